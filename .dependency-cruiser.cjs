@@ -1,0 +1,47 @@
+/** Imports point downwards only: app → ui → pictures → schema → core, app → server → pictures → schema → core. */
+const layer = (name, mayImport) => ({
+  name: `${name}-imports-downwards`,
+  severity: 'error',
+  from: { path: `^src/${name}/` },
+  to: { path: '^(src|scripts|e2e)/', pathNot: `^src/(${[name, ...mayImport].join('|')})/` },
+})
+
+module.exports = {
+  forbidden: [
+    layer('core', []),
+    layer('schema', ['core']),
+    layer('pictures', ['core']),
+    layer('ui', ['pictures', 'schema', 'core']),
+    layer('server', ['pictures', 'schema', 'core']),
+    layer('app', ['ui', 'server', 'pictures', 'schema', 'core']),
+    {
+      name: 'core-is-pure',
+      comment: 'The core runs in a browser, a worker and a server alike.',
+      severity: 'error',
+      from: { path: '^src/core/', pathNot: '\\.test\\.ts$' },
+      to: { dependencyTypes: ['npm', 'npm-dev', 'core'] },
+    },
+    {
+      name: 'sql-only-in-server',
+      severity: 'error',
+      from: { path: '^src/', pathNot: '^src/server/' },
+      to: { path: 'node_modules/pg/' },
+    },
+    {
+      name: 'no-circles',
+      severity: 'error',
+      from: {},
+      to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } },
+    },
+    { name: 'resolves', severity: 'error', from: {}, to: { couldNotResolve: true } },
+  ],
+  options: {
+    tsConfig: { fileName: 'tsconfig.json' },
+    tsPreCompilationDeps: true,
+    doNotFollow: { path: 'node_modules' },
+    enhancedResolveOptions: {
+      exportsFields: ['exports'],
+      conditionNames: ['import', 'require', 'node', 'default', 'types'],
+    },
+  },
+}

@@ -1,0 +1,223 @@
+import type { ErrorLimit, LimitTerm } from '../../src/core/error/errorLimit'
+import type { Configuration, InstrumentKind } from '../../src/schema/configuration'
+
+/** How an invented instrument behaves: errors in % of span, drifts in % of span a year. */
+export type Behaviour = {
+  readonly zeroDrift: number
+  readonly spanDrift: number
+  readonly hysteresis: number
+  readonly bow: number
+}
+
+/** An invented instrument: what it is, how it behaves, and when it is due next, in days from the loading of the demo. */
+export type DemoInstrument = {
+  readonly tag: string
+  readonly configuration: Configuration
+  readonly behaviour: Behaviour
+  readonly dueInDays: number
+}
+
+const ofSpan = (value: number): ErrorLimit => ({ combine: 'larger', terms: [{ kind: 'percentSpan', value }] })
+const larger = (...terms: LimitTerm[]): ErrorLimit => ({ combine: 'larger', terms })
+const STEADY: Behaviour = { zeroDrift: 0.03, spanDrift: 0.02, hysteresis: 0.01, bow: 0.01 }
+const ZERO: Behaviour = { zeroDrift: 0.19, spanDrift: 0.03, hysteresis: 0.02, bow: 0.01 }
+const SPAN: Behaviour = { zeroDrift: 0.02, spanDrift: 0.24, hysteresis: 0.02, bow: 0.02 }
+const OLD: Behaviour = { zeroDrift: 0.5, spanDrift: -0.45, hysteresis: 0.28, bow: 0.08 }
+const WORN: Behaviour = { zeroDrift: -0.7, spanDrift: 0.9, hysteresis: 0.45, bow: 0.15 }
+
+/** The shape shared by one group of rows; each row overrides what differs. */
+type Common = Pick<Configuration, 'area'> & Partial<Configuration>
+type Row = [
+  tag: string,
+  description: string,
+  sensor: readonly [lrl: number, url: number, minSpan: number],
+  range: readonly [lrv: number, urv: number],
+  dueInDays: number,
+  behaviour: Behaviour,
+  more?: Partial<Configuration>,
+]
+
+const kind = (kind: InstrumentKind, more: Partial<Configuration> = {}) => ({ kind, ...more })
+const DP = kind('dp-transmitter', { pressureKind: 'differential' })
+const FLOW = kind('flow-transmitter', { pressureKind: 'differential' })
+const LEVEL = kind('level-transmitter', { pressureKind: 'differential' })
+const ABSOLUTE = kind('vacuum-transmitter', { pressureKind: 'absolute' })
+const DIAL = kind('dial-gauge', { signal: 'display', errorLimit: ofSpan(1), adjustLimit: null, unit: 'bar' })
+const DIGITAL = kind('digital-gauge', {
+  signal: 'display',
+  errorLimit: larger({ kind: 'percentSpan', value: 0.1 }, { kind: 'percentReading', value: 0.2 }),
+  adjustLimit: null,
+})
+const PNEUMATIC = kind('pneumatic-transmitter', {
+  pressureKind: 'differential',
+  signal: '20-100kPa',
+  errorLimit: ofSpan(1.2),
+  adjustLimit: ofSpan(0.7),
+  intervalMonths: 6,
+})
+const BAR = { unit: 'bar' } as const
+
+function group(common: Common, rows: readonly Row[]): DemoInstrument[] {
+  return rows.map(([tag, description, [lrl, url, minSpan], [lrv, urv], dueInDays, behaviour, more]) => ({
+    tag,
+    behaviour,
+    dueInDays,
+    configuration: {
+      kind: 'pressure-transmitter',
+      pressureKind: 'gauge',
+      unit: 'kPa',
+      signal: '4-20mA',
+      errorLimit: ofSpan(0.3),
+      adjustLimit: ofSpan(0.15),
+      intervalMonths: 12,
+      testPoints: [0, 25, 50, 75, 100],
+      pointOrder: 'up-down',
+      ...common,
+      ...more,
+      description,
+      lrl,
+      url,
+      minSpan,
+      lrv,
+      urv,
+    },
+  }))
+}
+
+/** Forty invented instruments of the Tarn Hollow Creamery, by area. All figures are ours. */
+export const DEMO_INSTRUMENTS: readonly DemoInstrument[] = [
+  ...group({ area: 'Milk reception' }, [
+    ['LT-101', 'Raw-milk silo 1, flush seal', [-63, 63, 2.1], [0, 58.5], -4, ZERO, LEVEL],
+    ['LT-102', 'Raw-milk silo 2, flush seal', [-63, 63, 2.1], [0, 58.5], 12, STEADY, LEVEL],
+    ['LT-103', 'Raw-milk silo 3, seal below the tap', [-63, 63, 2.1], [-3.4, 55.1], 37, ZERO, LEVEL],
+    ['PT-108', 'Reception pump discharge', [-1, 10.4, 0.26], [0, 7], 61, STEADY, BAR],
+    [
+      'PI-109',
+      'Strainer outlet, glycerine filled',
+      [-1, 9.2, 8.5],
+      [0, 9.2],
+      4,
+      { ...STEADY, hysteresis: 0.3, bow: 0.2 },
+      DIAL,
+    ],
+  ]),
+  ...group({ area: 'Homogeniser hall' }, [
+    ['PT-204', 'Homogeniser inlet', [-1, 10.4, 0.26], [0.5, 8.5], 0, SPAN, BAR],
+    ['PDT-206', 'Inlet filter pressure drop', [-248, 248, 6.2], [0, 146], 9, ZERO, DP],
+    ['PI-207', 'Seal-water header', [0, 6.8, 6.2], [0, 6.8], 83, { ...STEADY, hysteresis: 0.5 }, DIAL],
+    ['PT-209', 'Product outlet, after the second stage', [-1, 21.5, 0.52], [0, 18], 26, STEADY, BAR],
+  ]),
+  ...group({ area: 'Evaporator' }, [
+    ['PDT-301', 'First effect: pressure drop across the calandria', [-62.5, 62.5, 1.25], [0, 42], -2, SPAN, DP],
+    ['PT-302', 'First effect: vapour pressure', [0, 160, 4], [5, 95], 0, ZERO, { ...ABSOLUTE }],
+    ['PT-303', 'Second effect: vapour pressure', [0, 160, 4], [5, 65], 1, STEADY, { ...ABSOLUTE }],
+    ['LT-304', 'Concentrate level, flash vessel', [-25, 25, 0.5], [0, 21.6], 1, ZERO, LEVEL],
+    ['PI-305', 'Gland steam', [-0.9, 5.6, 6], [-0.9, 5.6], 5, { ...STEADY, hysteresis: 0.4 }, DIAL],
+    [
+      'PT-306',
+      'Condenser vacuum',
+      [0, 130, 3.2],
+      [2, 31],
+      48,
+      STEADY,
+      {
+        ...ABSOLUTE,
+        errorLimit: larger({ kind: 'percentReading', value: 1.5 }, { kind: 'percentSpan', value: 0.25 }),
+        adjustLimit: null,
+      },
+    ],
+    [
+      'VG-307',
+      'Vacuum-pump suction, bench gauge',
+      [0, 13.4, 0.9],
+      [0, 13.4],
+      16,
+      { ...STEADY, spanDrift: 0.3 },
+      {
+        ...kind('vacuum-gauge', {
+          pressureKind: 'absolute',
+          unit: 'hPa',
+          signal: 'display',
+          testPoints: [1, 10, 40, 100],
+          pointOrder: 'up',
+        }),
+        errorLimit: larger({ kind: 'percentReading', value: 6 }),
+        adjustLimit: null,
+      },
+    ],
+  ]),
+  ...group({ area: 'Spray dryer' }, [
+    ['PDT-401', 'Cyclone pressure drop', [-7.6, 7.6, 0.15], [0, 3.1], -9, ZERO, DP],
+    ['PDT-402', 'Bag filter pressure drop', [-7.6, 7.6, 0.15], [0, 2.4], 19, STEADY, DP],
+    [
+      'PT-403',
+      'Chamber draught',
+      [-1.6, 1.6, 0.12],
+      [-0.45, 0.15],
+      3,
+      ZERO,
+      { pressureKind: 'differential', errorLimit: ofSpan(0.6), adjustLimit: ofSpan(0.35), intervalMonths: 6 },
+    ],
+    ['PT-404', 'Nozzle feed', [0, 33, 0.85], [0, 29], 30, SPAN, { ...BAR }],
+    ['PDT-405', 'Fluid bed, lower plate', [-7.6, 7.6, 0.15], [2.9, 0], 66, STEADY, DP],
+    ['FT-406', 'Main air flow, averaging tube (root taken in the host)', [-7.6, 7.6, 0.15], [0, 1.35], 74, ZERO, FLOW],
+  ]),
+  ...group({ area: 'Boiler house' }, [
+    ['LT-501', 'Drum level, wet leg', [-25, 25, 0.5], [-7.35, -1.45], -11, ZERO, { ...LEVEL, intervalMonths: 6 }],
+    ['FT-502', 'Steam to evaporator (root taken in the host)', [-62.5, 62.5, 1.25], [0, 36], 4, STEADY, FLOW],
+    ['PT-503', 'Steam header', [-1, 20.8, 0.52], [0, 14], 22, SPAN, BAR],
+    ['PI-504', 'Steam header, local', [0, 21, 15], [0, 21], 33, { ...STEADY, hysteresis: 0.6, bow: 0.3 }, DIAL],
+    ['PT-505', 'Economiser inlet', [-1, 31, 0.8], [0, 24], 57, STEADY, BAR],
+    [
+      'PT-506',
+      'Furnace draught',
+      [-1.6, 1.6, 0.12],
+      [-0.3, 0.1],
+      88,
+      ZERO,
+      { pressureKind: 'differential', errorLimit: ofSpan(0.6), adjustLimit: ofSpan(0.35) },
+    ],
+  ]),
+  ...group({ area: 'CIP kitchen' }, [
+    ['FT-601', 'CIP supply, orifice (root taken in the host)', [-62.5, 62.5, 1.25], [0, 27.5], 7, SPAN, FLOW],
+    ['LT-602', 'Caustic tank', [-25, 25, 0.5], [0.8, 22.4], 14, ZERO, LEVEL],
+    ['LT-603', 'Acid tank', [-25, 25, 0.5], [0.8, 20.9], 44, STEADY, LEVEL],
+    ['PT-604', 'CIP supply pressure', [-1, 10.4, 0.26], [0, 6.4], 52, STEADY, BAR],
+    [
+      'PG-605',
+      'Ring-main test point, digital',
+      [-0.95, 10.5, 11],
+      [-0.95, 10.5],
+      78,
+      STEADY,
+      { ...DIGITAL, unit: 'bar' },
+    ],
+  ]),
+  ...group({ area: 'Old pneumatic loops' }, [
+    ['PDT-701', 'Whey line orifice, to the old panel', [-40, 40, 4.5], [0, 24], -1, OLD, PNEUMATIC],
+    ['LT-702', 'Condensate tank, bellows transmitter', [-30, 30, 6], [0, 18], 2, WORN, PNEUMATIC],
+    [
+      'PT-703',
+      'Instrument-air header, repeater',
+      [0, 1000, 120],
+      [0, 690],
+      40,
+      OLD,
+      { ...PNEUMATIC, pressureKind: 'gauge', kind: 'pneumatic-transmitter' },
+    ],
+    ['PDT-704', 'Chilled-water strainer', [-40, 40, 4.5], [0, 12.6], 69, OLD, PNEUMATIC],
+  ]),
+  ...group({ area: 'Utilities' }, [
+    ['PT-801', 'Compressed-air receiver', [-1, 10.4, 0.26], [0, 8.4], 28, STEADY, BAR],
+    [
+      'FT-802',
+      'Chilled-water flow (root taken in the host)',
+      [-62.5, 62.5, 1.25],
+      [0, 15.8],
+      35,
+      ZERO,
+      { ...FLOW, unit: 'kPa' },
+    ],
+    ['PDT-803', 'Well-water filter', [-248, 248, 6.2], [0, 95], 90, STEADY, { ...DP }],
+  ]),
+]

@@ -1,0 +1,180 @@
+import { addDays, addMonths, subMonths } from 'date-fns'
+import { reachesRange, tightestAccuracyRatio } from '../../src/core/conformity/accuracyRatio'
+import { recommendation } from '../../src/core/run/recommendation'
+import { runState } from '../../src/core/run/runState'
+import { pressureKindsMatch } from '../../src/core/units/pressureKind'
+import type { StartRun } from '../../src/schema/run'
+import type { RunView } from '../../src/schema/runView'
+import type { Standard } from '../../src/schema/world'
+import { pool, transaction } from '../../src/server/database'
+import { openRound, recordAdjustment } from '../../src/server/services/adjust'
+import { decide } from '../../src/server/services/decide'
+import { registerInstrument } from '../../src/server/services/instruments'
+import { loadRun } from '../../src/server/services/loadRun'
+import { sealRun } from '../../src/server/services/sealRun'
+import { startRun } from '../../src/server/services/startRun'
+import { insertPerson } from '../../src/server/sql/person'
+import { insertReading } from '../../src/server/sql/reading'
+import { insertStandard } from '../../src/server/sql/standard'
+import { DEMO_INSTRUMENTS, type DemoInstrument } from './instruments'
+import { DEMO_PEOPLE } from './people'
+import { aboutZero, seededRandom } from './random'
+import { type State, simulateReading } from './simulateReading'
+import { demoStandards } from './standards'
+
+const HISTORY_MONTHS = 26
+const [ILKA, JOREN] = DEMO_PEOPLE
+/** One run stands in the middle of its as-found round, one waits for its judgement. */
+const OPEN_RUNS: Record<string, number> = { 'PT-302': 4, 'LT-702': 9 }
+
+type Job = { instrument: DemoInstrument & { id: string }; standards: readonly Standard[]; random: () => number }
+
+/** Loads the Tarn Hollow Creamery: people, references, instruments and two years of calibrations, by the services. */
+export async function loadDemo(now: Date): Promise<{ instruments: number; runs: number }> {
+  const random = seededRandom(20_261)
+  const standards = demoStandards(now)
+  await transaction(async (db) => {
+    for (const person of DEMO_PEOPLE) await insertPerson(db, person)
+    for (const standard of standards) await insertStandard(db, standard)
+  })
+  const visits: { at: Date; job: Job; state: State }[] = []
+  for (const instrument of DEMO_INSTRUMENTS) {
+    const registered = { person: ILKA, now: subMonths(now, HISTORY_MONTHS + 1) }
+    const { id } = await registerInstrument(
+      { tag: instrument.tag, configuration: instrument.configuration },
+      registered,
+    )
+    visits.push(...visitsOf({ instrument: { ...instrument, id }, standards, random }, now))
+  }
+  // In the order of time, so that the chain of seals runs forward.
+  visits.sort((a, b) => a.at.getTime() - b.at.getTime())
+  for (const visit of visits) await calibrate(visit.job, visit)
+  for (const visit of visits) {
+    const readings = OPEN_RUNS[visit.job.instrument.tag]
+    if (readings !== undefined && isLastOf(visit, visits)) await leaveOpen(visit.job, now, readings)
+  }
+  return { instruments: DEMO_INSTRUMENTS.length, runs: visits.length }
+}
+
+/** When the instrument was calibrated so far, counted back from its next due date, and how far off it then was. */
+function visitsOf(job: Job, now: Date): { at: Date; job: Job; state: State }[] {
+  const { behaviour, dueInDays, configuration } = job.instrument
+  const due = addDays(now, dueInDays)
+  const years = configuration.intervalMonths / 12
+  const count = Math.ceil(HISTORY_MONTHS / configuration.intervalMonths)
+  return Array.from({ length: count }, (_, index) => addMonths(due, -configuration.intervalMonths * (index + 1)))
+    .filter((at) => at < now)
+    .map((at) => {
+      const luck = 0.8 + 0.4 * job.random()
+      at.setUTCHours(7 + Math.floor(job.random() * 8), Math.floor(job.random() * 60), 0, 0)
+      return {
+        at,
+        job,
+        state: {
+          zeroError: behaviour.zeroDrift * years * luck,
+          spanError: behaviour.spanDrift * years * (1.6 - luck * 0.6),
+        },
+      }
+    })
+}
+
+const isLastOf = (visit: { at: Date; job: Job }, visits: readonly { at: Date; job: Job }[]) =>
+  visits.every((other) => other.job !== visit.job || other.at <= visit.at)
+
+async function calibrate(job: Job, { at, state }: { at: Date; state: State }): Promise<void> {
+  const person = job.random() < 0.6 ? ILKA : JOREN
+  const actor = (minutes: number) => ({ person, now: new Date(at.getTime() + minutes * 60_000) })
+  const { id } = await startRun(startOf(job), actor(0))
+  let run = await readRound(await loadRun(pool(), id), { job, state, actor })
+  const advice = recommendation(firstAnalysis(run)).decision
+  const isOutside = firstAnalysis(run).verdict === 'outside'
+  // Gauges without an adjustment are left as they are, or taken out.
+  const decision =
+    advice === 'adjust' && job.instrument.configuration.adjustLimit === null && !isOutside ? 'leave' : advice
+  run = await decide(
+    id,
+    { round: 0, decision, reason: decision === advice ? null : 'no adjustment on this gauge' },
+    actor(20),
+  )
+  if (decision === 'adjust') run = await adjustAndReadAgain(run, { job, actor })
+  const left = runState(run).rounds.at(-1)?.analysis.verdict
+  const remark = left === 'outside' ? 'Taken out of service, spare fitted; shift lead told.' : null
+  await sealRun(id, { personId: person.id, confirmed: true, remark }, actor(55))
+}
+
+const firstAnalysis = (run: RunView) => {
+  const analysis = runState(run).rounds[0]?.analysis
+  if (!analysis) throw new Error('a demo run without a round')
+  return analysis
+}
+
+type Work = { job: Job; actor: (minutes: number) => { person: (typeof DEMO_PEOPLE)[number]; now: Date } }
+
+async function adjustAndReadAgain(run: RunView, { job, actor }: Work): Promise<RunView> {
+  const hasScrews =
+    job.instrument.configuration.kind === 'pneumatic-transmitter' || job.instrument.configuration.signal === 'display'
+  const kinds = hasScrews
+    ? (['zero-screw', 'span-screw'] as const)
+    : (['lower-sensor-trim', 'upper-sensor-trim'] as const)
+  const none = { applied: null, beforeOutput: null, afterOutput: null }
+  const words = hasScrews ? 'approached both ends, then converged' : 'trimmed against the reference'
+  for (const [index, kind] of kinds.entries())
+    await recordAdjustment(run.id, { id: crypto.randomUUID(), kind, words, ...none }, actor(25 + index))
+  const fresh = await openRound(run.id, { round: run.rounds.length }, actor(30))
+  const state = { zeroError: 0.03 * aboutZero(job.random), spanError: 0.04 * aboutZero(job.random) }
+  return readRound(fresh, { job, state, actor: (minutes) => actor(31 + minutes) })
+}
+
+/** Writes the readings of the present round in one transaction; the services judge them afterwards as any others. */
+async function readRound(
+  run: RunView,
+  { job, state, actor, count = Infinity }: Work & { state: State; count?: number },
+): Promise<RunView> {
+  const steps = run.rounds.at(-1)?.steps ?? []
+  const { behaviour } = job.instrument
+  return transaction(async (db) => {
+    for (const [index, step] of steps.slice(0, count).entries()) {
+      const { person, now } = actor(2 + index * 2)
+      const reading = simulateReading(step, run.world, { state, behaviour, random: job.random })
+      const row = { id: crypto.randomUUID(), runId: run.id, stepId: step.id, supersedes: null, reason: null }
+      await insertReading(db, { ...row, ...reading, at: now, personId: person.id })
+    }
+    return loadRun(db, run.id)
+  })
+}
+
+async function leaveOpen(job: Job, now: Date, count: number): Promise<void> {
+  const actor = (minutes: number) => ({ person: JOREN, now: new Date(now.getTime() - (40 - minutes) * 60_000) })
+  const { id } = await startRun(startOf(job), actor(0))
+  const { zeroDrift: zeroError, spanDrift: spanError } = job.instrument.behaviour
+  await readRound(await loadRun(pool(), id), { job, state: { zeroError, spanError }, actor, count })
+}
+
+function startOf({ instrument, standards, random }: Job): StartRun {
+  const { configuration } = instrument
+  const basis = { range: configuration, url: configuration.url }
+  const isFitting = (standard: Standard) =>
+    standard.quantity === 'pressure' &&
+    pressureKindsMatch(standard.pressureKind, configuration.pressureKind) &&
+    reachesRange(configuration.testPoints, basis, standard)
+  const ratio = (standard: Standard) =>
+    standard.quantity === 'pressure'
+      ? (tightestAccuracyRatio(configuration.testPoints, configuration.errorLimit, { basis, reference: standard })
+          ?.ratio ?? 0)
+      : 0
+  const [input] = standards.filter(isFitting).toSorted((a, b) => ratio(b) - ratio(a))
+  if (!input) throw new Error(`no demo reference reaches ${instrument.tag}`)
+  const outputs: Record<string, string | undefined> = { '4-20mA': standards[5]?.id, '20-100kPa': standards[6]?.id }
+  return {
+    id: crypto.randomUUID(),
+    instrumentId: instrument.id,
+    inputUnit: configuration.unit,
+    inputReferenceId: input.id,
+    outputReferenceId: outputs[configuration.signal] ?? null,
+    environment: {
+      ambientCelsius: (21 + 4 * aboutZero(random)).toFixed(1),
+      relativeHumidityPercent: (48 + 12 * aboutZero(random)).toFixed(0),
+      barometricHPa: (1004 + 9 * aboutZero(random)).toFixed(0),
+    },
+  }
+}

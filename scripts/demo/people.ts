@@ -1,0 +1,8 @@
+import type { Person } from '../../src/server/sql/person'
+
+/** Three invented people of the Tarn Hollow Creamery. */
+export const DEMO_PEOPLE = [
+  { id: '5d1f7c02-6a51-4f0e-9a57-0c1d4be0a001', name: 'Ilka Varga', initials: 'IV', role: 'technician' },
+  { id: '5d1f7c02-6a51-4f0e-9a57-0c1d4be0a002', name: 'Joren Halde', initials: 'JH', role: 'technician' },
+  { id: '5d1f7c02-6a51-4f0e-9a57-0c1d4be0a003', name: 'Mirren Oakes', initials: 'MO', role: 'reviewer' },
+] as const satisfies readonly Person[]

@@ -1,0 +1,19 @@
+import { parseArgs } from 'node:util'
+import { serve } from './setup/serveBarys'
+import { runConductor } from './setup/steps'
+
+const HELP = `npm start -- [options]
+  --no-demo   leave an empty database empty
+  --reset     delete everything in .barys (asks first), then start anew
+  --help      this text
+Environment: PORT (default 3000), DATABASE_URL (use that PostgreSQL instead of a private one),
+DATABASE_OWNER_URL (login for migrations, if DATABASE_URL may not own the schema),
+BARYS_SITE (name on certificates), BARYS_TIME_ZONE (e.g. Europe/Prague).`
+
+await runConductor(async () => {
+  const { values } = parseArgs({
+    options: { 'no-demo': { type: 'boolean' }, reset: { type: 'boolean' }, help: { type: 'boolean' } },
+  })
+  if (values.help) console.log(HELP)
+  else await serve({ withDemo: !values['no-demo'], reset: values.reset === true })
+})

@@ -1,0 +1,51 @@
+import { spawnSync } from 'node:child_process'
+import { createHash } from 'node:crypto'
+import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { ROOT } from './root'
+import { StepFailure, say } from './steps'
+
+const SOURCES = ['src', 'public', 'package-lock.json', 'next.config.ts', 'tsconfig.json']
+
+/**
+ * Builds the application into `distFolder` unless the build there is of exactly these sources.
+ *
+ * @param distFolder relative to the root; tests use another than `npm start`, so neither disturbs the other
+ * @throws {StepFailure} when the build fails
+ */
+export function buildIfStale(distFolder: string): void {
+  const mark = join(ROOT, distFolder, 'barys-sources')
+  const hash = sourcesHash()
+  if (existsSync(mark) && readFileSync(mark, 'utf8') === hash) {
+    say('build', 'up to date')
+    return
+  }
+  say('build', 'building the application; takes a minute')
+  const next = spawnSync(process.execPath, [join(ROOT, 'node_modules/next/dist/bin/next'), 'build'], {
+    cwd: ROOT,
+    stdio: ['ignore', 'pipe', 'pipe'],
+    encoding: 'utf8',
+    env: { ...process.env, NODE_ENV: 'production', BARYS_DIST: distFolder, NEXT_TELEMETRY_DISABLED: '1' },
+  })
+  if (next.status !== 0) {
+    console.error(next.stdout, next.stderr)
+    throw new StepFailure('build', 'next build failed', 'Its message stands above.')
+  }
+  writeFileSync(mark, hash)
+}
+
+function sourcesHash(): string {
+  const hash = createHash('sha256')
+  for (const file of SOURCES.flatMap((source) => filesUnder(join(ROOT, source))))
+    hash.update(file).update('\0').update(readFileSync(file)).update('\0')
+  return hash.digest('hex')
+}
+
+function filesUnder(path: string): string[] {
+  if (!existsSync(path)) return []
+  if (!statSync(path).isDirectory()) return [path]
+  return readdirSync(path)
+    .toSorted()
+    .filter((name) => !/\.test\.tsx?$/.test(name))
+    .flatMap((name) => filesUnder(join(path, name)))
+}

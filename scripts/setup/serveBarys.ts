@@ -1,0 +1,168 @@
+import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { createInterface } from 'node:readline/promises'
+import { buildIfStale } from './build'
+import { type Cluster, portIsFree, startCluster } from './cluster'
+import { ensureDatabase, migrate, withClient } from './database'
+import { ROOT } from './root'
+import { isHealthy, type Server, startServer } from './server'
+import { StepFailure, say } from './steps'
+
+const FOLDER = join(ROOT, '.barys')
+const SERVING = join(FOLDER, 'serving.json')
+const DIST = '.next'
+const DEFAULT_PORT = 3000
+
+/** What `npm start` was asked for. */
+export type ServeOptions = { readonly withDemo: boolean; readonly reset: boolean }
+type Serving = { pid: number; serverPid: number; address: string }
+type Database = { ownerUrl: string; applicationUrl: string; applicationRole?: string; cluster?: Cluster }
+
+/** Sets everything up, serves, and stays until it is told to stop. */
+export async function serve({ withDemo, reset }: ServeOptions): Promise<void> {
+  if (await isServedAlready()) return
+  if (reset) await resetFolder()
+  mkdirSync(FOLDER, { recursive: true })
+  const database = await startDatabase()
+  try {
+    say('schema', 'looking for migrations')
+    await migrate(database.ownerUrl, database.applicationRole)
+    if (withDemo) await loadDemoIfEmpty(database)
+    buildIfStale(DIST)
+    const port = await choosePort()
+    say('server', `starting on port ${port}`)
+    const server = await startServer({ port, databaseUrl: database.applicationUrl, distFolder: DIST })
+    const serving: Serving = { pid: process.pid, serverPid: server.process.pid ?? 0, address: server.address }
+    writeFileSync(SERVING, JSON.stringify(serving))
+    console.log(`\nBarys is ready:  ${server.address}\nCtrl-C stops it.\n`)
+    await untilStopped(server, database.cluster)
+  } finally {
+    rmSync(SERVING, { force: true })
+    database.cluster?.stop()
+  }
+  say('stopped', 'server and database have ended in order')
+}
+
+/** Another start in this folder is told where to look; a server that outlived its conductor is ended. */
+async function isServedAlready(): Promise<boolean> {
+  const serving = readServing()
+  if (!serving) return false
+  if (isOurs(serving.pid, 'serve.ts') && (await isHealthy(serving.address))) {
+    console.log(`Barys already runs from this folder:  ${serving.address}`)
+    return true
+  }
+  if (isOurs(serving.serverPid, 'next')) {
+    say('server', 'ending one that the last start left behind')
+    process.kill(serving.serverPid, 'SIGKILL')
+  }
+  return false
+}
+
+function readServing(): Serving | undefined {
+  try {
+    return JSON.parse(readFileSync(SERVING, 'utf8'))
+  } catch {
+    return undefined // none, or half written by a kill: then there is nothing to find
+  }
+}
+
+/** A PID may long belong to another program: its command line must name what we started, and its folder be ours. */
+function isOurs(pid: number, needle: string): boolean {
+  try {
+    return pid > 0 && readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes(needle) && process.kill(pid, 0)
+  } catch {
+    return false
+  }
+}
+
+async function resetFolder(): Promise<void> {
+  if (process.env.DATABASE_URL)
+    throw new StepFailure(
+      'reset',
+      'DATABASE_URL names a database of yours',
+      'Barys deletes only its own; empty that one yourself.',
+    )
+  if (!existsSync(FOLDER)) return
+  if (!process.stdin.isTTY)
+    throw new StepFailure('reset', 'nobody is there to confirm it', 'Run it in a terminal, or delete .barys by hand.')
+  const terminal = createInterface({ input: process.stdin, output: process.stdout })
+  const answer = await terminal.question(
+    `This deletes every instrument, run and record in ${FOLDER}. Type "delete" to go on: `,
+  )
+  terminal.close()
+  if (answer.trim() !== 'delete') throw new StepFailure('reset', 'not confirmed', 'Nothing was deleted.')
+  const cluster = await startCluster(FOLDER)
+  cluster.stop()
+  rmSync(cluster.dataFolder, { recursive: true, force: true })
+  rmSync(FOLDER, { recursive: true, force: true })
+}
+
+async function startDatabase(): Promise<Database> {
+  const url = process.env.DATABASE_URL
+  if (url) {
+    const owner = process.env.DATABASE_OWNER_URL
+    say('database', `using the one at ${new URL(url).host}`)
+    if (!owner) return { ownerUrl: url, applicationUrl: url }
+    return { ownerUrl: owner, applicationUrl: url, applicationRole: decodeURIComponent(new URL(url).username) }
+  }
+  const cluster = await startCluster(FOLDER)
+  await ensureDatabase(cluster)
+  return { ...cluster, cluster }
+}
+
+async function loadDemoIfEmpty({ ownerUrl, applicationUrl }: Database): Promise<void> {
+  const isEmpty = await withClient(
+    ownerUrl,
+    async (db) => (await db.query('SELECT FROM person LIMIT 1')).rowCount === 0,
+  )
+  if (!isEmpty) return
+  say('demo data', 'loading the Tarn Hollow Creamery, an invented milk-powder plant')
+  process.env.DATABASE_URL = applicationUrl
+  const { loadDemo } = await import('../demo/load')
+  const { pool } = await import('../../src/server/database')
+  const { instruments, runs } = await loadDemo(new Date())
+  await pool().end()
+  say('demo data', `${instruments} instruments, ${runs} calibrations`)
+}
+
+/** PORT is taken at its word; without it, the first free port from the default up. */
+async function choosePort(): Promise<number> {
+  const wanted = process.env.PORT
+  if (wanted !== undefined) {
+    const port = Number(wanted)
+    if (!Number.isInteger(port) || port < 1 || port > 65535)
+      throw new StepFailure('server', `PORT is “${wanted}”`, 'Give a number from 1 to 65535.')
+    if (!(await portIsFree(port)))
+      throw new StepFailure('server', `port ${port} is in use`, 'End what uses it, or set PORT to another.')
+    return port
+  }
+  for (let port = DEFAULT_PORT; port < DEFAULT_PORT + 50; port++) if (await portIsFree(port)) return port
+  throw new StepFailure(
+    'server',
+    `ports ${DEFAULT_PORT} to ${DEFAULT_PORT + 49} are all in use`,
+    'Set PORT to a free one.',
+  )
+}
+
+/** Waits for Ctrl-C, SIGTERM or the server's end; meanwhile a database that was killed is started again. */
+async function untilStopped(server: Server, cluster: Cluster | undefined): Promise<void> {
+  const watch = setInterval(() => {
+    if (cluster && cluster.postmasterPid() === undefined) {
+      say('database', 'it is gone; starting it again')
+      cluster.restart()
+    }
+  }, 1000)
+  const signal = await new Promise<string | undefined>((resolve) => {
+    for (const name of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const) process.once(name, () => resolve(name))
+    server.process.once('exit', () => resolve(undefined))
+  })
+  clearInterval(watch)
+  if (signal === undefined)
+    throw new StepFailure(
+      'server',
+      `it ended by itself (${server.process.exitCode ?? server.process.signalCode})`,
+      'Its message stands above; start again. Everything accepted is in the database.',
+    )
+  say('stopping', 'server, then database')
+  await server.stop()
+}

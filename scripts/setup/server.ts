@@ -1,0 +1,78 @@
+import { type ChildProcess, spawn } from 'node:child_process'
+import { once } from 'node:events'
+import { join } from 'node:path'
+import { setTimeout as delay } from 'node:timers/promises'
+import { ROOT } from './root'
+import { StepFailure } from './steps'
+
+/** What a server process is started with. */
+export type ServerSettings = { port: number; databaseUrl: string; distFolder: string; env?: Record<string, string> }
+
+/** A running application server. */
+export type Server = {
+  readonly process: ChildProcess
+  readonly address: string
+  /** Asks it to end and waits until it has. */
+  readonly stop: () => Promise<void>
+}
+
+/**
+ * Starts the built application on the loopback address and waits until it answers. It has no sign-in yet, so it never
+ * listens anywhere else.
+ *
+ * @throws {StepFailure} when it ends or does not answer within a minute
+ */
+export async function startServer({ port, databaseUrl, distFolder, env = {} }: ServerSettings): Promise<Server> {
+  const next = join(ROOT, 'node_modules/next/dist/bin/next')
+  const child = spawn(process.execPath, [next, 'start', '-H', '127.0.0.1', '-p', String(port)], {
+    cwd: ROOT,
+    stdio: ['ignore', 'ignore', 'inherit'],
+    // In a group of its own, so that Ctrl-C reaches only the conductor, which then stops things in order.
+    detached: true,
+    env: {
+      ...process.env,
+      NODE_ENV: 'production',
+      DATABASE_URL: databaseUrl,
+      BARYS_DIST: distFolder,
+      NEXT_TELEMETRY_DISABLED: '1',
+      ...env,
+    },
+  })
+  const address = `http://127.0.0.1:${port}`
+  await untilHealthy(child, address)
+  return { process: child, address, stop: () => stopChild(child) }
+}
+
+async function untilHealthy(child: ChildProcess, address: string): Promise<void> {
+  for (let tries = 0; tries < 300; tries++) {
+    if (child.exitCode !== null || child.signalCode !== null)
+      throw new StepFailure(
+        'server',
+        `it ended with ${child.exitCode ?? child.signalCode}`,
+        'Its message stands above.',
+      )
+    if (await isHealthy(address)) return
+    await delay(200) // polling interval, not a guess at how long a start takes
+  }
+  await stopChild(child)
+  throw new StepFailure('server', 'it does not answer', `Look at ${address}/api/v1/health and the messages above.`)
+}
+
+/** Whether a Barys at this address answers and reaches its database. */
+export async function isHealthy(address: string): Promise<boolean> {
+  try {
+    const answer = await fetch(`${address}/api/v1/health`, { signal: AbortSignal.timeout(2000) })
+    return answer.ok && (await answer.json()).name === 'barys'
+  } catch {
+    return false
+  }
+}
+
+async function stopChild(child: ChildProcess): Promise<void> {
+  if (child.exitCode !== null || child.signalCode !== null) return
+  const ended = once(child, 'exit')
+  child.kill('SIGTERM')
+  const patience = setTimeout(() => child.kill('SIGKILL'), 8000)
+  await ended
+  clearTimeout(patience)
+}

@@ -1,0 +1,9 @@
+import { ConfigurationEdit } from '@/schema/configuration'
+import { idParam } from '@/server/api/idParam'
+import { writeRoute } from '@/server/api/route'
+import { editConfiguration } from '@/server/services/instruments'
+
+/** Makes a further version of an instrument's configuration. */
+export const POST = writeRoute(ConfigurationEdit, (edit, params: { id: string }, actor) =>
+  editConfiguration(idParam(params.id), edit, actor),
+)

@@ -1,0 +1,6 @@
+import { NewInstrument } from '@/schema/configuration'
+import { writeRoute } from '@/server/api/route'
+import { registerInstrument } from '@/server/services/instruments'
+
+/** Registers an instrument. */
+export const POST = writeRoute(NewInstrument, (input, _params, actor) => registerInstrument(input, actor))

@@ -1,0 +1,9 @@
+import { Abandoning } from '@/schema/run'
+import { idParam } from '@/server/api/idParam'
+import { writeRoute } from '@/server/api/route'
+import { abandonRun } from '@/server/services/abandonRun'
+
+/** Gives the run up; it is kept. */
+export const POST = writeRoute(Abandoning, (input, { id }: { id: string }, actor) =>
+  abandonRun(idParam(id), input, actor),
+)

@@ -1,0 +1,7 @@
+import { NewDecision } from '@/schema/run'
+import { idParam } from '@/server/api/idParam'
+import { writeRoute } from '@/server/api/route'
+import { decide } from '@/server/services/decide'
+
+/** Records what was decided after a round. */
+export const POST = writeRoute(NewDecision, (input, { id }: { id: string }, actor) => decide(idParam(id), input, actor))

@@ -1,0 +1,9 @@
+import { OpenRound } from '@/schema/run'
+import { idParam } from '@/server/api/idParam'
+import { writeRoute } from '@/server/api/route'
+import { openRound } from '@/server/services/adjust'
+
+/** Opens the next as-left round. */
+export const POST = writeRoute(OpenRound, (input, { id }: { id: string }, actor) =>
+  openRound(idParam(id), input, actor),
+)

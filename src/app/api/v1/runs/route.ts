@@ -1,0 +1,6 @@
+import { StartRun } from '@/schema/run'
+import { writeRoute } from '@/server/api/route'
+import { startRun } from '@/server/services/startRun'
+
+/** Starts a run. */
+export const POST = writeRoute(StartRun, (input, _params, actor) => startRun(input, actor))

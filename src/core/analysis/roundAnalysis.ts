@@ -1,0 +1,52 @@
+import { overallVerdict, type PointVerdict } from '../error/verdict'
+import { type ErrorLine, errorLine } from './errorLine'
+import { type ErrorShape, errorShape } from './errorShape'
+import { hysteresisPercentSpan } from './hysteresis'
+import type { JudgedPoint } from './judgedPoint'
+
+/** The figures of one round of readings (as found, or one as left). Errors in % of span. */
+export type RoundAnalysis = {
+  readonly verdict: PointVerdict | null
+  readonly largest: JudgedPoint | null
+  readonly hysteresisPercentSpan: number | null
+  readonly line: ErrorLine | null
+  readonly shape: ErrorShape
+  readonly pointsOutside: number
+  readonly pointsBeyondAdjustLimit: number
+}
+
+/** Works out the figures of a round from the points read so far; an empty round gives nulls. */
+export function analyseRound(points: readonly JudgedPoint[]): RoundAnalysis {
+  const largest = largestErrorPoint(points)
+  const line = errorLine(points)
+  const hysteresis = hysteresisPercentSpan(points)
+  return {
+    verdict: overallVerdict(points.map((point) => point.verdict)),
+    largest,
+    hysteresisPercentSpan: hysteresis,
+    line,
+    shape: errorShape({
+      line,
+      hysteresis,
+      largestError: Math.abs(largest?.errorPercentSpan ?? 0),
+      threshold: namingThreshold(points),
+    }),
+    pointsOutside: points.filter((point) => point.verdict === 'outside').length,
+    pointsBeyondAdjustLimit: points.filter((point) => point.verdict === 'inside-look').length,
+  }
+}
+
+/** The point that uses the largest share of its own limit: with a varying limit that is the one that decides. */
+function largestErrorPoint(points: readonly JudgedPoint[]): JudgedPoint | null {
+  const shareOfLimit = (point: JudgedPoint) =>
+    point.limitPercentSpan > 0
+      ? Math.abs(point.errorPercentSpan) / point.limitPercentSpan
+      : Math.abs(point.errorPercentSpan)
+  return points.reduce<JudgedPoint | null>(
+    (worst, next) => (worst === null || shareOfLimit(next) > shareOfLimit(worst) ? next : worst),
+    null,
+  )
+}
+
+const namingThreshold = (points: readonly JudgedPoint[]) =>
+  Math.min(...points.map((point) => point.adjustLimitPercentSpan ?? point.limitPercentSpan / 2))

@@ -1,0 +1,60 @@
+import { type ErrorLimit, type LimitBasis, limitInput } from '../error/errorLimit'
+import { inputAtPercent } from '../transfer/linearTransfer'
+import { convertPressure, type PressureUnit } from '../units/pressureUnit'
+
+/** A reference as far as its reach and accuracy matter here. */
+export type ReferenceReach = {
+  readonly rangeLow: number
+  readonly rangeHigh: number
+  readonly unit: PressureUnit
+  readonly accuracy: ErrorLimit
+}
+
+/** The smallest ratio over the test points, and where it lies. */
+export type TightestRatio = { readonly ratio: number; readonly atPercent: number }
+
+/** The usual floor of the accuracy ratio. Common practice; ANSI/NCSL Z540.3 handbook. */
+export const USUAL_RATIO_FLOOR = 4
+
+/**
+ * Test accuracy ratio at the tightest test point: error limit of the instrument over accuracy of the reference, both
+ * at the same input. The reference's own accuracy terms are taken over its own range.
+ *
+ * @returns null without test points
+ */
+export function tightestAccuracyRatio(
+  testPointsPercent: readonly number[],
+  errorLimit: ErrorLimit,
+  { basis, reference }: { basis: LimitBasis; reference: ReferenceReach },
+): TightestRatio | null {
+  const ratios = testPointsPercent.map((atPercent) => {
+    const applied = inputAtPercent(atPercent, basis.range)
+    const accuracy = referenceAccuracyInput(applied, basis.range.unit, reference)
+    return { atPercent, ratio: accuracy === 0 ? Number.MAX_VALUE : limitInput(applied, errorLimit, basis) / accuracy }
+  })
+  return ratios.reduce<TightestRatio | null>((least, next) => (least && least.ratio <= next.ratio ? least : next), null)
+}
+
+/** ± accuracy of a reference at an input, in the unit of that input. */
+export function referenceAccuracyInput(applied: number, unit: PressureUnit, reference: ReferenceReach): number {
+  const range = { lrv: reference.rangeLow, urv: reference.rangeHigh, unit: reference.unit }
+  const own = limitInput(convertPressure(applied, unit, reference.unit), reference.accuracy, {
+    range,
+    url: reference.rangeHigh,
+  })
+  return convertPressure(own, reference.unit, unit)
+}
+
+/** Whether the reference reaches every test point without going over its own range. */
+export function reachesRange(
+  testPointsPercent: readonly number[],
+  basis: LimitBasis,
+  reference: ReferenceReach,
+): boolean {
+  return testPointsPercent.every((percent) => {
+    const target = convertPressure(inputAtPercent(percent, basis.range), basis.range.unit, reference.unit)
+    // Unit factors are not exact in binary: a reference that ends exactly on the last point still reaches it.
+    const slack = Math.abs(reference.rangeHigh - reference.rangeLow) * 1e-9
+    return target >= reference.rangeLow - slack && target <= reference.rangeHigh + slack
+  })
+}

@@ -1,0 +1,49 @@
+import { Refusal } from '../refusal'
+import { type CalibratedRange, span } from '../transfer/calibratedRange'
+import { convertPressure, type PressureUnit } from '../units/pressureUnit'
+
+/** One term of an error limit. Percentages are of the size of the thing, never negative. */
+export type LimitTerm =
+  | { readonly kind: 'percentSpan'; readonly value: number }
+  | { readonly kind: 'percentReading'; readonly value: number }
+  | { readonly kind: 'percentUrl'; readonly value: number }
+  | { readonly kind: 'absolute'; readonly value: number; readonly unit: PressureUnit }
+
+/** An error limit of one or more terms: their sum, or the larger (largest) of them. */
+export type ErrorLimit = { readonly combine: 'sum' | 'larger'; readonly terms: readonly LimitTerm[] }
+
+/** What a limit is worked out against. `url` is the sensor's upper limit in the unit of the range. */
+export type LimitBasis = { readonly range: CalibratedRange; readonly url: number }
+
+/**
+ * The error limit at one applied input, as ± in the unit of the range.
+ * “Reading” is the input applied: it is the better known of the two, and differs from the indicated one only by the
+ * error itself.
+ *
+ * @param applied in the unit of the range
+ * @throws {Refusal} for a limit without terms
+ */
+export function limitInput(applied: number, limit: ErrorLimit, basis: LimitBasis): number {
+  const [first, ...rest] = limit.terms.map((term) => termInput(term, applied, basis))
+  if (first === undefined) throw new Refusal('errorLimit', 'has no terms', 'add at least one term')
+  return rest.reduce((total, next) => (limit.combine === 'sum' ? total + next : Math.max(total, next)), first)
+}
+
+/** The error limit at one applied input, as ± % of span. */
+export const limitPercentSpan = (applied: number, limit: ErrorLimit, basis: LimitBasis): number =>
+  (limitInput(applied, limit, basis) / Math.abs(span(basis.range))) * 100
+
+function termInput(term: LimitTerm, applied: number, { range, url }: LimitBasis): number {
+  switch (term.kind) {
+    case 'percentSpan':
+      return (term.value / 100) * Math.abs(span(range))
+    case 'percentReading':
+      return (term.value / 100) * Math.abs(applied)
+    case 'percentUrl':
+      return (term.value / 100) * Math.abs(url)
+    case 'absolute':
+      return Math.abs(convertPressure(term.value, term.unit, range.unit))
+    default:
+      return term satisfies never
+  }
+}

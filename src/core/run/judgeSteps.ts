@@ -1,0 +1,51 @@
+import { type Direction, type JudgedPoint, type JudgingBasis, judgePoint } from '../analysis/judgedPoint'
+import type { ErrorLimit } from '../error/errorLimit'
+import { outputScale, type Signal } from '../signal/signal'
+import { inputAtPercent } from '../transfer/linearTransfer'
+import { convertPressure, type PressureUnit, pressureUnitLabel } from '../units/pressureUnit'
+
+/** What of a run's world its readings are judged by. */
+export type RunBasis = {
+  readonly configuration: {
+    readonly lrv: number
+    readonly urv: number
+    readonly url: number
+    readonly unit: PressureUnit
+    readonly signal: Signal
+    readonly errorLimit: ErrorLimit
+    readonly adjustLimit: ErrorLimit | null
+  }
+  /** Unit the applied input is read in: that of the reference, not always that of the range. */
+  readonly inputUnit: PressureUnit
+}
+
+/** A planned point and the reading that holds for it, as decimal text; null while unread. */
+export type StepToJudge = {
+  readonly percent: number
+  readonly direction: Direction
+  readonly reading: { readonly applied: string; readonly output: string } | null
+}
+
+/** The judging basis of a run, in the unit of its range. */
+export function judgingBasis({ configuration }: RunBasis): JudgingBasis {
+  const { lrv, urv, unit, url, signal, errorLimit, adjustLimit } = configuration
+  const scale = outputScale(signal, { lrv, urv, unitLabel: pressureUnitLabel(unit) })
+  return { range: { lrv, urv, unit }, url, scale, errorLimit, adjustLimit }
+}
+
+/** Judges one reading of a run, converting the applied input from the reference's unit to the range's. */
+export function judgeReading(step: StepToJudge & { reading: object }, basis: RunBasis): JudgedPoint {
+  const { percent, direction, reading } = step
+  const applied = convertPressure(Number(reading.applied), basis.inputUnit, basis.configuration.unit)
+  return judgePoint({ targetPercent: percent, direction, applied, output: Number(reading.output) }, judgingBasis(basis))
+}
+
+/** Judges every step that has a reading; the others are left out. */
+export function judgeSteps(steps: readonly StepToJudge[], basis: RunBasis): JudgedPoint[] {
+  return steps.flatMap((step) => (step.reading ? [judgeReading({ ...step, reading: step.reading }, basis)] : []))
+}
+
+/** The nominal input of a point in the unit it is read in: what to set the pump to. */
+export function targetInput(percent: number, { configuration, inputUnit }: RunBasis): number {
+  return convertPressure(inputAtPercent(percent, configuration), configuration.unit, inputUnit)
+}

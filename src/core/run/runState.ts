@@ -1,0 +1,40 @@
+import type { JudgedPoint } from '../analysis/judgedPoint'
+import { analyseRound, type RoundAnalysis } from '../analysis/roundAnalysis'
+import { judgeSteps, type RunBasis, type StepToJudge } from './judgeSteps'
+import { type Decision, type Stage, stageOf } from './stage'
+
+/** A run as far as its state follows from it; the recorded run has this shape. */
+export type RunFacts = {
+  readonly world: RunBasis
+  readonly rounds: readonly {
+    readonly steps: readonly (Omit<StepToJudge, 'reading'> & {
+      readonly readings: readonly { readonly applied: string; readonly output: string }[]
+    })[]
+    readonly decision: { readonly decision: Decision } | null
+  }[]
+}
+
+/** One round with everything worked out from its readings. */
+export type JudgedRound = { readonly points: readonly JudgedPoint[]; readonly analysis: RoundAnalysis }
+
+/** What follows from the readings and decisions of a run: its stage, and every round judged. */
+export type RunState = { readonly stage: Stage; readonly rounds: readonly JudgedRound[] }
+
+/** Works out the state of a run. The one place for it: screen, server, record and API call this. */
+export function runState(run: RunFacts): RunState {
+  const rounds = run.rounds.map((round) => {
+    const points = judgeSteps(
+      round.steps.map((step) => ({ ...step, reading: step.readings.at(-1) ?? null })),
+      run.world,
+    )
+    return { points, analysis: analyseRound(points) }
+  })
+  const stage = stageOf(
+    run.rounds.map((round, index) => ({
+      planned: round.steps.length,
+      read: rounds[index]?.points.length ?? 0,
+      decision: round.decision?.decision ?? null,
+    })),
+  )
+  return { stage, rounds }
+}

@@ -1,0 +1,31 @@
+/** The stages of a run in the order people work. `prepare` ends when the run is started. */
+export const STAGES = ['prepare', 'as-found', 'judge', 'adjust', 'as-left', 'sign'] as const
+export type Stage = (typeof STAGES)[number]
+
+export const STAGE_LABELS: Record<Stage, string> = {
+  prepare: 'Prepare',
+  'as-found': 'As found',
+  judge: 'Judge',
+  adjust: 'Adjust',
+  'as-left': 'As left',
+  sign: 'Sign',
+}
+
+/** What was decided after a round. `leave`: no adjustment. `repair`: taken out of service, signed as found. */
+export type Decision = 'leave' | 'adjust' | 'repair'
+
+/** A round of readings: round 0 is as found, every later one an as left. */
+export type RoundProgress = { readonly planned: number; readonly read: number; readonly decision: Decision | null }
+
+/**
+ * The stage a run is in, worked out from what has been recorded: there is no second place that could disagree.
+ * After “adjust” the run stays in Adjust until the next round is opened.
+ */
+export function stageOf(rounds: readonly RoundProgress[]): Stage {
+  const current = rounds.at(-1)
+  if (current === undefined) return 'prepare'
+  if (current.read < current.planned) return rounds.length === 1 ? 'as-found' : 'as-left'
+  if (current.decision === 'adjust') return 'adjust'
+  if (rounds.length === 1 && current.decision === null) return 'judge'
+  return 'sign'
+}

@@ -1,0 +1,183 @@
+import { z } from 'zod'
+import { limitInput } from '@/core/error/errorLimit'
+import { formatPlain } from '@/core/format/formatNumber'
+import { POINT_ORDERS, type PointOrder } from '@/core/run/plan'
+import { SIGNAL_IDS } from '@/core/signal/signal'
+import { inputAtPercent } from '@/core/transfer/linearTransfer'
+import { PRESSURE_KIND_IDS } from '@/core/units/pressureKind'
+import { pressureUnitLabel } from '@/core/units/pressureUnit'
+import { DecimalNumber } from './decimal'
+import { ErrorLimit, ErrorLimitForm, PressureUnitId } from './errorLimit'
+
+/** Kinds of instruments, by what they measure and how they give it. */
+export const INSTRUMENT_KINDS = {
+  'pressure-transmitter': 'pressure transmitter',
+  'dp-transmitter': 'differential-pressure transmitter',
+  'level-transmitter': 'level transmitter (head)',
+  'flow-transmitter': 'flow transmitter (differential pressure)',
+  'vacuum-transmitter': 'vacuum transmitter',
+  'pneumatic-transmitter': 'pneumatic transmitter',
+  'dial-gauge': 'dial gauge',
+  'digital-gauge': 'digital gauge',
+  'vacuum-gauge': 'vacuum gauge',
+} as const
+export type InstrumentKind = keyof typeof INSTRUMENT_KINDS
+export const INSTRUMENT_KIND_IDS = Object.keys(INSTRUMENT_KINDS) as InstrumentKind[] // keys of a const object
+
+const text = (max: number, name: string) =>
+  z
+    .string()
+    .trim()
+    .min(1, { error: `${name} is empty: fill it in` })
+    .max(max, { error: `${name} is longer than ${max} characters: shorten it` })
+
+const plainFields = {
+  description: text(200, 'description'),
+  area: text(80, 'area'),
+  kind: z.enum(INSTRUMENT_KIND_IDS, { error: 'not a kind Barys knows: choose one from the list' }),
+  pressureKind: z.enum(PRESSURE_KIND_IDS, { error: 'say whether gauge, absolute or differential' }),
+  unit: PressureUnitId,
+  signal: z.enum(SIGNAL_IDS, { error: 'not a signal Barys knows: choose one from the list' }),
+  pointOrder: z.enum(Object.keys(POINT_ORDERS) as PointOrder[]), // keys of a const object
+}
+
+const wholeMonths = (value: z.ZodType<number, unknown>) =>
+  value
+    .refine((months) => Number.isInteger(months), { error: 'whole months only' })
+    .refine((months) => months >= 1 && months <= 120, { error: 'between 1 and 120 months' })
+
+const pointList = z
+  .array(z.number().min(-10, { error: 'a point lies below −10 %' }).max(110, { error: 'a point lies above 110 %' }))
+  .min(2, { error: 'at least two points' })
+  .max(21, { error: '21 points at most' })
+  .refine((points) => new Set(points).size === points.length, { error: 'a point stands twice' })
+  .readonly()
+
+const fields = {
+  ...plainFields,
+  lrl: z.number(),
+  url: z.number(),
+  minSpan: z.number().positive({ error: 'must be above zero' }),
+  lrv: z.number(),
+  urv: z.number(),
+  errorLimit: ErrorLimit,
+  adjustLimit: ErrorLimit.nullable(),
+  intervalMonths: wholeMonths(z.number()),
+  testPoints: pointList,
+}
+/**
+ * One version of what an instrument is: what its sensor can do, what it is ranged to, what it may be wrong by and how
+ * it is checked. Values in `unit`. Refuses what the sensor cannot do and limits that nobody could meet.
+ */
+export const Configuration = z.object(fields).superRefine(refuseImpossible)
+export type Configuration = z.infer<typeof Configuration>
+
+/** The points as typed: `0, 25, 50, 75, 100`, or with blanks or semicolons; a decimal comma needs one of those. */
+const PointListForm = z.union([
+  pointList,
+  z
+    .string()
+    .max(200)
+    .transform((typed): readonly (string | number)[] => pointTexts(typed))
+    .pipe(z.array(DecimalNumber).readonly())
+    .pipe(pointList),
+])
+
+function pointTexts(typed: string): string[] {
+  const parts = typed.trim().split(/[;\s]+/)
+  const texts = parts.length === 1 ? typed.split(',') : parts.map((part) => part.replace(/,$/, ''))
+  return texts.map((part) => part.trim()).filter((part) => part !== '')
+}
+
+/** The same configuration as a form or an API caller sends it. */
+export const ConfigurationForm = z
+  .object({
+    ...plainFields,
+    lrl: DecimalNumber,
+    url: DecimalNumber,
+    minSpan: DecimalNumber.refine((value) => value > 0, { error: 'must be above zero' }),
+    lrv: DecimalNumber,
+    urv: DecimalNumber,
+    errorLimit: ErrorLimitForm,
+    adjustLimit: ErrorLimitForm.nullable(),
+    intervalMonths: wholeMonths(DecimalNumber),
+    testPoints: PointListForm,
+  })
+  .superRefine(refuseImpossible)
+
+/** A tag: letters, digits and the separators tags are written with. */
+export const Tag = text(40, 'tag').regex(/^[\p{L}\p{N}][\p{L}\p{N} ._/-]*$/u, {
+  error: 'letters, digits, blanks and . _ / - only, beginning with a letter or digit',
+})
+
+const ChangeReason = text(500, 'reason')
+
+/** A new instrument: its tag and its first configuration. */
+export const NewInstrument = z.object({ tag: Tag, configuration: ConfigurationForm })
+
+/** An edit: a further version, made from the one the person was looking at. */
+export const ConfigurationEdit = z.object({
+  basedOnVersion: z.int().positive(),
+  reason: ChangeReason,
+  configuration: ConfigurationForm,
+})
+
+/** Decimal numbers are not exact in binary: 0.3 − 0.1 is a hair under 0.2. */
+const BINARY_SLACK = 1e-9
+
+const isWithinSensor = (input: number, { lrl, url }: { lrl: number; url: number }) =>
+  input >= lrl - (url - lrl) * BINARY_SLACK && input <= url + (url - lrl) * BINARY_SLACK
+
+type Unchecked = z.infer<z.ZodObject<typeof fields>>
+
+function refuseImpossible(config: Unchecked, ctx: z.RefinementCtx): void {
+  const refuse = (field: string, message: string) => ctx.addIssue({ code: 'custom', path: [field], message })
+  const unit = pressureUnitLabel(config.unit)
+  if (config.lrl >= config.url) {
+    refuse('url', `must lie above LRL (${formatPlain(config.lrl)} ${unit})`)
+    return
+  }
+  if (config.lrv === config.urv) {
+    refuse('urv', `equals LRV (${formatPlain(config.lrv)} ${unit}), so the span is zero: enter a different URV`)
+    return
+  }
+  for (const field of ['lrv', 'urv'] as const)
+    if (!isWithinSensor(config[field], config))
+      refuse(field, `outside what the sensor can do (${formatPlain(config.lrl)} … ${formatPlain(config.url)} ${unit})`)
+  const span = Math.abs(config.urv - config.lrv)
+  if (span < config.minSpan * (1 - BINARY_SLACK))
+    refuse(
+      'urv',
+      `span ${formatPlain(span)} ${unit} is under the smallest this sensor allows (${formatPlain(config.minSpan)} ${unit})`,
+    )
+  refusePointsAndLimits(config, refuse)
+}
+
+function refusePointsAndLimits(config: Unchecked, refuse: (field: string, message: string) => void): void {
+  const basis = { range: { lrv: config.lrv, urv: config.urv, unit: config.unit }, url: config.url }
+  for (const percent of config.testPoints) {
+    const target = inputAtPercent(percent, basis.range)
+    if (!isWithinSensor(target, config)) {
+      refuse(
+        'testPoints',
+        `${formatPlain(percent)} % is ${formatPlain(target)} ${pressureUnitLabel(config.unit)}, outside what the sensor can do`,
+      )
+      return
+    }
+    const limit = limitInput(target, config.errorLimit, basis)
+    if (limit === 0) {
+      refuse(
+        'errorLimit',
+        `is zero at the ${formatPlain(percent)} % point, which nothing could meet: add a term or drop the point`,
+      )
+      return
+    }
+    if (config.adjustLimit && limitInput(target, config.adjustLimit, basis) > limit * (1 + BINARY_SLACK)) {
+      refuse(
+        'adjustLimit',
+        `is wider than the error limit at the ${formatPlain(percent)} % point: it must lie inside it`,
+      )
+      return
+    }
+  }
+}

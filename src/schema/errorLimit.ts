@@ -1,0 +1,35 @@
+import { z } from 'zod'
+import { PRESSURE_UNIT_IDS } from '@/core/units/pressureUnit'
+import { DecimalNumber } from './decimal'
+
+export const PressureUnitId = z.enum(PRESSURE_UNIT_IDS, { error: 'not a unit Barys knows: choose one from the list' })
+
+const positive = (value: z.ZodType<number, unknown>) =>
+  value
+    .refine((number) => number > 0, { error: 'must be above zero' })
+    .refine((number) => number < 1e9, { error: 'is far too large' })
+
+const limitTerms = (value: z.ZodType<number, unknown>) =>
+  z.array(
+    z.discriminatedUnion('kind', [
+      z.object({ kind: z.literal('percentSpan'), value: positive(value) }),
+      z.object({ kind: z.literal('percentReading'), value: positive(value) }),
+      z.object({ kind: z.literal('percentUrl'), value: positive(value) }),
+      z.object({ kind: z.literal('absolute'), value: positive(value), unit: PressureUnitId }),
+    ]),
+  )
+
+const limitOf = (value: z.ZodType<number, unknown>) =>
+  z.object({
+    combine: z.enum(['sum', 'larger']),
+    terms: limitTerms(value)
+      .min(1, { error: 'needs at least one term' })
+      .max(4, { error: 'takes four terms at most' })
+      .readonly(),
+  })
+
+/** An error limit or adjust limit as stored and computed with. */
+export const ErrorLimit = limitOf(z.number())
+
+/** The same as a form or an API caller sends it: values may be text as typed. */
+export const ErrorLimitForm = limitOf(DecimalNumber)

@@ -1,0 +1,96 @@
+import { z } from 'zod'
+import { STAGES } from '@/core/run/stage'
+import { World } from './world'
+
+const verdict = z.enum(['inside', 'inside-look', 'outside'])
+const time = z.iso.datetime()
+
+const RecordReading = z.object({
+  id: z.uuid(),
+  applied: z.string(),
+  output: z.string(),
+  takenAt: time,
+  takenBy: z.string(),
+  supersedes: z.uuid().nullable(),
+  reason: z.string().nullable(),
+})
+
+/** A computed point of a round. Inputs in the unit of the range, outputs in the unit of the signal. */
+const RecordPoint = z.object({
+  targetPercent: z.number(),
+  direction: z.enum(['rising', 'falling']),
+  applied: z.number(),
+  output: z.number(),
+  appliedPercent: z.number(),
+  idealOutput: z.number(),
+  errorOutput: z.number(),
+  errorPercentSpan: z.number(),
+  errorInput: z.number(),
+  limitPercentSpan: z.number(),
+  adjustLimitPercentSpan: z.number().nullable(),
+  verdict,
+})
+
+const RecordRound = z.object({
+  round: z.int().nonnegative(),
+  steps: z.array(
+    z.object({
+      id: z.uuid(),
+      position: z.int(),
+      percent: z.number(),
+      direction: z.enum(['rising', 'falling']),
+      readings: z.array(RecordReading),
+    }),
+  ),
+  decision: z
+    .object({
+      decision: z.enum(['leave', 'adjust', 'repair']),
+      reason: z.string().nullable(),
+      decidedAt: time,
+      decidedBy: z.string(),
+    })
+    .nullable(),
+  adjustments: z.array(
+    z.object({
+      id: z.uuid(),
+      kind: z.string(),
+      words: z.string(),
+      applied: z.string().nullable(),
+      beforeOutput: z.string().nullable(),
+      afterOutput: z.string().nullable(),
+      doneAt: time,
+      doneBy: z.string(),
+    }),
+  ),
+})
+
+/**
+ * A sealed record: everything recorded in a run, everything worked out from it, who signed, and the link to the record
+ * before it. Its canonical JSON (RFC 8785) is what is hashed.
+ */
+export const SealedRecord = z.object({
+  format: z.literal('barys-record-1'),
+  sequence: z.int().positive(),
+  previousHash: z.string(),
+  site: z.string(),
+  run: z.object({ id: z.uuid(), startedAt: time, startedBy: z.string(), stage: z.enum(STAGES) }),
+  world: World,
+  rounds: z.array(RecordRound),
+  results: z.array(
+    z.object({
+      round: z.int(),
+      points: z.array(RecordPoint),
+      verdict,
+      largestErrorPercentSpan: z.number(),
+      hysteresisPercentSpan: z.number().nullable(),
+    }),
+  ),
+  conformity: z.object({ rule: z.literal('simple-acceptance'), asFound: verdict, asLeft: verdict }),
+  signature: z.object({
+    personName: z.string(),
+    meaning: z.literal('performed'),
+    remark: z.string().nullable(),
+    signedAt: time,
+  }),
+})
+export type SealedRecord = z.infer<typeof SealedRecord>

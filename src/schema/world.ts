@@ -1,0 +1,62 @@
+import { z } from 'zod'
+import { PRESSURE_KIND_IDS } from '@/core/units/pressureKind'
+import { Configuration } from './configuration'
+import { ErrorLimit, PressureUnitId } from './errorLimit'
+
+const StandardFacts = {
+  id: z.uuid(),
+  code: z.string(),
+  description: z.string(),
+  rangeLow: z.number(),
+  rangeHigh: z.number(),
+  accuracy: ErrorLimit,
+  resolution: z.number(),
+  certificate: z.string(),
+  calibratedOn: z.string(),
+  dueOn: z.string(),
+}
+
+/** A reference we own: a pressure standard, or a meter for the electrical output. Dates are calendar dates. */
+export const Standard = z.discriminatedUnion('quantity', [
+  z.object({
+    ...StandardFacts,
+    quantity: z.literal('pressure'),
+    pressureKind: z.enum(PRESSURE_KIND_IDS),
+    unit: PressureUnitId,
+  }),
+  z.object({ ...StandardFacts, quantity: z.literal('electrical'), unit: z.enum(['mA', 'V']) }),
+])
+export type Standard = z.infer<typeof Standard>
+export type PressureStandard = Extract<Standard, { quantity: 'pressure' }>
+
+/** Conditions at the work, as typed; null where nobody noted them. */
+export const Environment = z.object({
+  ambientCelsius: z.string().nullable(),
+  relativeHumidityPercent: z.string().nullable(),
+  barometricHPa: z.string().nullable(),
+})
+
+/** One point of the plan. */
+export const PlannedPoint = z.object({
+  position: z.int().nonnegative(),
+  percent: z.number(),
+  direction: z.enum(['rising', 'falling']),
+})
+
+/**
+ * Everything a run is judged by, as it was when the run began. Later edits of the register or of a reference change
+ * nothing in it.
+ */
+export const World = z.object({
+  instrument: z.object({ id: z.uuid(), tag: z.string() }),
+  configuration: Configuration,
+  configurationVersion: z.int().positive(),
+  inputUnit: PressureUnitId,
+  points: z.array(PlannedPoint).readonly(),
+  inputReference: Standard,
+  outputReference: Standard.nullable(),
+  environment: Environment,
+  decisionRule: z.literal('simple-acceptance'),
+  softwareVersion: z.string(),
+})
+export type World = z.infer<typeof World>

@@ -1,0 +1,42 @@
+import { Refusal } from '@/core/refusal'
+import { TooLarge } from './tooLarge'
+
+/** No form of ours comes near this. */
+const LARGEST_BODY_BYTES = 256 * 1024
+
+/**
+ * Reads a request's JSON without ever holding more than the largest body allowed.
+ *
+ * @throws {TooLarge} as soon as it is clear, without reading the rest
+ * @throws {Refusal} when it is not JSON
+ */
+export async function boundedJson(request: Request): Promise<unknown> {
+  if (Number(request.headers.get('content-length') ?? 0) > LARGEST_BODY_BYTES) throw tooLarge()
+  const text = await boundedText(request)
+  try {
+    return JSON.parse(text)
+  } catch {
+    throw new Refusal('body', 'it is not JSON', 'send one JSON object')
+  }
+}
+
+async function boundedText(request: Request): Promise<string> {
+  const reader = request.body?.getReader()
+  if (!reader) return ''
+  const decoder = new TextDecoder()
+  let text = ''
+  let bytes = 0
+  for (;;) {
+    const { done, value } = await reader.read()
+    if (done) return text + decoder.decode()
+    bytes += value.byteLength
+    if (bytes > LARGEST_BODY_BYTES) {
+      await reader.cancel()
+      throw tooLarge()
+    }
+    text += decoder.decode(value, { stream: true })
+  }
+}
+
+const tooLarge = () =>
+  new TooLarge('body', `it is larger than ${LARGEST_BODY_BYTES / 1024} kB`, 'send one reading or one form at a time')

@@ -1,0 +1,133 @@
+import { randomUUID } from 'node:crypto'
+import { cookies } from 'next/headers'
+import { NextResponse } from 'next/server'
+import type { z } from 'zod'
+import { Refusal } from '@/core/refusal'
+import { PERSON_COOKIE, type RefusedField } from '@/schema/answer'
+import { pool } from '../database'
+import { log } from '../log'
+import { Conflict, NotFound } from '../refusals'
+import { type Actor, personById } from '../services/actor'
+import { boundedJson } from './boundedJson'
+import { TooLarge } from './tooLarge'
+
+type Context<P> = { params: Promise<P> }
+
+/** A route that writes: who, parse, one service call, answer. Everything that can go wrong becomes words. */
+export function writeRoute<S extends z.ZodType, P = Record<string, never>>(
+  schema: S,
+  handle: (input: z.infer<S>, params: P, actor: Actor) => Promise<unknown>,
+) {
+  return (request: Request, { params }: Context<P>): Promise<NextResponse> =>
+    answered(async () => {
+      refuseForeign(request)
+      const input = schema.safeParse(await boundedJson(request))
+      if (!input.success) return refused(400, fieldsOf(input.error))
+      const result = await handle(input.data, await params, await actor())
+      return NextResponse.json(result ?? { done: true })
+    })
+}
+
+/** A route that reads. */
+export function readRoute<P = Record<string, never>>(handle: (params: P) => Promise<Response>) {
+  return (request: Request, { params }: Context<P>): Promise<Response> =>
+    answered(async () => {
+      refuseForeignHost(request)
+      return handle(await params)
+    })
+}
+
+/** The person working at this browser. Chosen by name until sign-in comes; every write needs one. */
+async function actor(): Promise<Actor> {
+  const id = (await cookies()).get(PERSON_COOKIE)?.value
+  if (!id) throw new Refusal('person', 'nobody is chosen as working here', 'choose your name at the top right')
+  return { person: await personById(pool(), id), now: new Date() }
+}
+
+/**
+ * Without sign-in, the loopback address is the only fence, and any page in the same browser stands inside it. So a
+ * write must come from our own pages, and every request must name this machine (a foreign name that resolves to
+ * 127.0.0.1 is somebody else's page).
+ */
+function refuseForeign(request: Request): void {
+  refuseForeignHost(request)
+  const origin = request.headers.get('origin')
+  if (origin && new URL(origin).host !== request.headers.get('host'))
+    throw new Forbidden('origin', `requests from ${origin} are not taken`, 'use the pages Barys serves')
+  if (!request.headers.get('content-type')?.startsWith('application/json'))
+    throw new Refusal('body', 'it is not marked as JSON', 'send it with content-type: application/json')
+}
+
+const LOOPBACK_NAMES = new Set(['localhost', '127.0.0.1', '[::1]'])
+
+function refuseForeignHost(request: Request): void {
+  const host = request.headers.get('host') ?? ''
+  if (!LOOPBACK_NAMES.has(host.replace(/:\d+$/, '')))
+    throw new Forbidden(
+      'host',
+      `Barys is not served as ${host.slice(0, 60)}`,
+      'open it at the address npm start printed',
+    )
+}
+
+class Forbidden extends Refusal {}
+
+async function answered<R extends Response>(work: () => Promise<R>): Promise<R | NextResponse> {
+  try {
+    return await work()
+  } catch (error) {
+    if (error instanceof Refusal)
+      return refused(statusOf(error), [{ field: error.field, reason: error.reason, remedy: error.remedy }])
+    if (isDatabaseGone(error))
+      return refused(503, [
+        {
+          field: 'server',
+          reason: 'the database does not answer',
+          remedy: 'nothing was stored; send it again in a moment',
+        },
+      ])
+    const reference = randomUUID().slice(0, 8)
+    log.error({ reference, error }, 'unexpected error')
+    return refused(500, [
+      {
+        field: 'server',
+        reason: `a fault of ours (${reference})`,
+        remedy: 'nothing was stored; try again, and report the reference if it stays',
+      },
+    ])
+  }
+}
+
+function statusOf(error: Refusal): number {
+  if (error instanceof NotFound) return 404
+  if (error instanceof Conflict) return 409
+  if (error instanceof TooLarge) return 413
+  if (error instanceof Forbidden) return 403
+  return 422
+}
+
+const CONNECTION_CODES = new Set([
+  'ECONNREFUSED',
+  'ECONNRESET',
+  'EPIPE',
+  'ETIMEDOUT',
+  '57P01',
+  '57P02',
+  '57P03',
+  '08006',
+  '08003',
+])
+
+/** Whether an error means that the database went away, rather than that it refused something. */
+export function isDatabaseGone(error: unknown): boolean {
+  if (!(error instanceof Error)) return false
+  if ('code' in error && CONNECTION_CODES.has(String(error.code))) return true
+  return /connection terminated|timeout exceeded when trying to connect/i.test(error.message)
+}
+
+const refused = (status: number, refusals: RefusedField[]) => NextResponse.json({ refusals }, { status })
+
+const fieldsOf = (error: z.ZodError): RefusedField[] =>
+  error.issues
+    .slice(0, 20)
+    .map((issue) => ({ field: issue.path.join('.') || 'body', reason: issue.message, remedy: '' }))

@@ -1,0 +1,41 @@
+import pg from 'pg'
+import { environment } from './environment'
+import { log } from './log'
+
+/** Calendar dates stay text: a Date would shift them into another day in half the world. */
+pg.types.setTypeParser(pg.types.builtins.DATE, (text) => text)
+
+/** Anything SQL can be sent to: a pool or one connection inside a transaction. */
+export type Queryable = Pick<pg.ClientBase, 'query'>
+export type Transaction = Queryable
+
+// Next may load this module more than once in one process; the pool must be one.
+const held = globalThis as typeof globalThis & { barysPool?: pg.Pool }
+
+/** The process's connection pool. An idle connection that dies is logged and replaced, never a crash. */
+export function pool(): pg.Pool {
+  if (held.barysPool) return held.barysPool
+  const fresh = new pg.Pool({ connectionString: environment().DATABASE_URL, max: 8, connectionTimeoutMillis: 5000 })
+  fresh.on('error', (error) => log.warn({ error: error.message }, 'idle database connection lost'))
+  held.barysPool = fresh
+  return fresh
+}
+
+/** Runs work in one transaction: all of it is kept, or none. */
+export async function transaction<T>(work: (db: Transaction) => Promise<T>): Promise<T> {
+  const client = await pool().connect()
+  let broken: Error | undefined
+  try {
+    await client.query('BEGIN')
+    const result = await work(client)
+    await client.query('COMMIT')
+    return result
+  } catch (error) {
+    await client.query('ROLLBACK').catch((rollback: Error) => {
+      broken = rollback // the connection is gone; PostgreSQL rolls back by itself
+    })
+    throw error
+  } finally {
+    client.release(broken)
+  }
+}

@@ -1,0 +1,19 @@
+import { z } from 'zod'
+import packageJson from '../../package.json' with { type: 'json' }
+
+const Environment = z.object({
+  DATABASE_URL: z.url({ error: 'DATABASE_URL is not set: start Barys with npm start' }),
+  BARYS_TIME_ZONE: z.string().default(Intl.DateTimeFormat().resolvedOptions().timeZone),
+  BARYS_SITE: z.string().max(80).default('Tarn Hollow Creamery'),
+})
+
+let read: z.infer<typeof Environment> | undefined
+
+/** The process's settings, read once and checked. Read on first use, because a build has none. */
+export function environment(): z.infer<typeof Environment> {
+  read ??= Environment.parse(process.env)
+  return read
+}
+
+/** Version of the software, as it goes into every run's world. */
+export const SOFTWARE_VERSION: string = packageJson.version

@@ -1,0 +1,53 @@
+import { Refusal } from '@/core/refusal'
+import type { NewAdjustment } from '@/schema/run'
+import type { RunView } from '@/schema/runView'
+import { type Transaction, transaction } from '../database'
+import { insertAdjustment } from '../sql/adjustment'
+import { insertRound, insertSteps } from '../sql/runRound'
+import type { Actor } from './actor'
+import { loadRun } from './loadRun'
+import { takeOpenRun } from './openRun'
+
+/**
+ * Records one thing done to the instrument.
+ *
+ * @throws {Refusal} outside the Adjust stage
+ */
+export function recordAdjustment(runId: string, done: NewAdjustment, { person, now }: Actor): Promise<RunView> {
+  return transaction(async (db) => {
+    const run = await takeRunInAdjust(db, runId, 'record it while the run is in Adjust')
+    const afterRound = run.rounds.length - 1
+    await insertAdjustment(db, { ...done, runId, afterRound, at: now, personId: person.id })
+    return loadRun(db, runId)
+  })
+}
+
+/**
+ * Opens the as-left round after an adjustment. Sent twice, it opens one.
+ *
+ * @throws {Refusal} outside the Adjust stage, or when nothing was recorded as done
+ */
+export function openRound(runId: string, { round }: { round: number }, { person, now }: Actor): Promise<RunView> {
+  return transaction(async (db) => {
+    const { run } = await takeOpenRun(db, runId)
+    if (run.rounds.length === round + 1) return run
+    const adjusting = await takeRunInAdjust(db, runId, 'reload the run')
+    if (adjusting.rounds.length !== round)
+      throw new Refusal('round', `the next round is number ${adjusting.rounds.length}`, 'reload the run')
+    if (adjusting.rounds.at(-1)?.adjustments.length === 0)
+      throw new Refusal(
+        'adjustments',
+        'nothing has been recorded as done',
+        'say what was adjusted, so that the record can tell',
+      )
+    await insertRound(db, { runId, round, at: now, personId: person.id })
+    await insertSteps(db, { runId, round, points: run.world.points })
+    return loadRun(db, runId)
+  })
+}
+
+async function takeRunInAdjust(db: Transaction, runId: string, remedy: string): Promise<RunView> {
+  const { run, state } = await takeOpenRun(db, runId)
+  if (state.stage !== 'adjust') throw new Refusal('run', `the run is at “${state.stage}”, not at “adjust”`, remedy)
+  return run
+}

@@ -1,0 +1,67 @@
+import type { RecordedReading, RunRound, RunView } from '@/schema/runView'
+import type { Queryable } from '../database'
+import { NotFound } from '../refusals'
+import { selectAdjustments } from '../sql/adjustment'
+import { type ReadingRow, selectReadings } from '../sql/reading'
+import { selectRun } from '../sql/run'
+import { selectDecisions } from '../sql/runDecision'
+import { selectSteps } from '../sql/runRound'
+
+/**
+ * A run with everything recorded in it, as screens, record and API see it.
+ *
+ * @throws {NotFound} for an unknown id
+ */
+export async function loadRun(db: Queryable, id: string): Promise<RunView> {
+  const head = await selectRun(db, id)
+  if (!head) throw new NotFound('run', 'there is no such run', 'open it from its instrument')
+  // One after the other: inside a transaction they share one connection.
+  const steps = await selectSteps(db, id)
+  const readings = await selectReadings(db, id)
+  const decisions = await selectDecisions(db, id)
+  const adjustments = await selectAdjustments(db, id)
+
+  const rounds = [...new Set(steps.map((step) => step.round))].map((round): RunRound => {
+    const decision = decisions.find((row) => row.round === round)
+    return {
+      round,
+      steps: steps
+        .filter((step) => step.round === round)
+        .map(({ round: _, ...step }) => ({
+          ...step,
+          readings: readingLine(readings.filter((r) => r.stepId === step.id)),
+        })),
+      decision: decision
+        ? {
+            decision: decision.decision,
+            reason: decision.reason,
+            decidedAt: decision.decidedAt.toISOString(),
+            decidedBy: decision.decidedBy,
+          }
+        : null,
+      adjustments: adjustments
+        .filter((done) => done.afterRound === round)
+        .map(({ afterRound: _, doneAt, ...done }) => ({ ...done, doneAt: doneAt.toISOString() })),
+    }
+  })
+  return {
+    id: head.id,
+    status: head.status,
+    startedAt: head.startedAt.toISOString(),
+    startedBy: head.startedBy,
+    world: head.world,
+    rounds,
+  }
+}
+
+/** The readings of one step from the first typed to the one that holds, following what supersedes what. */
+function readingLine(rows: readonly ReadingRow[]): RecordedReading[] {
+  const line: RecordedReading[] = []
+  let next = rows.find((row) => row.supersedes === null)
+  while (next) {
+    const { stepId: _, takenAt, ...reading } = next
+    line.push({ ...reading, takenAt: takenAt.toISOString() })
+    next = rows.find((row) => row.supersedes === reading.id)
+  }
+  return line
+}

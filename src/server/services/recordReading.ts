@@ -1,0 +1,83 @@
+import { Refusal } from '@/core/refusal'
+import { refuseBeyondSensor } from '@/core/run/readingNotice'
+import type { NewReading } from '@/schema/run'
+import type { RecordedReading, RunStep, RunView } from '@/schema/runView'
+import { transaction } from '../database'
+import { Conflict } from '../refusals'
+import { insertEvent } from '../sql/event'
+import { insertReading } from '../sql/reading'
+import type { Actor } from './actor'
+import { loadRun } from './loadRun'
+import { takeOpenRun } from './openRun'
+
+/**
+ * Stores one reading, or a correction of one, and answers with the run as it then is. When this returns the reading is
+ * on disk; sent twice with the same id it is stored once.
+ *
+ * @throws {Conflict} when the point has a reading by somebody else, or the corrected one was corrected already
+ * @throws {Refusal} for an input the sensor cannot take, or a step that is not of this run's present round
+ */
+export function recordReading(runId: string, reading: NewReading, { person, now }: Actor): Promise<RunView> {
+  return transaction(async (db) => {
+    const { run } = await takeOpenRun(db, runId)
+    const step = stepOf(run, reading.stepId)
+    const known = step.readings.find((row) => row.id === reading.id)
+    if (known) return repeated(run, known, reading)
+
+    refuseBeyondSensor(Number(reading.applied), run.world)
+    refuseWrongPlace(run, step, reading)
+    const stored = await insertReading(db, { ...reading, runId, at: now, personId: person.id })
+    if (!stored) throw new Conflict('id', 'this id belongs to another reading', 'send it again with a new id')
+    if (reading.supersedes)
+      await insertEvent(db, {
+        at: now,
+        personId: person.id,
+        kind: 'reading corrected',
+        subjectId: reading.id,
+        detail: { runId, supersedes: reading.supersedes },
+      })
+    return loadRun(db, runId)
+  })
+}
+
+/** The same reading sent again is an answer that got lost; the same id with other figures is a mistake. */
+function repeated(run: RunView, known: RecordedReading, reading: NewReading): RunView {
+  if (known.applied === reading.applied && known.output === reading.output) return run
+  throw new Conflict('id', 'this id was stored with other figures', 'send a correction with an id of its own')
+}
+
+function stepOf(run: RunView, stepId: string): RunStep {
+  const current = run.rounds.at(-1)
+  const step = current?.steps.find((candidate) => candidate.id === stepId)
+  if (!step) throw new Refusal('stepId', 'that point is not in the present round', 'reload the run')
+  return step
+}
+
+function refuseWrongPlace(run: RunView, step: RunStep, reading: NewReading): void {
+  const holding = step.readings.at(-1)
+  if (reading.supersedes === null && holding)
+    throw new Conflict(
+      'stepId',
+      `${holding.takenBy} has already recorded ${holding.applied} → ${holding.output} for this point; yours was not stored`,
+      'look at that reading; if yours is right, enter it as a correction',
+    )
+  if (reading.supersedes !== null && holding?.id !== reading.supersedes)
+    throw new Conflict(
+      'supersedes',
+      'that reading was corrected in the meantime; yours was not stored',
+      'look at the reading that holds now',
+    )
+  if (reading.supersedes !== null && run.rounds.at(-1)?.decision)
+    throw new Conflict(
+      'supersedes',
+      'this round has been judged and adjusted after',
+      'a judged round is not corrected any more; note it in the remark',
+    )
+  const next = run.rounds.at(-1)?.steps.find((candidate) => candidate.readings.length === 0)
+  if (reading.supersedes === null && next && next.id !== step.id)
+    throw new Refusal(
+      'stepId',
+      `the point to be read next is number ${next.position + 1}`,
+      'take the points in their order',
+    )
+}

@@ -1,0 +1,100 @@
+import { randomUUID } from 'node:crypto'
+import type { RoundAnalysis } from '@/core/analysis/roundAnalysis'
+import { Refusal } from '@/core/refusal'
+import type { RunState } from '@/core/run/runState'
+import type { Signing } from '@/schema/run'
+import type { RunView } from '@/schema/runView'
+import { type Transaction, transaction } from '../database'
+import { environment } from '../environment'
+import { Conflict } from '../refusals'
+import { insertEvent } from '../sql/event'
+import { closeRun } from '../sql/run'
+import { insertSeal, lockChain, selectSealOfRun } from '../sql/seal'
+import { insertSignature } from '../sql/signature'
+import { type Actor, personById } from './actor'
+import { takeOpenRun } from './openRun'
+import { GENESIS_HASH, recordOf, sealText } from './sealedRecord'
+
+/**
+ * Signs a run and seals its record into the chain. Afterwards the database refuses every change to it.
+ *
+ * @returns the record's place in the chain and its hash
+ * @throws {Refusal} before the Sign stage, without a needed remark, or when the signer may not perform calibrations
+ * @throws {Conflict} when the run is sealed already
+ */
+export function sealRun(runId: string, signing: Signing, { now }: Pick<Actor, 'now'>) {
+  return transaction(async (db) => {
+    await refuseSealed(db, runId)
+    const { run, state } = await takeOpenRun(db, runId)
+    const person = await personById(db, signing.personId)
+    if (person.role !== 'technician')
+      throw new Refusal(
+        'personId',
+        `${person.name} is a ${person.role}`,
+        'the technician who did the work signs as “performed”',
+      )
+    refuseUnready(run, state, signing)
+
+    const signature = { personName: person.name, meaning: 'performed' as const, remark: signing.remark, signedAt: now }
+    await insertSignature(db, { id: randomUUID(), runId, personId: person.id, ...signature })
+    const sealed = await appendToChain(db, { run, state, signature })
+    await closeRun(db, runId, { status: 'sealed', at: now, reason: null })
+    await insertEvent(db, { at: now, personId: person.id, kind: 'run sealed', subjectId: runId, detail: sealed })
+    return sealed
+  })
+}
+
+async function refuseSealed(db: Transaction, runId: string): Promise<void> {
+  const seal = await selectSealOfRun(db, runId)
+  if (seal) throw new Conflict('run', `sealed as record ${seal.sequence} already`, 'open the record')
+}
+
+function refuseUnready(run: RunView, state: RunState, signing: Signing): void {
+  if (state.stage !== 'sign')
+    throw new Refusal('run', `the run is at “${state.stage}”`, 'finish the readings and decide before signing')
+  const isOutside = state.rounds.at(-1)?.analysis.verdict === 'outside'
+  const decision = run.rounds.at(-1)?.decision?.decision
+  if (isOutside && signing.remark === null)
+    throw new Refusal(
+      'remark',
+      decision === 'repair' ? 'the instrument needs repair' : 'the instrument is left outside its error limit',
+      'say in the remark what happens with it and who has been told',
+    )
+}
+
+async function appendToChain(
+  db: Transaction,
+  parts: Pick<Parameters<typeof recordOf>[0], 'run' | 'state' | 'signature'>,
+): Promise<{ sequence: number; hash: string }> {
+  const last = await lockChain(db)
+  const sequence = (last?.sequence ?? 0) + 1
+  const previousHash = last?.hash ?? GENESIS_HASH
+  const { text, hash } = sealText(recordOf({ ...parts, site: environment().BARYS_SITE, sequence, previousHash }))
+  const asFound = listed(parts.state.rounds[0]?.analysis)
+  const asLeft = listed(parts.state.rounds.at(-1)?.analysis)
+  await insertSeal(db, {
+    sequence,
+    runId: parts.run.id,
+    previousHash,
+    hash,
+    record: text,
+    sealedAt: parts.signature.signedAt,
+    asFound: asFound.verdict,
+    asLeft: asLeft.verdict,
+    asFoundErrorPercent: asFound.errorPercent,
+    asLeftErrorPercent: asLeft.errorPercent,
+    shareOfLimit: asFound.shareOfLimit,
+  })
+  return { sequence, hash }
+}
+
+function listed(analysis: RoundAnalysis | undefined) {
+  const { verdict, largest } = analysis ?? {}
+  // Cannot be: Sign is reached only with every point of every round read.
+  if (!verdict || !largest) throw new Error('a round without readings reached the seal')
+  return {
+    verdict,
+    errorPercent: largest.errorPercentSpan,
+    shareOfLimit: Math.abs(largest.errorPercentSpan) / largest.limitPercentSpan,
+  }
+}

@@ -1,0 +1,54 @@
+import { createHash } from 'node:crypto'
+import canonicalize from 'canonicalize'
+import type { RunState } from '@/core/run/runState'
+import { SealedRecord } from '@/schema/record'
+import type { RunView } from '@/schema/runView'
+import type { Signature } from '../sql/signature'
+
+/** What stands before the first link of the chain. */
+export const GENESIS_HASH = '0'.repeat(64)
+
+/** What a record is made from. */
+export type RecordParts = {
+  readonly run: RunView
+  readonly state: RunState
+  readonly signature: Omit<Signature, 'id'>
+  readonly site: string
+  readonly sequence: number
+  readonly previousHash: string
+}
+
+/** The record of a run: what was recorded, what follows from it, who signed, and the link before it. */
+export function recordOf({ run, state, signature, site, sequence, previousHash }: RecordParts): SealedRecord {
+  const results = state.rounds.map(({ points, analysis }, round) => ({
+    round,
+    points,
+    verdict: analysis.verdict,
+    largestErrorPercentSpan: analysis.largest?.errorPercentSpan,
+    hysteresisPercentSpan: analysis.hysteresisPercentSpan,
+  }))
+  return SealedRecord.parse({
+    format: 'barys-record-1',
+    sequence,
+    previousHash,
+    site,
+    run: { id: run.id, startedAt: run.startedAt, startedBy: run.startedBy, stage: state.stage },
+    world: run.world,
+    rounds: run.rounds,
+    results,
+    conformity: { rule: run.world.decisionRule, asFound: results[0]?.verdict, asLeft: results.at(-1)?.verdict },
+    signature: { ...signature, signedAt: signature.signedAt.toISOString() },
+  })
+}
+
+/**
+ * Canonical JSON of a record (RFC 8785) and its SHA-256. The hash of the record before it is part of the text, which is
+ * what chains them.
+ */
+export function sealText(record: SealedRecord): { text: string; hash: string } {
+  const text = canonicalize(record)
+  if (text === undefined) throw new Error('a record has no canonical JSON') // cannot be: it has been parsed by its schema
+  return { text, hash: sha256(text) }
+}
+
+export const sha256 = (text: string): string => createHash('sha256').update(text, 'utf8').digest('hex')

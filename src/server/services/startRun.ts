@@ -1,0 +1,99 @@
+import { Refusal } from '@/core/refusal'
+import { plannedPoints } from '@/core/run/plan'
+import { SIGNALS } from '@/core/signal/signal'
+import { pressureKindsMatch } from '@/core/units/pressureKind'
+import type { Configuration } from '@/schema/configuration'
+import type { StartRun } from '@/schema/run'
+import type { Standard, World } from '@/schema/world'
+import { type Queryable, transaction } from '../database'
+import { SOFTWARE_VERSION } from '../environment'
+import { Conflict, NotFound } from '../refusals'
+import { insertEvent } from '../sql/event'
+import { selectInstrument } from '../sql/instrument'
+import { insertRun, selectOpenRun, selectRun } from '../sql/run'
+import { insertRound, insertSteps } from '../sql/runRound'
+import { selectStandard } from '../sql/standard'
+import type { Actor } from './actor'
+
+/**
+ * Starts a run: snapshots the world it will be judged by and lays out the as-found round. Sent twice with the same id
+ * it starts one run.
+ *
+ * @throws {Conflict} when the instrument has an open run already
+ * @throws {Refusal} when the references do not fit
+ */
+export function startRun(input: StartRun, { person, now }: Actor): Promise<{ id: string }> {
+  return transaction(async (db) => {
+    const instrument = await selectInstrument(db, { id: input.instrumentId })
+    if (!instrument) throw new NotFound('instrumentId', 'there is no such instrument', 'look it up by its tag')
+    const { configuration } = instrument
+    const world: World = {
+      instrument: { id: instrument.id, tag: instrument.tag },
+      configuration,
+      configurationVersion: instrument.version,
+      inputUnit: input.inputUnit,
+      points: plannedPoints(configuration.testPoints, configuration.pointOrder),
+      inputReference: await inputReference(db, input.inputReferenceId, configuration),
+      outputReference: await outputReference(db, input.outputReferenceId, configuration),
+      environment: input.environment,
+      decisionRule: 'simple-acceptance',
+      softwareVersion: SOFTWARE_VERSION,
+    }
+    const row = {
+      id: input.id,
+      instrumentId: instrument.id,
+      configurationId: instrument.configurationId,
+      world,
+      at: now,
+      personId: person.id,
+    }
+    if (!(await insertRun(db, row))) return repeatedStart(db, input)
+    await insertRound(db, { runId: input.id, round: 0, at: now, personId: person.id })
+    await insertSteps(db, { runId: input.id, round: 0, points: world.points })
+    await insertEvent(db, { at: now, personId: person.id, kind: 'run started', subjectId: input.id })
+    return { id: input.id }
+  })
+}
+
+async function repeatedStart(db: Queryable, input: StartRun): Promise<{ id: string }> {
+  const same = await selectRun(db, input.id)
+  if (same?.instrumentId === input.instrumentId) return { id: same.id }
+  const open = await selectOpenRun(db, input.instrumentId)
+  throw new Conflict(
+    'instrumentId',
+    `${open?.startedBy ?? 'somebody'} has a run open on this instrument`,
+    'open that run and go on with it, or abandon it first',
+  )
+}
+
+async function inputReference(db: Queryable, id: string, configuration: Configuration): Promise<Standard> {
+  const standard = await selectStandard(db, id)
+  if (standard?.quantity !== 'pressure')
+    throw new Refusal('inputReferenceId', 'that is no pressure reference we own', 'choose one of those offered')
+  if (!pressureKindsMatch(standard.pressureKind, configuration.pressureKind))
+    throw new Refusal(
+      'inputReferenceId',
+      `${standard.code} measures ${standard.pressureKind} pressure, the instrument ${configuration.pressureKind}`,
+      'choose a reference of the same kind',
+    )
+  return standard
+}
+
+async function outputReference(
+  db: Queryable,
+  id: string | null,
+  configuration: Configuration,
+): Promise<Standard | null> {
+  if (configuration.signal === 'display') return null
+  const wanted = SIGNALS[configuration.signal].unit
+  const standard = id === null ? null : await selectStandard(db, id)
+  const fits =
+    standard && (standard.quantity === 'pressure' ? wanted === 'psi' || wanted === 'kPa' : standard.unit === wanted)
+  if (!fits)
+    throw new Refusal(
+      'outputReferenceId',
+      `the output is in ${wanted}, and no reference for it is chosen`,
+      'choose a meter or gauge that reads it',
+    )
+  return standard
+}

@@ -1,0 +1,67 @@
+import { z } from 'zod'
+import { ADJUSTMENT_KINDS, type AdjustmentKind, type NewAdjustment } from '@/schema/run'
+import type { Queryable } from '../database'
+
+const AdjustmentRow = z
+  .object({
+    id: z.uuid(),
+    after_round: z.number(),
+    kind: z.enum(Object.keys(ADJUSTMENT_KINDS) as AdjustmentKind[]), // keys of a const object
+    words: z.string(),
+    applied: z.string().nullable(),
+    before_output: z.string().nullable(),
+    after_output: z.string().nullable(),
+    done_at: z.date(),
+    done_by: z.string(),
+  })
+  .transform((row) => ({
+    id: row.id,
+    afterRound: row.after_round,
+    kind: row.kind,
+    words: row.words,
+    applied: row.applied,
+    beforeOutput: row.before_output,
+    afterOutput: row.after_output,
+    doneAt: row.done_at,
+    doneBy: row.done_by,
+  }))
+export type AdjustmentRow = z.infer<typeof AdjustmentRow>
+
+/** What was done in a run, in order. */
+export async function selectAdjustments(db: Queryable, runId: string): Promise<AdjustmentRow[]> {
+  const { rows } = await db.query(
+    `SELECT a.id, a.after_round, a.kind, a.words, a.applied, a.before_output, a.after_output, a.done_at,
+            p.name AS done_by
+       FROM adjustment a JOIN person p ON p.id = a.done_by
+      WHERE a.run_id = $1 ORDER BY a.done_at, a.id`,
+    [runId],
+  )
+  return z.array(AdjustmentRow).parse(rows)
+}
+
+type NewRow = NewAdjustment & {
+  readonly runId: string
+  readonly afterRound: number
+  readonly at: Date
+  readonly personId: string
+}
+
+/** Stores an adjustment once; the client makes its id. */
+export async function insertAdjustment(db: Queryable, row: NewRow): Promise<void> {
+  await db.query(
+    `INSERT INTO adjustment (id, run_id, after_round, kind, words, applied, before_output, after_output, done_at, done_by)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10) ON CONFLICT (id) DO NOTHING`,
+    [
+      row.id,
+      row.runId,
+      row.afterRound,
+      row.kind,
+      row.words,
+      row.applied,
+      row.beforeOutput,
+      row.afterOutput,
+      row.at,
+      row.personId,
+    ],
+  )
+}

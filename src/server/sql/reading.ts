@@ -1,0 +1,78 @@
+import { z } from 'zod'
+import type { Queryable } from '../database'
+
+const ReadingRow = z
+  .object({
+    id: z.uuid(),
+    step_id: z.uuid(),
+    applied: z.string(),
+    output: z.string(),
+    taken_at: z.date(),
+    taken_by: z.string(),
+    supersedes: z.uuid().nullable(),
+    reason: z.string().nullable(),
+  })
+  .transform((row) => ({
+    id: row.id,
+    stepId: row.step_id,
+    applied: row.applied,
+    output: row.output,
+    takenAt: row.taken_at,
+    takenBy: row.taken_by,
+    supersedes: row.supersedes,
+    reason: row.reason,
+  }))
+export type ReadingRow = z.infer<typeof ReadingRow>
+
+const SELECT_READING = `
+  SELECT g.id, g.step_id, g.applied, g.output, g.taken_at, p.name AS taken_by, g.supersedes, g.reason
+    FROM reading g JOIN person p ON p.id = g.taken_by`
+
+/** Every reading of a run ever taken, corrected ones too, oldest first. */
+export async function selectReadings(db: Queryable, runId: string): Promise<ReadingRow[]> {
+  const { rows } = await db.query(`${SELECT_READING} WHERE g.run_id = $1 ORDER BY g.taken_at, g.id`, [runId])
+  return z.array(ReadingRow).parse(rows)
+}
+
+export async function selectReading(db: Queryable, id: string): Promise<ReadingRow | null> {
+  const { rows } = await db.query(`${SELECT_READING} WHERE g.id = $1`, [id])
+  return rows.length === 0 ? null : ReadingRow.parse(rows[0])
+}
+
+type NewReadingRow = {
+  readonly id: string
+  readonly runId: string
+  readonly stepId: string
+  readonly applied: string
+  readonly output: string
+  readonly at: Date
+  readonly personId: string
+  readonly supersedes: string | null
+  readonly reason: string | null
+}
+
+const INSERT_READING = `
+  INSERT INTO reading (id, run_id, step_id, applied, output, taken_at, taken_by, supersedes, reason)
+  VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9)
+  ON CONFLICT DO NOTHING`
+
+/**
+ * Stores a reading once. The client makes its id, so a repeated send finds the row; the caller compares the two.
+ *
+ * @returns false where the id is known, the step has a first reading, or the superseded one was superseded already
+ */
+export async function insertReading(db: Queryable, reading: NewReadingRow): Promise<boolean> {
+  const { id, runId, stepId, applied, output, at, personId, supersedes, reason } = reading
+  const { rowCount } = await db.query(INSERT_READING, [
+    id,
+    runId,
+    stepId,
+    applied,
+    output,
+    at,
+    personId,
+    supersedes,
+    reason,
+  ])
+  return rowCount === 1
+}

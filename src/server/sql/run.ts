@@ -1,0 +1,87 @@
+import { z } from 'zod'
+import { World } from '@/schema/world'
+import type { Queryable } from '../database'
+
+const RunRow = z
+  .object({
+    id: z.uuid(),
+    instrument_id: z.uuid(),
+    status: z.enum(['open', 'sealed', 'abandoned']),
+    world: World,
+    started_at: z.date(),
+    started_by: z.string(),
+  })
+  .transform((row) => ({
+    id: row.id,
+    instrumentId: row.instrument_id,
+    status: row.status,
+    world: row.world,
+    startedAt: row.started_at,
+    startedBy: row.started_by,
+  }))
+export type RunHead = z.infer<typeof RunRow>
+
+const SELECT_RUN = `
+  SELECT r.id, r.instrument_id, r.status, r.world, r.started_at, p.name AS started_by
+    FROM run r JOIN person p ON p.id = r.started_by`
+
+export async function selectRun(db: Queryable, id: string): Promise<RunHead | null> {
+  const { rows } = await db.query(`${SELECT_RUN} WHERE r.id = $1`, [id])
+  return rows.length === 0 ? null : RunRow.parse(rows[0])
+}
+
+/** The open run of an instrument, if there is one. */
+export async function selectOpenRun(db: Queryable, instrumentId: string): Promise<RunHead | null> {
+  const { rows } = await db.query(`${SELECT_RUN} WHERE r.instrument_id = $1 AND r.status = 'open'`, [instrumentId])
+  return rows.length === 0 ? null : RunRow.parse(rows[0])
+}
+
+/** Every open run, oldest first. */
+export async function selectOpenRuns(db: Queryable): Promise<RunHead[]> {
+  const { rows } = await db.query(`${SELECT_RUN} WHERE r.status = 'open' ORDER BY r.started_at`)
+  return z.array(RunRow).parse(rows)
+}
+
+/**
+ * Takes the run until the transaction ends, so that readings, decisions and the seal of one run come one after the
+ * other.
+ *
+ * @returns its status, or null where there is no such run
+ */
+export async function lockRun(db: Queryable, id: string): Promise<RunHead['status'] | null> {
+  const { rows } = await db.query('SELECT status FROM run WHERE id = $1 FOR UPDATE', [id])
+  return rows[0]?.status ?? null
+}
+
+type NewRun = {
+  readonly id: string
+  readonly instrumentId: string
+  readonly configurationId: string
+  readonly world: World
+  readonly at: Date
+  readonly personId: string
+}
+
+const INSERT_RUN = `
+  INSERT INTO run (id, instrument_id, configuration_id, status, world, started_at, started_by)
+  VALUES ($1, $2, $3, 'open', $4, $5, $6)
+  ON CONFLICT DO NOTHING`
+
+/** @returns false where this id, or an open run of the instrument, is there already */
+export async function insertRun(db: Queryable, run: NewRun): Promise<boolean> {
+  const values = [run.id, run.instrumentId, run.configurationId, JSON.stringify(run.world), run.at, run.personId]
+  const { rowCount } = await db.query(INSERT_RUN, values)
+  return rowCount === 1
+}
+
+type Closing = { readonly status: 'sealed' | 'abandoned'; readonly at: Date; readonly reason: string | null }
+
+/** Closes an open run for good. */
+export async function closeRun(db: Queryable, id: string, { status, at, reason }: Closing): Promise<void> {
+  await db.query('UPDATE run SET status = $2, closed_at = $3, close_reason = $4 WHERE id = $1', [
+    id,
+    status,
+    at,
+    reason,
+  ])
+}

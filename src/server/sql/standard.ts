@@ -1,0 +1,58 @@
+import { z } from 'zod'
+import { Standard } from '@/schema/world'
+import type { Queryable } from '../database'
+
+const number = z.string().transform(Number)
+
+const StandardRow = z
+  .object({ range_low: number, range_high: number, resolution: number })
+  .loose()
+  .transform((row) =>
+    Standard.parse({
+      ...row,
+      rangeLow: row.range_low,
+      rangeHigh: row.range_high,
+      pressureKind: row.pressure_kind ?? undefined,
+      calibratedOn: row.calibrated_on,
+      dueOn: row.due_on,
+    }),
+  )
+
+const SELECT_STANDARD = `
+  SELECT id, code, description, quantity, pressure_kind, unit, range_low, range_high, accuracy, resolution, certificate,
+         calibrated_on, due_on
+    FROM standard`
+
+/** Every reference we own, by code. */
+export async function selectStandards(db: Queryable): Promise<Standard[]> {
+  const { rows } = await db.query(`${SELECT_STANDARD} ORDER BY code`)
+  return z.array(StandardRow).parse(rows)
+}
+
+export async function selectStandard(db: Queryable, id: string): Promise<Standard | null> {
+  const { rows } = await db.query(`${SELECT_STANDARD} WHERE id = $1`, [id])
+  return rows.length === 0 ? null : StandardRow.parse(rows[0])
+}
+
+const INSERT_STANDARD = `
+  INSERT INTO standard (id, code, description, quantity, pressure_kind, unit, range_low, range_high, accuracy,
+                        resolution, certificate, calibrated_on, due_on)
+  VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13)`
+
+export async function insertStandard(db: Queryable, standard: Standard): Promise<void> {
+  await db.query(INSERT_STANDARD, [
+    standard.id,
+    standard.code,
+    standard.description,
+    standard.quantity,
+    standard.quantity === 'pressure' ? standard.pressureKind : null,
+    standard.unit,
+    standard.rangeLow,
+    standard.rangeHigh,
+    JSON.stringify(standard.accuracy),
+    standard.resolution,
+    standard.certificate,
+    standard.calibratedOn,
+    standard.dueOn,
+  ])
+}
