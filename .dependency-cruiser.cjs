@@ -10,7 +10,7 @@ module.exports = {
   forbidden: [
     layer('core', []),
     layer('schema', ['core']),
-    layer('pictures', ['core']),
+    layer('pictures', ['schema', 'core']),
     layer('ui', ['pictures', 'schema', 'core']),
     layer('server', ['pictures', 'schema', 'core']),
     layer('app', ['ui', 'server', 'pictures', 'schema', 'core']),

@@ -1,0 +1,46 @@
+import '@fontsource/atkinson-hyperlegible-next/400.css'
+import '@fontsource/atkinson-hyperlegible-next/600.css'
+import '@fontsource/atkinson-hyperlegible-next/700.css'
+import '@fontsource/atkinson-hyperlegible-mono/400.css'
+import '@fontsource/atkinson-hyperlegible-mono/600.css'
+import './globals.css'
+import InitColorSchemeScript from '@mui/material/InitColorSchemeScript'
+import { AppRouterCacheProvider } from '@mui/material-nextjs/v16-appRouter'
+import type { Metadata } from 'next'
+import type { ReactNode } from 'react'
+import { peopleHere } from '@/server/currentPerson'
+import { TopBar } from '@/ui/shell/TopBar'
+import { cssTokens } from '@/ui/theme/cssTokens'
+import { ThemeRoot } from '@/ui/theme/ThemeRoot'
+
+export const metadata: Metadata = {
+  title: { template: '%s · Barys', default: 'Barys' },
+  description: 'Calibration of pressure instruments, from as found to a sealed record',
+}
+export const dynamic = 'force-dynamic'
+
+/** The frame of every page: theme, fonts, top bar. */
+export default async function RootLayout({ children }: { children: ReactNode }) {
+  const { people, current } = await peopleHere()
+  return (
+    <html lang="en" suppressHydrationWarning>
+      <head>
+        <style href="barys-tokens" precedence="high">
+          {cssTokens}
+        </style>
+      </head>
+      <body>
+        <InitColorSchemeScript attribute="data-theme" defaultMode="light" />
+        <AppRouterCacheProvider options={{ enableCssLayer: false }}>
+          <ThemeRoot>
+            <a className="skip" href="#main">
+              Skip to the content
+            </a>
+            <TopBar people={people} currentId={current?.id ?? null} />
+            <main id="main">{children}</main>
+          </ThemeRoot>
+        </AppRouterCacheProvider>
+      </body>
+    </html>
+  )
+}

@@ -1,0 +1,10 @@
+import type { Metadata } from 'next'
+import { daySheet } from '@/server/services/daySheet'
+import { DayDesk } from '@/ui/day/DayDesk'
+
+export const metadata: Metadata = { title: 'Day sheet' }
+
+/** Home: what is due. */
+export default async function DayPage() {
+  return <DayDesk sheet={await daySheet(new Date())} />
+}

@@ -1,0 +1,46 @@
+const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec']
+const WEEKDAYS = ['Sunday', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday']
+
+/** Calendar date (`YYYY-MM-DD`) of an instant in a time zone. */
+export function calendarDate(at: Date, timeZone: string): string {
+  const { year, month, day } = partsOf(at, timeZone)
+  return `${year}-${month}-${day}`
+}
+
+/** `24 Nov 2026`, from a calendar date. Written out by us, as browsers and servers differ in their locale data. */
+export function formatDate(calendar: string): string {
+  const [year = '', month = '', day = ''] = calendar.split('-')
+  return `${Number(day)} ${MONTHS[Number(month) - 1]} ${year}`
+}
+
+/** `Tuesday 24 November`-like heading without the year: `Tuesday 24 Nov`. */
+export function formatWeekday(calendar: string): string {
+  const weekday = WEEKDAYS[new Date(`${calendar}T12:00:00Z`).getUTCDay()]
+  return `${weekday} ${formatDate(calendar).replace(/ \d+$/, '')}`
+}
+
+/** `24 Nov 2026, 14:05` in a time zone, from ISO 8601 text or an instant. */
+export function formatDateTime(at: string | Date, timeZone: string): string {
+  const instant = new Date(at)
+  const { hour, minute } = partsOf(instant, timeZone)
+  return `${formatDate(calendarDate(instant, timeZone))}, ${hour}:${minute}`
+}
+
+/** Whole days from one calendar date to another; negative when it lies before. */
+export function daysBetween(from: string, to: string): number {
+  return Math.round((Date.parse(`${to}T00:00:00Z`) - Date.parse(`${from}T00:00:00Z`)) / 86_400_000)
+}
+
+function partsOf(at: Date, timeZone: string): Record<'year' | 'month' | 'day' | 'hour' | 'minute', string> {
+  const parts = new Intl.DateTimeFormat('en-GB', {
+    timeZone,
+    year: 'numeric',
+    month: '2-digit',
+    day: '2-digit',
+    hour: '2-digit',
+    minute: '2-digit',
+    hourCycle: 'h23',
+  }).formatToParts(at)
+  const part = (type: string) => parts.find((candidate) => candidate.type === type)?.value ?? ''
+  return { year: part('year'), month: part('month'), day: part('day'), hour: part('hour'), minute: part('minute') }
+}

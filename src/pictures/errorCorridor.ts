@@ -1,0 +1,302 @@
+import type { JudgedPoint, JudgingBasis } from '@/core/analysis/judgedPoint'
+import { limitPercentSpan } from '@/core/error/errorLimit'
+import type { PointVerdict } from '@/core/error/verdict'
+import { formatFixed, formatPlain, formatSigned } from '@/core/format/formatNumber'
+import { inputAtPercent } from '@/core/transfer/linearTransfer'
+import { linearScale, niceTicks, type Scale } from './axis'
+import type { Scene, Shape, Tone } from './scene'
+
+/** One curve in the corridor: a round of this run (hollow as found, filled as left) or a faint earlier one. */
+export type CorridorSeries = {
+  readonly label: string
+  readonly style: 'as-found' | 'as-left' | 'earlier'
+  readonly points: readonly Pick<JudgedPoint, 'appliedPercent' | 'errorPercentSpan' | 'direction' | 'verdict'>[]
+}
+
+export type CorridorData = {
+  readonly basis: JudgingBasis
+  /** Label of the range's unit. */
+  readonly unitLabel: string
+  /** Test points, in % of input span: where the ticks stand. */
+  readonly testPoints: readonly number[]
+  readonly series: readonly CorridorSeries[]
+  /** The point being read, in % of input span, and its error so far; not yet accepted. */
+  readonly cursor?: {
+    readonly percent: number
+    readonly errorPercentSpan: number | null
+    readonly direction: 'rising' | 'falling'
+  }
+}
+
+export type Size = { readonly width: number; readonly height: number; readonly fontSize: number }
+
+export const VERDICT_TONE: Record<PointVerdict, Tone> = { inside: 'verdigris', 'inside-look': 'ochre', outside: 'clay' }
+
+/**
+ * The error corridor: error in % of span over applied input, the limit as a corridor, the adjust limit as an inner one,
+ * rising points ▲ and falling points ▼ joined, as found hollow, as left filled, earlier calibrations faint.
+ */
+export function errorCorridor(data: CorridorData, size: Size): Scene {
+  const frame = frameOf(data, size)
+  return {
+    width: size.width,
+    height: size.height,
+    words: corridorInWords(data),
+    shapes: [
+      ...ground(data, frame),
+      ...axes(data, frame, size),
+      ...cursorLine(data, frame),
+      ...data.series.flatMap((series) => curve(series, frame, size)),
+      ...cursorMark(data, frame, size),
+    ],
+  }
+}
+
+type Frame = {
+  left: number
+  right: number
+  top: number
+  bottom: number
+  x: Scale
+  y: Scale
+  reach: number
+  low: number
+  high: number
+}
+const SAMPLES = 60
+
+function frameOf(data: CorridorData, { width, height, fontSize }: Size): Frame {
+  const left = fontSize * 4.2
+  const right = width - fontSize * 4.4
+  const top = fontSize * 1.9
+  const bottom = height - fontSize * 3.1
+  const percents = [...data.testPoints, ...data.series.flatMap((s) => s.points.map((p) => p.appliedPercent))]
+  const low = Math.min(0, ...percents)
+  const high = Math.max(100, ...percents)
+  const errors = data.series
+    .filter((s) => s.style !== 'earlier')
+    .flatMap((s) => s.points.map((p) => Math.abs(p.errorPercentSpan)))
+  const widest = Math.max(...limits(data, low, high).map(({ limit }) => limit))
+  const reach = Math.max(
+    widest * 1.55,
+    ...errors.map((error) => error * 1.15),
+    Math.abs(data.cursor?.errorPercentSpan ?? 0) * 1.05,
+  )
+  const capped = Math.min(reach, widest * 40) // a slip of the decimal mark must not flatten everything else
+  return {
+    left,
+    right,
+    top,
+    bottom,
+    low,
+    high,
+    reach: capped,
+    x: linearScale([low, high], [left, right]),
+    y: linearScale([-capped, capped], [bottom, top]),
+  }
+}
+
+function limits(
+  { basis }: CorridorData,
+  low: number,
+  high: number,
+): { percent: number; limit: number; adjust: number | null }[] {
+  return Array.from({ length: SAMPLES + 1 }, (_, index) => {
+    const percent = low + ((high - low) * index) / SAMPLES
+    const applied = inputAtPercent(percent, basis.range)
+    const adjust = basis.adjustLimit === null ? null : limitPercentSpan(applied, basis.adjustLimit, basis)
+    return { percent, limit: limitPercentSpan(applied, basis.errorLimit, basis), adjust }
+  })
+}
+
+function ground(data: CorridorData, frame: Frame): Shape[] {
+  const samples = limits(data, frame.low, frame.high)
+  const band = (pick: (sample: (typeof samples)[number]) => number, tone: Tone): Shape => ({
+    kind: 'area',
+    tone,
+    points: [
+      ...samples.map((s) => [frame.x(s.percent), frame.y(pick(s))] as const),
+      ...samples.toReversed().map((s) => [frame.x(s.percent), frame.y(-pick(s))] as const),
+    ],
+  })
+  const edge = (sign: number): Shape => ({
+    kind: 'line',
+    tone: 'ink',
+    weight: 1.6,
+    points: samples.map((s) => [frame.x(s.percent), frame.y(sign * s.limit)] as const),
+  })
+  const { left, right, top, bottom } = frame
+  return [
+    { kind: 'box', x: left, y: top, width: right - left, height: bottom - top, tone: 'card', outline: 'rule' },
+    band((s) => s.limit, 'verdigrisGround'),
+    ...(data.basis.adjustLimit === null ? [] : [band((s) => s.adjust ?? 0, 'verdigrisInner')]),
+    edge(1),
+    edge(-1),
+    {
+      kind: 'line',
+      tone: 'soft',
+      weight: 1.2,
+      dash: [1.5, 4],
+      points: [
+        [left, frame.y(0)],
+        [right, frame.y(0)],
+      ],
+    },
+  ]
+}
+
+function axes(data: CorridorData, frame: Frame, { fontSize: size }: Size): Shape[] {
+  const number = (x: number, y: number, text: string, anchor: 'start' | 'middle' | 'end'): Shape => ({
+    kind: 'text',
+    x,
+    y,
+    text,
+    tone: 'soft',
+    size,
+    anchor,
+    face: 'number',
+  })
+  const label = (x: number, y: number, text: string, anchor: 'start' | 'end'): Shape => ({
+    kind: 'text',
+    x,
+    y,
+    text,
+    tone: 'soft',
+    size,
+    anchor,
+    face: 'text',
+  })
+  const ticks = niceTicks(-frame.reach, frame.reach, 6)
+  const decimals = Math.max(0, ...ticks.map((tick) => String(Math.abs(tick)).split('.')[1]?.length ?? 0))
+  const end = limits(data, frame.high, frame.high).at(-1)
+  const isRoomForBoth = end?.adjust != null && frame.y(end.adjust) - frame.y(end.limit) > size * 1.2
+  return [
+    ...ticks.map((tick) =>
+      number(
+        frame.left - size * 0.6,
+        frame.y(tick) + size * 0.36,
+        tick === 0 ? '0' : formatSigned(tick, decimals),
+        'end',
+      ),
+    ),
+    ...spacedTicks(data, frame, size * 3.4).flatMap((percent): Shape[] => [
+      {
+        kind: 'line',
+        tone: 'soft',
+        weight: 1,
+        points: [
+          [frame.x(percent), frame.bottom],
+          [frame.x(percent), frame.bottom + size * 0.4],
+        ],
+      },
+      number(
+        frame.x(percent),
+        frame.bottom + size * 1.5,
+        formatPlain(Number(inputAtPercent(percent, data.basis.range).toPrecision(5))),
+        'middle',
+      ),
+    ]),
+    label(frame.left, frame.top - size * 0.6, 'error, % of span', 'start'),
+    label(frame.right, frame.bottom + size * 2.8, `applied, ${data.unitLabel}`, 'end'),
+    ...(end ? [label(frame.right + size * 0.5, frame.y(end.limit) + size * 0.35, 'limit', 'start')] : []),
+    ...(end && isRoomForBoth
+      ? [label(frame.right + size * 0.5, frame.y(end.adjust ?? 0) + size * 0.35, 'adjust', 'start')]
+      : []),
+  ]
+}
+
+/** Test points far enough apart for their numbers not to touch. */
+function spacedTicks({ testPoints }: CorridorData, frame: Frame, apart: number): number[] {
+  return testPoints
+    .toSorted((a, b) => a - b)
+    .reduce<number[]>((kept, percent) => {
+      const last = kept.at(-1)
+      return last === undefined || frame.x(percent) - frame.x(last) >= apart ? [...kept, percent] : kept
+    }, [])
+}
+
+/** A point beyond the frame is drawn on its edge: better there than not at all. */
+const within = (frame: Frame, y: number) => Math.min(frame.bottom, Math.max(frame.top, y))
+
+function curve({ style, points, label }: CorridorSeries, frame: Frame, { fontSize }: Size): Shape[] {
+  if (points.length === 0) return []
+  const at = points.map((p) => [frame.x(p.appliedPercent), within(frame, frame.y(p.errorPercentSpan))] as const)
+  if (style === 'earlier') {
+    const [x, y] = at.at(-1) ?? [0, 0]
+    const rising = points.findLastIndex((p) => p.direction === 'rising')
+    const [textX, textY] = at[rising] ?? [x, y]
+    return [
+      { kind: 'line', tone: 'soft', weight: 1, dash: [4, 3], points: at },
+      {
+        kind: 'text',
+        x: textX - fontSize * 0.4,
+        y: textY - fontSize * 0.6,
+        text: label,
+        tone: 'soft',
+        size: fontSize * 0.92,
+        anchor: 'end',
+        face: 'text',
+      },
+    ]
+  }
+  const isFaint = style === 'as-found' && label === 'as found before'
+  return [
+    { kind: 'line', tone: isFaint ? 'soft' : 'ink', weight: style === 'as-left' ? 2 : 1.6, points: at },
+    ...points.map(
+      (p, index): Shape => ({
+        kind: 'mark',
+        x: at[index]?.[0] ?? 0,
+        y: at[index]?.[1] ?? 0,
+        mark: p.direction === 'rising' ? 'up' : 'down',
+        tone: VERDICT_TONE[p.verdict],
+        size: fontSize * 1.05,
+        isFilled: style === 'as-left',
+      }),
+    ),
+  ]
+}
+
+function cursorLine({ cursor }: CorridorData, frame: Frame): Shape[] {
+  if (!cursor) return []
+  const x = frame.x(cursor.percent)
+  return [
+    {
+      kind: 'line',
+      tone: 'brass',
+      weight: 1,
+      points: [
+        [x, frame.top],
+        [x, frame.bottom],
+      ],
+    },
+  ]
+}
+
+function cursorMark({ cursor }: CorridorData, frame: Frame, { fontSize }: Size): Shape[] {
+  if (!cursor || cursor.errorPercentSpan === null) return []
+  const y = within(frame, frame.y(cursor.errorPercentSpan))
+  return [
+    {
+      kind: 'mark',
+      x: frame.x(cursor.percent),
+      y,
+      mark: cursor.direction === 'rising' ? 'up' : 'down',
+      tone: 'brass',
+      size: fontSize * 1.3,
+      isFilled: false,
+    },
+  ]
+}
+
+/** The corridor for someone who cannot see it. */
+export function corridorInWords({ series, unitLabel, basis }: CorridorData): string {
+  const read = series.filter((s) => s.style !== 'earlier' && s.points.length > 0)
+  if (read.length === 0) return `Error corridor, empty: no readings yet. Applied input in ${unitLabel}.`
+  const sentences = read.map(({ label, points }) => {
+    const worst = points.reduce((a, b) => (Math.abs(b.errorPercentSpan) > Math.abs(a.errorPercentSpan) ? b : a))
+    const outside = points.filter((p) => p.verdict === 'outside').length
+    const at = formatPlain(Number(inputAtPercent(worst.appliedPercent, basis.range).toPrecision(4)))
+    return `${label}: ${points.length} points, largest error ${formatSigned(worst.errorPercentSpan, 3)} % of span at ${at} ${unitLabel}, ${formatFixed(outside, 0)} outside the limit`
+  })
+  return `Error corridor. ${sentences.join('. ')}.`
+}

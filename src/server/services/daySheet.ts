@@ -1,0 +1,108 @@
+import { formatFixed, formatSigned } from '@/core/format/formatNumber'
+import { calendarDate, daysBetween, formatDate } from '@/core/format/formatTime'
+import type { DaySheet, DueJob, ReadinessNote } from '@/schema/daySheet'
+import type { ReferenceOffer } from '@/schema/offers'
+import { pool } from '../database'
+import { environment } from '../environment'
+import { selectDueDates, selectOpenProgress } from '../sql/dueInstrument'
+import { type ConfiguredInstrument, selectInstruments } from '../sql/instrument'
+import { selectOpenRuns } from '../sql/run'
+import { type SealedResult, selectResults } from '../sql/seal'
+import { selectStandards } from '../sql/standard'
+import { beamOf, rangeText } from './beam'
+import { referenceOffers } from './referenceOffers'
+
+type Last = SealedResult | undefined
+
+/** Everything that is due, soonest first, with what is needed to start. */
+export async function daySheet(now: Date): Promise<DaySheet> {
+  const db = pool()
+  const { BARYS_TIME_ZONE: timeZone, BARYS_SITE: site } = environment()
+  const today = calendarDate(now, timeZone)
+  const [instruments, due, results, standards, runs, progress] = await Promise.all([
+    selectInstruments(db),
+    selectDueDates(db, timeZone),
+    selectResults(db),
+    selectStandards(db),
+    selectOpenRuns(db),
+    selectOpenProgress(db),
+  ])
+  const jobs = instruments.map((instrument): DueJob => {
+    const last = results.find((result) => result.instrumentId === instrument.id)
+    const offers = referenceOffers(instrument.configuration, standards, today)
+    const notes = [
+      referenceNote(offers.inputs[0]),
+      ...(offers.outputs ? [outputNote(offers.outputs[0])] : []),
+      lastNote(last),
+    ]
+    const open = runs.find((run) => run.instrumentId === instrument.id)
+    const dueOn = due.get(instrument.id) ?? today
+    return {
+      ...described(instrument),
+      beam: beamOf(instrument.configuration, offers.inputs[0]?.standard),
+      dueOn,
+      dueInDays: daysBetween(today, dueOn),
+      shareOfLimit: last?.shareOfLimit ?? null,
+      lastVerdict: last?.asFound ?? null,
+      notes,
+      mark: worst(notes),
+      openRun: open ? { id: open.id, words: openWords(open.startedBy, progress.get(open.id)) } : null,
+    }
+  })
+  return { today, site, jobs: jobs.toSorted((a, b) => a.dueInDays - b.dueInDays || a.tag.localeCompare(b.tag)) }
+}
+
+const described = ({ id, tag, configuration }: ConfiguredInstrument) => ({
+  id,
+  tag,
+  description: configuration.description,
+  area: configuration.area,
+  rangeText: rangeText(configuration),
+})
+
+function referenceNote(offer: ReferenceOffer | undefined): ReadinessNote {
+  if (!offer) return { mark: 'outside', words: 'No reference of the right kind' }
+  const { standard, mark, ratioText, remarks } = offer
+  if (remarks.length > 0)
+    return {
+      mark,
+      words: `${standard.code}: ${remarks.join('; ')}${offer.ratio === null ? '' : ` (ratio ${ratioText})`}`,
+    }
+  return {
+    mark,
+    words: `${standard.code} reaches it, in date to ${formatDate(standard.dueOn)}, ratio ${ratioText} at the tightest point`,
+  }
+}
+
+function outputNote(offer: ReferenceOffer | undefined): ReadinessNote {
+  if (!offer) return { mark: 'outside', words: 'Nothing to read its output with' }
+  const { standard, mark, remarks, ratioText } = offer
+  return {
+    mark,
+    words:
+      remarks.length > 0
+        ? `${standard.code} for the output: ${remarks.join('; ')}`
+        : `${standard.code} reads the output, ratio ${ratioText}`,
+  }
+}
+
+function lastNote(last: Last): ReadinessNote {
+  if (!last) return { mark: 'look', words: 'Never calibrated here' }
+  const mark = { inside: 'inside', 'inside-look': 'look', outside: 'look' } as const
+  const share = formatFixed(last.shareOfLimit * 100, 0)
+  return {
+    mark: mark[last.asFound],
+    words: `Last found ${formatSigned(last.asFoundErrorPercent, 2)} % of span, ${share} % of its limit`,
+  }
+}
+
+function openWords(startedBy: string, progress: { read: number; planned: number; round: number } | undefined): string {
+  if (!progress) return `Started by ${startedBy}`
+  const round = progress.round === 0 ? 'as found' : 'as left'
+  return `Started by ${startedBy}: ${progress.read} of ${progress.planned} points ${round}`
+}
+
+function worst(notes: readonly ReadinessNote[]): ReadinessNote['mark'] {
+  if (notes.some((note) => note.mark === 'outside')) return 'outside'
+  return notes.some((note) => note.mark === 'look') ? 'look' : 'inside'
+}

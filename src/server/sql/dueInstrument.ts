@@ -1,0 +1,30 @@
+import type { Queryable } from '../database'
+
+const SELECT_DUE = `
+  SELECT i.id, to_char(coalesce(
+           (last.sealed_at AT TIME ZONE $1)::date + make_interval(months => c.interval_months),
+           (i.registered_at AT TIME ZONE $1)::date)::date, 'YYYY-MM-DD') AS due_on
+    FROM instrument i
+    JOIN LATERAL (SELECT interval_months FROM instrument_configuration
+                   WHERE instrument_id = i.id ORDER BY version DESC LIMIT 1) c ON true
+    LEFT JOIN LATERAL (SELECT s.sealed_at FROM seal s JOIN run r ON r.id = s.run_id
+                        WHERE r.instrument_id = i.id ORDER BY s.sealed_at DESC LIMIT 1) last ON true`
+
+/** Due dates as calendar dates in the site's zone: the last seal plus the interval, or the day of registration. */
+export async function selectDueDates(db: Queryable, timeZone: string): Promise<Map<string, string>> {
+  const { rows } = await db.query(SELECT_DUE, [timeZone])
+  return new Map(rows.map((row) => [row.id, row.due_on]))
+}
+
+/** How far the open runs are in their present round: readings taken of points planned, by run. */
+export async function selectOpenProgress(
+  db: Queryable,
+): Promise<Map<string, { read: number; planned: number; round: number }>> {
+  const { rows } = await db.query(`
+    SELECT s.run_id, s.round, count(*)::int AS planned,
+           count(*) FILTER (WHERE EXISTS (SELECT FROM reading g WHERE g.step_id = s.id))::int AS read
+      FROM run_step s JOIN run r ON r.id = s.run_id AND r.status = 'open'
+     WHERE s.round = (SELECT max(round) FROM run_round WHERE run_id = s.run_id)
+     GROUP BY s.run_id, s.round`)
+  return new Map(rows.map((row) => [row.run_id, { read: row.read, planned: row.planned, round: row.round }]))
+}

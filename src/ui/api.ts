@@ -1,0 +1,43 @@
+import { RefusedAnswer, type RefusedField } from '@/schema/answer'
+
+/** What became of something sent to the server. `unreachable`: nobody knows whether it arrived, so send it again. */
+export type Answer<T> =
+  | { kind: 'done'; value: T }
+  | { kind: 'refused'; status: number; refusals: RefusedField[] }
+  | { kind: 'unreachable' }
+
+const PATIENCE_MS = 15_000
+
+/** Sends JSON to one of our routes and gives back what happened, never an exception. */
+export async function send<T>(path: string, body: unknown): Promise<Answer<T>> {
+  try {
+    const response = await fetch(path, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(body),
+      signal: AbortSignal.timeout(PATIENCE_MS),
+    })
+    const answer: unknown = await response.json()
+    if (response.ok) return { kind: 'done', value: answer as T } // our own route, typed where it is called
+    const refused = RefusedAnswer.safeParse(answer)
+    return refused.success
+      ? { kind: 'refused', status: response.status, refusals: refused.data.refusals }
+      : { kind: 'unreachable' }
+  } catch {
+    return { kind: 'unreachable' }
+  }
+}
+
+/** A refusal as one sentence. */
+export const inWords = ({ reason, remedy }: RefusedField): string =>
+  remedy ? `${capital(reason)}. ${capital(remedy)}.` : `${capital(reason)}.`
+
+/** All refusals of an answer as sentences; null where it was taken. */
+export function refusalWords(answer: Answer<unknown>): string | null {
+  if (answer.kind === 'done') return null
+  if (answer.kind === 'unreachable')
+    return 'Barys does not answer, so nothing is confirmed. Try again: nothing is stored twice.'
+  return answer.refusals.map(inWords).join(' ')
+}
+
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)

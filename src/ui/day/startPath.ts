@@ -1,0 +1,5 @@
+import type { DueJob } from '@/schema/daySheet'
+
+/** Where a job is started, or gone on with. */
+export const startPath = (job: Pick<DueJob, 'tag' | 'openRun'>): string =>
+  job.openRun ? `/runs/${job.openRun.id}` : `/instruments/${encodeURIComponent(job.tag)}/calibrate`

@@ -1,0 +1,65 @@
+import type { PointVerdict } from '@/core/error/verdict'
+import { type MarkShape, trianglePoints } from '@/pictures/scene'
+
+export const VERDICT_WORDS: Record<PointVerdict, string> = {
+  inside: 'inside',
+  'inside-look': 'inside, beyond the adjust limit',
+  outside: 'outside',
+}
+export const VERDICT_MARK: Record<PointVerdict, MarkShape> = {
+  inside: 'inside',
+  'inside-look': 'look',
+  outside: 'outside',
+}
+const TONES: Record<MarkShape, string> = {
+  inside: 'var(--verdigris)',
+  look: 'var(--ochre)',
+  outside: 'var(--clay)',
+  up: 'currentColor',
+  down: 'currentColor',
+}
+
+/** A mark drawn rather than typed, so that no font can lack it. With `label` it is an image; without, decoration. */
+export function Mark({ mark, label, size = 14 }: { mark: MarkShape; label?: string; size?: number }) {
+  return (
+    <svg
+      width={size}
+      height={size}
+      viewBox="-8 -8 16 16"
+      style={{ color: TONES[mark], flex: 'none', verticalAlign: '-0.12em' }}
+      {...(label ? { role: 'img', 'aria-label': label } : { 'aria-hidden': true })}
+    >
+      <MarkPath mark={mark} size={12} />
+    </svg>
+  )
+}
+
+/** The drawing of a mark around the origin, in the current colour. */
+export function MarkPath({ mark, size }: { mark: MarkShape; size: number }) {
+  const radius = size * 0.42
+  switch (mark) {
+    case 'inside':
+      return <circle r={radius} fill="currentColor" />
+    case 'look':
+      return (
+        <>
+          <circle r={radius} fill="none" stroke="currentColor" strokeWidth={size * 0.13} />
+          <path d={`M0 ${-radius} A${radius} ${radius} 0 0 0 0 ${radius} Z`} fill="currentColor" />
+        </>
+      )
+    case 'outside':
+      return (
+        <path
+          d={`M${-radius} ${-radius} L${radius} ${radius} M${radius} ${-radius} L${-radius} ${radius}`}
+          stroke="currentColor"
+          strokeWidth={size * 0.2}
+          strokeLinecap="round"
+        />
+      )
+    case 'up':
+    case 'down':
+      return <polygon points={trianglePoints(0, 0, size, mark).join(' ')} fill="currentColor" />
+    default:
+      return mark satisfies never
+  }
+}

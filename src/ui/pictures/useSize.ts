@@ -1,0 +1,22 @@
+'use client'
+import { type RefObject, useEffect, useRef, useState } from 'react'
+
+/** Size of an element as it changes; the first drawing, on the server, uses the fallback. */
+export function useSize<T extends HTMLElement>(fallback: {
+  width: number
+  height: number
+}): [RefObject<T | null>, { width: number; height: number }] {
+  const ref = useRef<T>(null)
+  const [size, setSize] = useState(fallback)
+  useEffect(() => {
+    if (!ref.current) return
+    const observer = new ResizeObserver(([entry]) => {
+      if (!entry) return
+      const { width, height } = entry.contentRect
+      setSize({ width: Math.max(60, Math.floor(width)), height: Math.max(40, Math.floor(height)) })
+    })
+    observer.observe(ref.current)
+    return () => observer.disconnect()
+  }, [])
+  return [ref, size]
+}

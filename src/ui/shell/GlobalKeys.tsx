@@ -1,0 +1,51 @@
+'use client'
+import { useRouter } from 'next/navigation'
+import { useEffect, useRef, useState } from 'react'
+import { isTyping } from './isTyping'
+import { KeysDialog } from './KeysDialog'
+
+const GO: Record<string, string> = { d: '/', i: '/instruments', f: '/references', r: '/records' }
+
+/** Keys that work on every page: `/` finds, `g` and a letter goes, `?` lists the keys. */
+export function GlobalKeys() {
+  const router = useRouter()
+  const [isListOpen, setListOpen] = useState(false)
+  const isGoing = useRef(false)
+
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (event.defaultPrevented || event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return
+      if (isGoing.current) {
+        isGoing.current = false
+        const place = GO[event.key]
+        if (place) {
+          event.preventDefault()
+          router.push(place)
+        }
+      } else if (event.key === 'g') isGoing.current = true
+      else if (event.key === '?') setListOpen(true)
+      else if (event.key === '/') {
+        event.preventDefault()
+        focusSearch() || router.push('/instruments?find')
+      } else if (event.key === 'n') router.push('/register')
+    }
+    document.addEventListener('keydown', onKey)
+    return () => document.removeEventListener('keydown', onKey)
+  }, [router])
+
+  return (
+    <>
+      <button type="button" className="bar-button" onClick={() => setListOpen(true)} aria-label="List of keys">
+        <kbd>?</kbd> keys
+      </button>
+      <KeysDialog isOpen={isListOpen} onClose={() => setListOpen(false)} />
+    </>
+  )
+}
+
+/** Every page's search box carries this attribute. */
+function focusSearch(): boolean {
+  const search = document.querySelector<HTMLInputElement>('[data-search] input, input[data-search]')
+  search?.focus()
+  return search !== null
+}

@@ -1,0 +1,15 @@
+'use client'
+import CssBaseline from '@mui/material/CssBaseline'
+import { ThemeProvider } from '@mui/material/styles'
+import type { ReactNode } from 'react'
+import { theme } from './theme'
+
+/** Gives everything below it the theme. */
+export function ThemeRoot({ children }: { children: ReactNode }) {
+  return (
+    <ThemeProvider theme={theme} disableTransitionOnChange>
+      <CssBaseline />
+      {children}
+    </ThemeProvider>
+  )
+}

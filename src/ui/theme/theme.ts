@@ -1,0 +1,34 @@
+'use client'
+import { createTheme } from '@mui/material/styles'
+import { DARK, LIGHT, type Palette, SUN } from '@/pictures/palette'
+
+const TEXT_FACE = '"Atkinson Hyperlegible Next", system-ui, sans-serif'
+
+const scheme = (palette: Palette, mode: 'light' | 'dark') => ({
+  palette: {
+    mode,
+    primary: { main: palette.brass, contrastText: palette.onBrass },
+    secondary: { main: palette.ink, contrastText: palette.paper },
+    error: { main: palette.clay },
+    success: { main: palette.verdigris },
+    warning: { main: palette.ochre },
+    background: { default: palette.paper, paper: palette.card },
+    text: { primary: palette.ink, secondary: palette.soft },
+    divider: palette.rule,
+  },
+})
+
+/** MUI in our colours. Everything of our own reads the CSS variables of `cssTokens`, made from the same palettes. */
+export const theme = createTheme({
+  cssVariables: { colorSchemeSelector: 'data-theme', cssVarPrefix: 'mui' },
+  colorSchemes: { light: scheme(LIGHT, 'light'), dark: scheme(DARK, 'dark'), sun: scheme(SUN, 'light') },
+  defaultColorScheme: 'light',
+  shape: { borderRadius: 6 },
+  typography: { fontFamily: TEXT_FACE, button: { textTransform: 'none', fontWeight: 600, fontSize: '1rem' } },
+  components: {
+    MuiButton: { defaultProps: { disableElevation: true }, styleOverrides: { root: { minHeight: 44 } } },
+    MuiButtonBase: { defaultProps: { disableRipple: true } },
+    MuiOutlinedInput: { styleOverrides: { notchedOutline: { borderColor: 'var(--soft)' } } },
+    MuiDialog: { styleOverrides: { paper: { backgroundImage: 'none' } } },
+  },
+})
