@@ -10,7 +10,7 @@ export type BeamSize = { readonly width: number; readonly fontSize: number; read
  * bracket, the reference's reach beneath. Drawn to proportion.
  */
 export function rangeBeam(data: BeamData, size: BeamSize): Scene {
-  const height = { full: size.fontSize * 8.2, small: size.fontSize * 5, tiny: size.fontSize * 1.2 }[size.detail]
+  const height = { full: size.fontSize * 8.2, small: size.fontSize * 6, tiny: size.fontSize * 1.2 }[size.detail]
   const y = { full: size.fontSize * 3.4, small: size.fontSize * 2.3, tiny: height / 2 }[size.detail]
   const margin = size.detail === 'tiny' ? 2 : size.fontSize * 1.6
   const x = linearScale([data.lrl, data.url], [margin, size.width - margin])
@@ -22,7 +22,7 @@ export function rangeBeam(data: BeamData, size: BeamSize): Scene {
       ...ends(data, frame),
       solid(data, frame, true),
       ...bracket(data, frame),
-      ...reach(data, frame, 1.7),
+      ...reach(data, frame, 3.1),
     ],
     full: () => [
       ...body(data, frame),

@@ -42,21 +42,21 @@ export const PRESSURE_UNITS = {
   'kgf/cm2': { label: 'kgf/cm²', pa: STANDARD_GRAVITY / 1e-4, group: 'metric' },
   atm: { label: 'atm', pa: 101325, group: 'metric' },
   psi: { label: 'psi', pa: PA_PER_PSI, group: 'US' },
-  'inH2O@4C': waterColumn('inH₂O', INCH, '4 °C'),
-  'inH2O@60F': waterColumn('inH₂O', INCH, '60 °F'),
-  'inH2O@20C': waterColumn('inH₂O', INCH, '20 °C'),
-  'ftH2O@4C': waterColumn('ftH₂O', FOOT, '4 °C'),
-  'ftH2O@60F': waterColumn('ftH₂O', FOOT, '60 °F'),
-  'ftH2O@20C': waterColumn('ftH₂O', FOOT, '20 °C'),
-  'mmH2O@4C': waterColumn('mmH₂O', 1e-3, '4 °C'),
-  'mmH2O@60F': waterColumn('mmH₂O', 1e-3, '60 °F'),
-  'mmH2O@20C': waterColumn('mmH₂O', 1e-3, '20 °C'),
-  'cmH2O@4C': waterColumn('cmH₂O', 1e-2, '4 °C'),
-  'cmH2O@60F': waterColumn('cmH₂O', 1e-2, '60 °F'),
-  'cmH2O@20C': waterColumn('cmH₂O', 1e-2, '20 °C'),
-  'mH2O@4C': waterColumn('mH₂O', 1, '4 °C'),
-  'mH2O@60F': waterColumn('mH₂O', 1, '60 °F'),
-  'mH2O@20C': waterColumn('mH₂O', 1, '20 °C'),
+  'inH2O@4C': waterColumn('inH2O', INCH, '4 °C'),
+  'inH2O@60F': waterColumn('inH2O', INCH, '60 °F'),
+  'inH2O@20C': waterColumn('inH2O', INCH, '20 °C'),
+  'ftH2O@4C': waterColumn('ftH2O', FOOT, '4 °C'),
+  'ftH2O@60F': waterColumn('ftH2O', FOOT, '60 °F'),
+  'ftH2O@20C': waterColumn('ftH2O', FOOT, '20 °C'),
+  'mmH2O@4C': waterColumn('mmH2O', 1e-3, '4 °C'),
+  'mmH2O@60F': waterColumn('mmH2O', 1e-3, '60 °F'),
+  'mmH2O@20C': waterColumn('mmH2O', 1e-3, '20 °C'),
+  'cmH2O@4C': waterColumn('cmH2O', 1e-2, '4 °C'),
+  'cmH2O@60F': waterColumn('cmH2O', 1e-2, '60 °F'),
+  'cmH2O@20C': waterColumn('cmH2O', 1e-2, '20 °C'),
+  'mH2O@4C': waterColumn('mH2O', 1, '4 °C'),
+  'mH2O@60F': waterColumn('mH2O', 1, '60 °F'),
+  'mH2O@20C': waterColumn('mH2O', 1, '20 °C'),
   mmHg: mercury('mmHg (0 °C)', 1e-3),
   inHg: mercury('inHg (0 °C)', INCH),
   torr: { label: 'torr', pa: 101325 / 760, group: 'vacuum' },
@@ -68,7 +68,7 @@ export type PressureUnit = keyof typeof PRESSURE_UNITS
 /** Unit ids in the order they are offered. */
 export const PRESSURE_UNIT_IDS = Object.keys(PRESSURE_UNITS) as PressureUnit[] // keys of a const object
 
-/** The unit as shown beside a number, e.g. `inH₂O (20 °C)`. */
+/** The unit as shown beside a number, e.g. `inH2O (20 °C)`. */
 export const pressureUnitLabel = (unit: PressureUnit): string => PRESSURE_UNITS[unit].label
 
 /**

@@ -12,15 +12,16 @@ import { areasOf, dueWords, matches } from './jobs'
 import { startPath } from './startPath'
 
 const MARK_WORDS = { inside: 'ready', look: 'ready, but look', outside: 'not ready' } as const
-const HORIZON_DAYS = 91
+const HORIZONS = { '14': '2 weeks', '28': '4 weeks', '91': '90 days' } as const
 
 /** The day sheet: what is due, on a strip and by area, and the one job chosen beside it. */
 export function DayDesk({ sheet }: { sheet: DaySheet }) {
   const router = useRouter()
   const [search, setSearch] = useState('')
+  const [horizonDays, setHorizonDays] = useState('28')
   const areas = useMemo(
-    () => areasOf(sheet.jobs.filter((job) => (search ? matches(job, search) : job.dueInDays <= HORIZON_DAYS))),
-    [sheet.jobs, search],
+    () => areasOf(sheet.jobs.filter((job) => (search ? matches(job, search) : job.dueInDays <= Number(horizonDays)))),
+    [sheet.jobs, search, horizonDays],
   )
   const order = areas.flatMap((area) => area.jobs)
   const [chosenId, setChosenId] = useState(sheet.jobs[0]?.id)
@@ -52,6 +53,20 @@ export function DayDesk({ sheet }: { sheet: DaySheet }) {
               onChange={(event) => setSearch(event.target.value)}
               onKeyDown={onKeyDown}
             />
+          </label>
+          <label className="small soft">
+            due within{' '}
+            <select
+              className="plain-select"
+              value={horizonDays}
+              onChange={(event) => setHorizonDays(event.target.value)}
+            >
+              {Object.entries(HORIZONS).map(([days, label]) => (
+                <option key={days} value={days}>
+                  {label}
+                </option>
+              ))}
+            </select>
           </label>
           <p className="end soft">{summaryOf(sheet.jobs)}</p>
         </div>
@@ -145,5 +160,5 @@ function emptyWords(sheet: DaySheet, search: string): string {
   if (search) return `Nothing matches “${search}”. Look for part of a tag, a word of the description, or an area.`
   return sheet.jobs.length === 0
     ? 'No instruments yet. Register the first one: press n, or open Instruments.'
-    : 'Nothing is due in the next 90 days. Find an instrument above to calibrate it anyway.'
+    : 'Nothing is due in that time. Widen it, or find an instrument above to calibrate it anyway.'
 }

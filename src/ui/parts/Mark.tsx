@@ -22,13 +22,16 @@ const TONES: Record<MarkShape, string> = {
 /** A mark drawn rather than typed, so that no font can lack it. With `label` it is an image; without, decoration. */
 export function Mark({ mark, label, size = 14 }: { mark: MarkShape; label?: string; size?: number }) {
   return (
+    // biome-ignore lint/a11y/noSvgWithoutTitle: without a label it is decoration beside its words
     <svg
       width={size}
       height={size}
       viewBox="-8 -8 16 16"
       style={{ color: TONES[mark], flex: 'none', verticalAlign: '-0.12em' }}
-      {...(label ? { role: 'img', 'aria-label': label } : { 'aria-hidden': true })}
+      role={label ? 'img' : undefined}
+      aria-hidden={label ? undefined : true}
     >
+      {label && <title>{label}</title>}
       <MarkPath mark={mark} size={12} />
     </svg>
   )

@@ -21,7 +21,11 @@ const scheme = (palette: Palette, mode: 'light' | 'dark') => ({
 /** MUI in our colours. Everything of our own reads the CSS variables of `cssTokens`, made from the same palettes. */
 export const theme = createTheme({
   cssVariables: { colorSchemeSelector: 'data-theme', cssVarPrefix: 'mui' },
-  colorSchemes: { light: scheme(LIGHT, 'light'), dark: scheme(DARK, 'dark'), sun: scheme(SUN, 'light') },
+  colorSchemes: {
+    light: scheme(LIGHT, 'light'),
+    dark: scheme(DARK, 'dark'),
+    sun: { palette: createTheme(scheme(SUN, 'light')).palette },
+  },
   defaultColorScheme: 'light',
   shape: { borderRadius: 6 },
   typography: { fontFamily: TEXT_FACE, button: { textTransform: 'none', fontWeight: 600, fontSize: '1rem' } },

@@ -1,0 +1,25 @@
+import type { Metadata } from 'next'
+import { redirect } from 'next/navigation'
+import { pageOrNotFound } from '@/server/pageOrNotFound'
+import { beamOf } from '@/server/services/beam'
+import { instrumentPage } from '@/server/services/instrumentPage'
+import { PrepareDesk } from '@/ui/prepare/PrepareDesk'
+import { RunHead } from '@/ui/run/RunHead'
+import { StageTrack } from '@/ui/run/StageTrack'
+
+export const metadata: Metadata = { title: 'Prepare' }
+
+/** Prepare a run; one that is open already is gone on with instead. */
+export default async function CalibratePage({ params }: { params: Promise<{ tag: string }> }) {
+  const tag = decodeURIComponent((await params).tag)
+  const { instrument, openRun, offers } = await pageOrNotFound(() => instrumentPage(tag, new Date()))
+  if (openRun) redirect(`/runs/${openRun.id}`)
+  const beam = beamOf(instrument.configuration, offers.inputs[0]?.standard)
+  return (
+    <div className="run">
+      <RunHead tag={tag} configuration={instrument.configuration} beam={beam} />
+      <StageTrack stage="prepare" />
+      <PrepareDesk instrument={instrument} offers={offers} />
+    </div>
+  )
+}

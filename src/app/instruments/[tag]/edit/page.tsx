@@ -1,0 +1,26 @@
+import type { Metadata } from 'next'
+import { pool } from '@/server/database'
+import { pageOrNotFound } from '@/server/pageOrNotFound'
+import { NotFound } from '@/server/refusals'
+import { selectInstrument } from '@/server/sql/instrument'
+import { valuesOf } from '@/ui/instrument/formValues'
+import { InstrumentForm } from '@/ui/instrument/InstrumentForm'
+
+export const metadata: Metadata = { title: 'Edit an instrument' }
+
+/** Edits an instrument: makes a further version of its configuration. */
+export default async function EditPage({ params }: { params: Promise<{ tag: string }> }) {
+  const tag = decodeURIComponent((await params).tag)
+  const { id, version, configuration } = await pageOrNotFound(async () => {
+    const instrument = await selectInstrument(pool(), { tag })
+    if (!instrument) throw new NotFound('tag', `no instrument is registered as ${tag}`, 'find it in the list')
+    return instrument
+  })
+  return (
+    <div className="page stack">
+      <h1>Edit {tag}</h1>
+      <p className="soft">Saving makes version {version + 1}. Runs begun before keep the version they began with.</p>
+      <InstrumentForm purpose={{ kind: 'edit', id, tag, version }} initial={valuesOf(tag, configuration)} areas={[]} />
+    </div>
+  )
+}

@@ -1,0 +1,201 @@
+import Button from '@mui/material/Button'
+import type { Metadata } from 'next'
+import Link from 'next/link'
+import { limitWords } from '@/core/error/limitWords'
+import { formatPlain, formatSigned } from '@/core/format/formatNumber'
+import { calendarDate, formatDate, formatDateTime } from '@/core/format/formatTime'
+import { POINT_ORDERS } from '@/core/run/plan'
+import { signalLabel } from '@/core/signal/signal'
+import { isReverseActing, zeroPosition } from '@/core/transfer/calibratedRange'
+import { INSTRUMENT_KINDS } from '@/schema/configuration'
+import { pageOrNotFound } from '@/server/pageOrNotFound'
+import { beamOf, rangeText, unitWithKind } from '@/server/services/beam'
+import { instrumentPage } from '@/server/services/instrumentPage'
+import { dueWords } from '@/ui/day/jobs'
+import { Mark, VERDICT_MARK, VERDICT_WORDS } from '@/ui/parts/Mark'
+import { ErrorCorridor } from '@/ui/pictures/ErrorCorridor'
+import { RangeBeam } from '@/ui/pictures/RangeBeam'
+import { runCorridor } from '@/ui/run/runPictures'
+
+type Props = { params: Promise<{ tag: string }> }
+type Page = Awaited<ReturnType<typeof instrumentPage>>
+
+export async function generateMetadata({ params }: Props): Promise<Metadata> {
+  return { title: decodeURIComponent((await params).tag) }
+}
+
+/** One instrument: what it is, what it can do, and how it was found through the years. */
+export default async function InstrumentPage({ params }: Props) {
+  const tag = decodeURIComponent((await params).tag)
+  const page = await pageOrNotFound(() => instrumentPage(tag, new Date()))
+  const { instrument, dueOn, dueInDays, offers } = page
+  const { configuration } = instrument
+  return (
+    <div className="page stack">
+      <Head page={page} />
+      <p className={dueInDays < 0 ? 'tone-outside' : 'soft'}>
+        Due {formatDate(dueOn)} ({dueWords({ dueInDays, dueOn })}), every {configuration.intervalMonths} months
+      </p>
+      <section className="card" aria-label="Range">
+        <RangeBeam data={beamOf(configuration, offers.inputs[0]?.standard)} detail="full" fontSize={13.5} />
+      </section>
+      <div className="two-col">
+        <Nameplate page={page} />
+        <LastPicture page={page} />
+      </div>
+      <History page={page} />
+      <Versions page={page} />
+    </div>
+  )
+}
+
+function Head({ page: { instrument, openRun } }: { page: Page }) {
+  const path = `/instruments/${encodeURIComponent(instrument.tag)}`
+  return (
+    <div className="head-row">
+      <h1>{instrument.tag}</h1>
+      <p>
+        {instrument.configuration.description} <span className="soft">· {instrument.configuration.area}</span>
+      </p>
+      <div className="end actions">
+        <Button variant="outlined" component={Link} href={`${path}/edit`}>
+          Edit
+        </Button>
+        <Button variant="contained" component={Link} href={openRun ? `/runs/${openRun.id}` : `${path}/calibrate`}>
+          {openRun ? `Go on with ${openRun.startedBy}’s run` : 'Start calibration'}
+        </Button>
+      </div>
+    </div>
+  )
+}
+
+function Nameplate({ page: { instrument } }: { page: Page }) {
+  const { configuration: c } = instrument
+  const range = { lrv: c.lrv, urv: c.urv, unit: c.unit }
+  const remarks = [
+    isReverseActing(range) && 'reverse-acting',
+    zeroPosition(range) !== 'at zero' && `zero ${zeroPosition(range)}`,
+  ].filter(Boolean)
+  const facts: [string, string][] = [
+    ['Kind', INSTRUMENT_KINDS[c.kind]],
+    ['Range', `${rangeText(c)}${remarks.length > 0 ? ` (${remarks.join(', ')})` : ''}`],
+    ['Output', signalLabel(c.signal)],
+    [
+      'Sensor',
+      `${formatPlain(c.lrl)} … ${formatPlain(c.url)} ${unitWithKind(c)}, smallest span ${formatPlain(c.minSpan)}`,
+    ],
+    ['Error limit', limitWords(c.errorLimit)],
+    ['Adjust limit', c.adjustLimit ? limitWords(c.adjustLimit) : 'none: adjusted only when outside'],
+    ['Test points', `${c.testPoints.map(formatPlain).join(', ')} %, ${POINT_ORDERS[c.pointOrder]}`],
+  ]
+  return (
+    <section aria-labelledby="nameplate">
+      <h2 id="nameplate">Nameplate and register</h2>
+      <dl className="facts" style={{ marginTop: 8 }}>
+        {facts.map(([name, value]) => (
+          <div key={name} style={{ display: 'contents' }}>
+            <dt>{name}</dt>
+            <dd className="num">{value}</dd>
+          </div>
+        ))}
+      </dl>
+    </section>
+  )
+}
+
+function LastPicture({ page: { lastRecord, timeZone } }: { page: Page }) {
+  if (!lastRecord)
+    return (
+      <section>
+        <h2>Last calibration</h2>
+        <p className="soft">None yet. The first one will show here how its error lies in the corridor.</p>
+      </section>
+    )
+  const rounds = lastRecord.results
+  return (
+    <section aria-labelledby="last">
+      <h2 id="last">
+        Last calibration, {formatDate(calendarDate(new Date(lastRecord.signature.signedAt), timeZone))}
+        <span className="soft small"> · hollow as found{rounds.length > 1 ? ', filled as left' : ''}</span>
+      </h2>
+      <ErrorCorridor height={250} data={runCorridor({ world: lastRecord.world, rounds, earlier: null })} />
+    </section>
+  )
+}
+
+function History({ page: { results, timeZone } }: { page: Page }) {
+  if (results.length === 0) return null
+  return (
+    <section aria-labelledby="history">
+      <h2 id="history">Calibrations</h2>
+      <div className="scroll-x">
+        <table className="plain-table">
+          <thead>
+            <tr>
+              <th>Date</th>
+              <th>By</th>
+              <th>As found</th>
+              <th className="r">largest, % of span</th>
+              <th>As left</th>
+              <th className="r">largest, % of span</th>
+              <th>Record</th>
+            </tr>
+          </thead>
+          <tbody>
+            {results.map((result) => (
+              <tr key={result.sequence}>
+                <td>{formatDate(calendarDate(result.sealedAt, timeZone))}</td>
+                <td>{result.signedBy}</td>
+                <td>
+                  <Mark mark={VERDICT_MARK[result.asFound]} /> {VERDICT_WORDS[result.asFound]}
+                </td>
+                <td className="num r">{formatSigned(result.asFoundErrorPercent, 3)}</td>
+                <td>
+                  <Mark mark={VERDICT_MARK[result.asLeft]} /> {VERDICT_WORDS[result.asLeft]}
+                </td>
+                <td className="num r">{formatSigned(result.asLeftErrorPercent, 3)}</td>
+                <td>
+                  <Link href={`/records/${result.sequence}`}>record {result.sequence}</Link>
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </section>
+  )
+}
+
+function Versions({ page: { versions, timeZone } }: { page: Page }) {
+  return (
+    <section aria-labelledby="versions">
+      <h2 id="versions">Configuration</h2>
+      <div className="scroll-x">
+        <table className="plain-table">
+          <thead>
+            <tr>
+              <th>Version</th>
+              <th>Since</th>
+              <th>By</th>
+              <th>Why</th>
+              <th>Range</th>
+              <th>Error limit</th>
+            </tr>
+          </thead>
+          <tbody>
+            {versions.map((version) => (
+              <tr key={version.version}>
+                <td className="num">{version.version}</td>
+                <td>{formatDateTime(version.changedAt, timeZone)}</td>
+                <td>{version.changedBy}</td>
+                <td>{version.changeReason}</td>
+                <td className="num">{rangeText(version.configuration)}</td>
+                <td className="num">{limitWords(version.configuration.errorLimit)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </section>
+  )
+}

@@ -1,0 +1,17 @@
+import { redirect } from 'next/navigation'
+import { idParam } from '@/server/api/idParam'
+import { pool } from '@/server/database'
+import { pageOrNotFound } from '@/server/pageOrNotFound'
+import { NotFound } from '@/server/refusals'
+import { selectSealOfRun } from '@/server/sql/seal'
+
+/** The record of a run, by the run's id. */
+export default async function RecordOfRunPage({ params }: { params: Promise<{ runId: string }> }) {
+  const { runId } = await params
+  const seal = await pageOrNotFound(async () => {
+    const found = await selectSealOfRun(pool(), idParam(runId))
+    if (!found) throw new NotFound('run', 'this run is not sealed', 'open the run')
+    return found
+  })
+  redirect(`/records/${seal.sequence}`)
+}

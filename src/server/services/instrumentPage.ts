@@ -1,0 +1,56 @@
+import { calendarDate, daysBetween } from '@/core/format/formatTime'
+import { SealedRecord } from '@/schema/record'
+import { pool } from '../database'
+import { environment } from '../environment'
+import { NotFound } from '../refusals'
+import { selectDueDates } from '../sql/dueInstrument'
+import { selectConfigurations, selectInstrument } from '../sql/instrument'
+import { selectOpenRun } from '../sql/run'
+import { selectResultsOf, selectSeal } from '../sql/seal'
+import { selectStandards } from '../sql/standard'
+import { referenceOffers } from './referenceOffers'
+
+/**
+ * Everything the instrument page shows.
+ *
+ * @throws {NotFound} for an unknown tag
+ */
+export async function instrumentPage(tag: string, now: Date) {
+  const db = pool()
+  const { BARYS_TIME_ZONE: timeZone } = environment()
+  const instrument = await selectInstrument(db, { tag })
+  if (!instrument) throw new NotFound('tag', `no instrument is registered as ${tag}`, 'find it in the list')
+  const today = calendarDate(now, timeZone)
+  const [versions, results, due, openRun, standards] = await Promise.all([
+    selectConfigurations(db, instrument.id),
+    selectResultsOf(db, instrument.id),
+    selectDueDates(db, timeZone),
+    selectOpenRun(db, instrument.id),
+    selectStandards(db),
+  ])
+  const dueOn = due.get(instrument.id) ?? today
+  return {
+    instrument,
+    versions,
+    results,
+    openRun,
+    dueOn,
+    dueInDays: daysBetween(today, dueOn),
+    offers: referenceOffers(instrument.configuration, standards, today),
+    lastRecord: results[0] ? await recordAt(results[0].sequence) : null,
+    timeZone,
+  }
+}
+
+/**
+ * A sealed record as it was sealed, with its hash.
+ *
+ * @throws {NotFound} where the chain has no such number
+ */
+export async function sealedRecordAt(sequence: number) {
+  const seal = await selectSeal(pool(), sequence)
+  if (!seal) throw new NotFound('sequence', `there is no record ${sequence}`, 'find it in the list of records')
+  return { seal, record: SealedRecord.parse(JSON.parse(seal.record)) }
+}
+
+const recordAt = async (sequence: number) => (await sealedRecordAt(sequence)).record

@@ -1,0 +1,29 @@
+import { calendarDate, formatDate } from '@/core/format/formatTime'
+import { pool } from '../database'
+import { environment } from '../environment'
+import { selectResultsOf } from '../sql/seal'
+import { beamOf } from './beam'
+import { sealedRecordAt } from './instrumentPage'
+import { loadRun } from './loadRun'
+
+/**
+ * Everything the run page shows: the run, its beam, and the as-left curve of the calibration before, if that was made
+ * on the same range.
+ *
+ * @throws {NotFound} for an unknown id
+ */
+export async function runPage(id: string) {
+  const run = await loadRun(pool(), id)
+  const { configuration, instrument, inputReference } = run.world
+  return { run, beam: beamOf(configuration, inputReference), earlier: await earlierCurve(instrument.id, configuration) }
+}
+
+async function earlierCurve(instrumentId: string, range: { lrv: number; urv: number; unit: string }) {
+  const [last] = await selectResultsOf(pool(), instrumentId)
+  if (!last) return null
+  const { record } = await sealedRecordAt(last.sequence)
+  const before = record.world.configuration
+  if (before.lrv !== range.lrv || before.urv !== range.urv || before.unit !== range.unit) return null
+  const points = record.results.at(-1)?.points.filter((point) => point.direction === 'rising') ?? []
+  return { label: `as left, ${formatDate(calendarDate(last.sealedAt, environment().BARYS_TIME_ZONE))}`, points }
+}

@@ -1,0 +1,233 @@
+'use client'
+import { zodResolver } from '@hookform/resolvers/zod'
+import Button from '@mui/material/Button'
+import MenuItem from '@mui/material/MenuItem'
+import TextField from '@mui/material/TextField'
+import Link from 'next/link'
+import { useRouter } from 'next/navigation'
+import { useState } from 'react'
+import { type FieldPath, type Resolver, type UseFormReturn, useForm, useWatch } from 'react-hook-form'
+import { z } from 'zod'
+import { POINT_ORDERS } from '@/core/run/plan'
+import { SIGNAL_IDS, signalLabel } from '@/core/signal/signal'
+import { PRESSURE_KINDS } from '@/core/units/pressureKind'
+import { PRESSURE_UNIT_IDS, pressureUnitLabel } from '@/core/units/pressureUnit'
+import { ConfigurationEdit, ConfigurationForm, INSTRUMENT_KINDS, NewInstrument } from '@/schema/configuration'
+import { type Answer, inWords, send } from '../api'
+import { RangeBeam } from '../pictures/RangeBeam'
+import type { InstrumentValues } from './formValues'
+import { LimitFields } from './LimitFields'
+
+/** What the form is for: a new instrument, or a further version of one. */
+export type FormPurpose = { kind: 'register' } | { kind: 'edit'; id: string; tag: string; version: number }
+
+type Props = { purpose: FormPurpose; initial: InstrumentValues; areas: readonly string[] }
+type Form = UseFormReturn<InstrumentValues>
+
+const EditSchema = ConfigurationEdit.omit({ basedOnVersion: true }).extend({ tag: z.string() })
+const UNITS = PRESSURE_UNIT_IDS.map((id) => [id, pressureUnitLabel(id)] as const)
+
+/** Registers an instrument or edits one. The same schema checks it here and on the server. */
+export function InstrumentForm({ purpose, initial, areas }: Props) {
+  const router = useRouter()
+  const [failure, setFailure] = useState<string | null>(null)
+  const form = useForm<InstrumentValues>({
+    defaultValues: initial,
+    // The schema reads text boxes and gives numbers; the form only needs its complaints.
+    resolver: zodResolver(
+      purpose.kind === 'edit' ? EditSchema : NewInstrument,
+    ) as unknown as Resolver<InstrumentValues>,
+    mode: 'onTouched',
+  })
+
+  const save = async () => {
+    setFailure(null)
+    const answer = await sendForm(purpose, form.getValues())
+    if (answer.kind === 'done') router.push(`/instruments/${encodeURIComponent(answer.value.tag)}`)
+    else setFailure(showRefusals(answer, form))
+    if (answer.kind === 'done') router.refresh()
+  }
+
+  return (
+    <form className="stack" onSubmit={form.handleSubmit(save)} noValidate aria-label="Instrument">
+      <fieldset className="card stack plain-fieldset">
+        <legend>What and where</legend>
+        <div className="field-row">
+          <Field form={form} name="tag" label="Tag" disabled={purpose.kind === 'edit'} />
+          <Field form={form} name="configuration.description" label="Description" />
+          <Field form={form} name="configuration.area" label="Area" list="areas" />
+          <Choice form={form} name="configuration.kind" label="Kind" options={Object.entries(INSTRUMENT_KINDS)} />
+        </div>
+        <datalist id="areas">
+          {areas.map((area) => (
+            <option key={area} value={area} />
+          ))}
+        </datalist>
+      </fieldset>
+      <fieldset className="card stack plain-fieldset">
+        <legend>Sensor and range</legend>
+        <div className="field-row">
+          <Choice
+            form={form}
+            name="configuration.pressureKind"
+            label="Measures"
+            options={Object.entries(PRESSURE_KINDS).map(([id, { label }]) => [id, `${label} pressure`])}
+          />
+          <Choice form={form} name="configuration.unit" label="Unit" options={UNITS} />
+          <Field form={form} name="configuration.lrl" label="Sensor lower limit (LRL)" isNumber />
+          <Field form={form} name="configuration.url" label="Sensor upper limit (URL)" isNumber />
+          <Field form={form} name="configuration.minSpan" label="Smallest span" isNumber />
+        </div>
+        <div className="field-row">
+          <Field form={form} name="configuration.lrv" label="LRV (0 % output)" isNumber />
+          <Field form={form} name="configuration.urv" label="URV (100 % output)" isNumber />
+          <Choice
+            form={form}
+            name="configuration.signal"
+            label="Output"
+            options={SIGNAL_IDS.map((id) => [id, signalLabel(id)])}
+          />
+        </div>
+        <LiveBeam form={form} />
+      </fieldset>
+      <fieldset className="card stack plain-fieldset">
+        <legend>Limits and checking</legend>
+        <LimitFields form={form} name="errorLimit" label="Error limit" />
+        <LimitFields form={form} name="adjustLimit" label="Adjust limit" isOptional />
+        <div className="field-row">
+          <Field form={form} name="configuration.testPoints" label="Test points, % of span" />
+          <Choice
+            form={form}
+            name="configuration.pointOrder"
+            label="Direction"
+            options={Object.entries(POINT_ORDERS)}
+          />
+          <Field form={form} name="configuration.intervalMonths" label="Interval, months" isNumber />
+        </div>
+      </fieldset>
+      {purpose.kind === 'edit' && <Field form={form} name="reason" label="Why is it changed?" />}
+      {failure && (
+        <p className="notice is-outside" role="alert">
+          {failure}
+        </p>
+      )}
+      <div className="actions">
+        <Button type="submit" variant="contained" size="large" disabled={form.formState.isSubmitting}>
+          {purpose.kind === 'edit' ? `Save as version ${purpose.version + 1}` : 'Register'}
+        </Button>
+        <Button
+          component={Link}
+          href={purpose.kind === 'edit' ? `/instruments/${encodeURIComponent(purpose.tag)}` : '/instruments'}
+        >
+          Cancel
+        </Button>
+      </div>
+    </form>
+  )
+}
+
+function sendForm(
+  purpose: FormPurpose,
+  { tag, reason, configuration }: InstrumentValues,
+): Promise<Answer<{ tag: string }>> {
+  if (purpose.kind === 'register') return send('/api/v1/instruments', { tag, configuration })
+  return send(`/api/v1/instruments/${purpose.id}/configuration`, {
+    basedOnVersion: purpose.version,
+    reason,
+    configuration,
+  })
+}
+
+/** Puts the server's refusals beside their fields; returns what belongs to none. */
+function showRefusals(answer: Exclude<Answer<unknown>, { kind: 'done' }>, form: Form): string | null {
+  if (answer.kind === 'unreachable') return 'Barys does not answer. What you typed is still here: try again.'
+  const fields = new Set(Object.keys(form.getValues().configuration))
+  const homeless = answer.refusals.filter((refusal) => {
+    const [root = '', sub = ''] = refusal.field.split('.')
+    const isField = root === 'tag' || root === 'reason' || (root === 'configuration' && fields.has(sub))
+    // A refusal of the server names a field of this form; the type cannot know that.
+    if (isField) form.setError(refusal.field as FieldPath<InstrumentValues>, { message: inWords(refusal) })
+    return !isField
+  })
+  return homeless.length > 0 ? homeless.map(inWords).join(' ') : 'Look at the marked boxes.'
+}
+
+type FieldProps = {
+  form: Form
+  name: FieldPath<InstrumentValues>
+  label: string
+  isNumber?: boolean
+  list?: string
+  disabled?: boolean
+}
+
+function Field({ form, name, label, isNumber, list, disabled }: FieldProps) {
+  const { error } = form.getFieldState(name, form.formState)
+  return (
+    <TextField
+      {...form.register(name)}
+      label={label}
+      size="small"
+      slotProps={{
+        htmlInput: {
+          ...(isNumber && { inputMode: 'decimal', className: 'num' }),
+          list,
+          readOnly: disabled,
+          autoComplete: 'off',
+        },
+        inputLabel: { shrink: true },
+      }}
+      error={error !== undefined}
+      helperText={error?.message ?? (disabled ? 'stays as registered' : undefined)}
+    />
+  )
+}
+
+type ChoiceProps = {
+  form: Form
+  name: FieldPath<InstrumentValues>
+  label: string
+  options: readonly (readonly [string, string])[]
+}
+
+function Choice({ form, name, label, options }: ChoiceProps) {
+  const value = useWatch({ control: form.control, name })
+  const { error } = form.getFieldState(name, form.formState)
+  return (
+    <TextField
+      select
+      {...form.register(name)}
+      value={value ?? ''}
+      label={label}
+      size="small"
+      error={error !== undefined}
+      helperText={error?.message}
+    >
+      {options.map(([id, words]) => (
+        <MenuItem key={id} value={id}>
+          {words}
+        </MenuItem>
+      ))}
+    </TextField>
+  )
+}
+
+/** The beam of what is typed so far, as soon as it makes sense. */
+function LiveBeam({ form }: { form: Form }) {
+  const values = useWatch({ control: form.control, name: 'configuration' })
+  const shape = ConfigurationForm.safeParse({
+    ...values,
+    description: 'x',
+    area: 'x',
+    errorLimit: ANY_LIMIT,
+    adjustLimit: null,
+    testPoints: '0 100',
+    intervalMonths: 1,
+  })
+  if (!shape.success)
+    return <p className="soft small">The range beam appears here once limits and range fit together.</p>
+  const { lrl, url, minSpan, lrv, urv, unit } = shape.data
+  return <RangeBeam data={{ lrl, url, minSpan, lrv, urv, unitLabel: pressureUnitLabel(unit) }} detail="full" />
+}
+
+const ANY_LIMIT = { combine: 'larger', terms: [{ kind: 'percentSpan', value: 1 }] }

@@ -1,0 +1,83 @@
+'use client'
+import Button from '@mui/material/Button'
+import { DataGrid, type GridColDef } from '@mui/x-data-grid'
+import Link from 'next/link'
+import { useRouter } from 'next/navigation'
+import { useState } from 'react'
+import { formatDate } from '@/core/format/formatTime'
+import { matches } from '../day/jobs'
+
+type Row = { id: string; tag: string; description: string; area: string; kind: string; range: string; dueOn: string }
+
+const COLUMNS: GridColDef<Row>[] = [
+  {
+    field: 'tag',
+    headerName: 'Tag',
+    width: 120,
+    renderCell: ({ row }) => (
+      <Link className="tag" href={`/instruments/${encodeURIComponent(row.tag)}`} tabIndex={-1}>
+        {row.tag}
+      </Link>
+    ),
+  },
+  { field: 'description', headerName: 'Description', flex: 1, minWidth: 180 },
+  { field: 'area', headerName: 'Area', width: 170 },
+  { field: 'kind', headerName: 'Kind', width: 210 },
+  { field: 'range', headerName: 'Range', width: 180, cellClassName: 'num' },
+  { field: 'dueOn', headerName: 'Due', width: 120, valueFormatter: (value: string) => formatDate(value) },
+]
+
+/** The register as a sortable list with a search box; Enter or a click opens an instrument. */
+export function InstrumentList({ rows }: { rows: readonly Row[] }) {
+  const router = useRouter()
+  const [search, setSearch] = useState('')
+  const found = search ? rows.filter((row) => matches(row, search)) : rows
+  const open = (row: Row | undefined) => row && router.push(`/instruments/${encodeURIComponent(row.tag)}`)
+  return (
+    <div className="page stack">
+      <div className="head-row">
+        <h1>Instruments</h1>
+        <form
+          className="search"
+          onSubmit={(event) => {
+            event.preventDefault()
+            open(found[0])
+          }}
+        >
+          <label data-search>
+            <span className="visually-hidden">Find by tag, description or area</span>
+            <input
+              type="search"
+              placeholder="find by tag or words  ( / )"
+              value={search}
+              onChange={(event) => setSearch(event.target.value)}
+            />
+          </label>
+        </form>
+        <div className="end">
+          <Button variant="contained" component={Link} href="/register">
+            Register an instrument <kbd style={{ marginLeft: 10 }}>n</kbd>
+          </Button>
+        </div>
+      </div>
+      <DataGrid
+        rows={[...found]}
+        columns={COLUMNS}
+        label="Instruments"
+        initialState={{
+          pagination: { paginationModel: { pageSize: 25 } },
+          sorting: { sortModel: [{ field: 'tag', sort: 'asc' }] },
+        }}
+        pageSizeOptions={[25, 50, 100]}
+        density="compact"
+        disableRowSelectionOnClick
+        onRowClick={({ row }) => open(row)}
+        onCellKeyDown={({ row }, event) => event.key === 'Enter' && open(row)}
+        localeText={{
+          noRowsLabel: search ? `Nothing matches “${search}”` : 'No instruments yet: register the first one',
+        }}
+        sx={{ minHeight: 240, bgcolor: 'var(--card)', '& .MuiDataGrid-row': { cursor: 'pointer' } }}
+      />
+    </div>
+  )
+}

@@ -1,0 +1,82 @@
+import type { ErrorLimit } from '@/core/error/errorLimit'
+import { formatPlain } from '@/core/format/formatNumber'
+import type { Configuration } from '@/schema/configuration'
+
+/** The instrument form's boxes hold text; the schema makes numbers of it, here and on the server. */
+export type LimitValues = { combine: 'sum' | 'larger'; terms: { kind: string; value: string; unit: string }[] }
+export type InstrumentValues = {
+  tag: string
+  reason: string
+  configuration: Record<
+    | 'description'
+    | 'area'
+    | 'kind'
+    | 'pressureKind'
+    | 'unit'
+    | 'signal'
+    | 'pointOrder'
+    | 'lrl'
+    | 'url'
+    | 'minSpan'
+    | 'lrv'
+    | 'urv'
+    | 'intervalMonths'
+    | 'testPoints',
+    string
+  > & { errorLimit: LimitValues; adjustLimit: LimitValues | null }
+}
+
+const text = (value: number) => formatPlain(value).replace('−', '-')
+
+/** An empty form. Kinds and units are preset to the commonest; no figure is. */
+export const EMPTY_INSTRUMENT: InstrumentValues = {
+  tag: '',
+  reason: '',
+  configuration: {
+    description: '',
+    area: '',
+    kind: 'dp-transmitter',
+    pressureKind: 'differential',
+    unit: 'kPa',
+    signal: '4-20mA',
+    pointOrder: 'up-down',
+    lrl: '',
+    url: '',
+    minSpan: '',
+    lrv: '',
+    urv: '',
+    intervalMonths: '12',
+    testPoints: '0, 25, 50, 75, 100',
+    errorLimit: { combine: 'larger', terms: [{ kind: 'percentSpan', value: '', unit: 'kPa' }] },
+    adjustLimit: null,
+  },
+}
+
+/** The form of a registered instrument, filled from its newest version. */
+export function valuesOf(tag: string, configuration: Configuration): InstrumentValues {
+  const limit = ({ combine, terms }: ErrorLimit): LimitValues => ({
+    combine,
+    terms: terms.map((term) => ({
+      kind: term.kind,
+      value: text(term.value),
+      unit: term.kind === 'absolute' ? term.unit : configuration.unit,
+    })),
+  })
+  const { lrl, url, minSpan, lrv, urv, intervalMonths, testPoints, errorLimit, adjustLimit, ...plain } = configuration
+  return {
+    tag,
+    reason: '',
+    configuration: {
+      ...plain,
+      lrl: text(lrl),
+      url: text(url),
+      minSpan: text(minSpan),
+      lrv: text(lrv),
+      urv: text(urv),
+      intervalMonths: text(intervalMonths),
+      testPoints: testPoints.map(text).join(', '),
+      errorLimit: limit(errorLimit),
+      adjustLimit: adjustLimit && limit(adjustLimit),
+    },
+  }
+}

@@ -1,0 +1,154 @@
+'use client'
+import Button from '@mui/material/Button'
+import MenuItem from '@mui/material/MenuItem'
+import TextField from '@mui/material/TextField'
+import { type FormEvent, useRef, useState } from 'react'
+import { formatReading } from '@/core/format/formatNumber'
+import { judgingBasis } from '@/core/run/judgeSteps'
+import { pressureUnitLabel } from '@/core/units/pressureUnit'
+import { ADJUSTMENT_KINDS, type AdjustmentKind } from '@/schema/run'
+import type { RecordedAdjustment, RunView } from '@/schema/runView'
+
+type Props = { run: RunView; record: (done: unknown) => Promise<string | null> }
+
+/** What was done to the instrument, in words and numbers; every act a row. */
+export function AdjustPanel({ run, record }: Props) {
+  const round = run.rounds.at(-1)
+  const units = { output: judgingBasis(run.world).scale.unit, input: pressureUnitLabel(run.world.inputUnit) }
+  return (
+    <div className="stack">
+      <h2>What was done</h2>
+      {round?.adjustments.length === 0 ? (
+        <p className="soft small">
+          Nothing recorded yet. Zero only at true zero (isolated, vented, drained); lower trim before upper. With two
+          interacting screws, bring both ends approximately right first, then converge.
+        </p>
+      ) : (
+        <ol className="cautions">
+          {round?.adjustments.map((done) => (
+            <li key={done.id}>{adjustmentWords(done, units)}</li>
+          ))}
+        </ol>
+      )}
+      <AdjustForm units={units} record={record} kinds={kindsFor(run)} />
+    </div>
+  )
+}
+
+type Units = { output: string; input: string }
+
+/** One act as a line: `zero screw: turned back a quarter; at 0.00 kPa 20.9 → 20.1 kPa`. */
+export function adjustmentWords(done: RecordedAdjustment, units: Units): string {
+  const at = done.applied === null ? '' : `at ${formatReading(done.applied)} ${units.input} `
+  const [before, after] = [done.beforeOutput, done.afterOutput].map((text) =>
+    text === null ? null : formatReading(text),
+  )
+  const figures = before || after ? `${at}${before ?? '…'} → ${after ?? '…'} ${units.output}` : at.trim()
+  return `${ADJUSTMENT_KINDS[done.kind]}: ${[done.words, figures].filter(Boolean).join('; ')}`
+}
+
+/** What fits the technology comes first; nothing is hidden. */
+function kindsFor({ world }: RunView): AdjustmentKind[] {
+  const all = Object.keys(ADJUSTMENT_KINDS) as AdjustmentKind[] // keys of a const object
+  const hasScrews = world.configuration.kind === 'pneumatic-transmitter' || world.configuration.signal === 'display'
+  return hasScrews ? all : [...all.slice(2), ...all.slice(0, 2)]
+}
+
+const EMPTY = { words: '', applied: '', beforeOutput: '', afterOutput: '' }
+
+function AdjustForm({
+  units,
+  record,
+  kinds,
+}: {
+  units: Units
+  record: Props['record']
+  kinds: readonly AdjustmentKind[]
+}) {
+  const [kind, setKind] = useState<AdjustmentKind>(kinds[0] ?? 'other')
+  const [boxes, setBoxes] = useState(EMPTY)
+  const [message, setMessage] = useState<string | null>(null)
+  const id = useRef<string>(undefined)
+  const words = useRef<HTMLInputElement>(null)
+
+  const submit = async (event: FormEvent) => {
+    event.preventDefault()
+    id.current ??= crypto.randomUUID()
+    const refusal = await record({ id: id.current, kind, ...boxes })
+    setMessage(refusal)
+    if (refusal !== null) return
+    id.current = undefined
+    setBoxes(EMPTY)
+    words.current?.focus()
+  }
+  const box = (field: keyof typeof EMPTY, label: string) => (
+    <TextField
+      label={label}
+      size="small"
+      value={boxes[field]}
+      onChange={(event) => {
+        setBoxes({ ...boxes, [field]: event.target.value })
+        id.current = undefined
+      }}
+      slotProps={{
+        htmlInput: { autoComplete: 'off', ...(field !== 'words' && { inputMode: 'decimal', className: 'num' }) },
+        inputLabel: { shrink: true },
+      }}
+      {...(field === 'words' && { inputRef: words, autoFocus: true })}
+    />
+  )
+  return (
+    <form className="card stack" onSubmit={submit} noValidate aria-label="Record an adjustment">
+      <div className="field-row">
+        {/* Only kinds of ours are offered. */}
+        <TextField
+          select
+          label="Kind"
+          size="small"
+          value={kind}
+          onChange={(event) => setKind(event.target.value as AdjustmentKind)}
+        >
+          {kinds.map((each) => (
+            <MenuItem key={each} value={each}>
+              {ADJUSTMENT_KINDS[each]}
+            </MenuItem>
+          ))}
+        </TextField>
+        {box('words', 'In words')}
+      </div>
+      <div className="field-row">
+        {box('applied', `at applied, ${units.input}`)}
+        {box('beforeOutput', `output before, ${units.output}`)}
+        {box('afterOutput', `output after, ${units.output}`)}
+      </div>
+      <div className="actions">
+        <Button type="submit" variant="outlined">
+          Record this act
+        </Button>
+        {message && (
+          <p className="tone-outside" role="alert">
+            {message}
+          </p>
+        )}
+      </div>
+    </form>
+  )
+}
+
+/** Leads from Adjust to the as-left readings. */
+export function AdjustFoot({ count, open }: { count: number; open: () => Promise<string | null> }) {
+  const [message, setMessage] = useState<string | null>(null)
+  return (
+    <div className="actions">
+      <Button variant="contained" size="large" disabled={count === 0} onClick={async () => setMessage(await open())}>
+        Adjustment done: read as left
+      </Button>
+      <p className={message ? 'tone-outside' : 'soft small'} role={message ? 'alert' : undefined}>
+        {message ??
+          (count === 0
+            ? 'Record at least one act first, so that the record can tell what was done.'
+            : `${count} recorded. The same points follow again.`)}
+      </p>
+    </div>
+  )
+}

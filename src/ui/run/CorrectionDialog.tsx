@@ -1,0 +1,127 @@
+'use client'
+import Button from '@mui/material/Button'
+import Dialog from '@mui/material/Dialog'
+import DialogActions from '@mui/material/DialogActions'
+import DialogContent from '@mui/material/DialogContent'
+import DialogTitle from '@mui/material/DialogTitle'
+import TextField from '@mui/material/TextField'
+import { type FormEvent, useRef, useState } from 'react'
+import { formatPlain, formatReading, formatSigned } from '@/core/format/formatNumber'
+import { formatDateTime } from '@/core/format/formatTime'
+import type { RunStep } from '@/schema/runView'
+import type { World } from '@/schema/world'
+import { typedReading } from './typedReading'
+
+type Props = {
+  world: World
+  step: RunStep
+  timeZone: string
+  onClose: () => void
+  /** Stores the correction; answers null when it is stored, or why it is not. */
+  store: (correction: {
+    id: string
+    applied: string
+    output: string
+    supersedes: string
+    reason: string
+  }) => Promise<string | null>
+}
+
+/** Corrects one reading with a reason. What was typed before stays in the record and is shown. */
+export function CorrectionDialog({ world, step, timeZone, onClose, store }: Props) {
+  const holding = step.readings.at(-1)
+  const [boxes, setBoxes] = useState({ applied: holding?.applied ?? '', output: holding?.output ?? '' })
+  const [reason, setReason] = useState('')
+  const [message, setMessage] = useState<string | null>(null)
+  const id = useRef(crypto.randomUUID())
+  const typed = typedReading(step, boxes, world)
+
+  const submit = async (event: FormEvent) => {
+    event.preventDefault()
+    if (typed.kind !== 'judged') return setMessage(typed.kind === 'refused' ? typed.words : 'Fill both boxes.')
+    if (reason.trim() === '') return setMessage('Say why it is corrected.')
+    const refusal = await store({
+      id: id.current,
+      applied: typed.applied,
+      output: typed.output,
+      supersedes: holding?.id ?? '',
+      reason,
+    })
+    if (refusal) setMessage(refusal)
+    else onClose()
+  }
+  const change = (field: keyof typeof boxes) => (value: string) => {
+    setBoxes({ ...boxes, [field]: value })
+    id.current = crypto.randomUUID()
+    setMessage(null)
+  }
+
+  return (
+    <Dialog open onClose={onClose} maxWidth="sm" fullWidth aria-labelledby="correction-title">
+      <form onSubmit={submit} noValidate>
+        <DialogTitle id="correction-title">
+          Correct the {formatPlain(step.percent)} % point, {step.direction}
+        </DialogTitle>
+        <DialogContent className="stack">
+          <ul className="cautions small soft">
+            {step.readings.map((reading) => (
+              <li key={reading.id} className="num">
+                {formatReading(reading.applied)} → {formatReading(reading.output)} by {reading.takenBy},{' '}
+                {formatDateTime(reading.takenAt, timeZone)}
+                {reading.reason && `, because: ${reading.reason}`}
+              </li>
+            ))}
+          </ul>
+          <div className="field-row">
+            <NumberBox label="Applied" value={boxes.applied} change={change('applied')} isFirst />
+            <NumberBox label="Reading" value={boxes.output} change={change('output')} />
+          </div>
+          <TextField
+            label="Why is it corrected?"
+            size="small"
+            fullWidth
+            value={reason}
+            onChange={(event) => setReason(event.target.value)}
+          />
+          <p className={message ? 'tone-outside' : 'soft'} role={message ? 'alert' : undefined}>
+            {message ??
+              (typed.kind === 'judged'
+                ? `Error would be ${formatSigned(typed.point.errorPercentSpan, 3)} % of span.`
+                : typed.kind === 'refused'
+                  ? typed.words
+                  : '')}
+          </p>
+        </DialogContent>
+        <DialogActions>
+          <Button onClick={onClose}>Leave it as it is</Button>
+          <Button type="submit" variant="contained">
+            Store the correction
+          </Button>
+        </DialogActions>
+      </form>
+    </Dialog>
+  )
+}
+
+function NumberBox({
+  label,
+  value,
+  change,
+  isFirst,
+}: {
+  label: string
+  value: string
+  change: (value: string) => void
+  isFirst?: boolean
+}) {
+  return (
+    <TextField
+      label={label}
+      size="small"
+      value={value}
+      onChange={(event) => change(event.target.value)}
+      autoFocus={isFirst ?? false}
+      slotProps={{ htmlInput: { inputMode: 'decimal', className: 'num', autoComplete: 'off' } }}
+    />
+  )
+}

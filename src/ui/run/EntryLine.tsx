@@ -1,0 +1,196 @@
+'use client'
+import { type KeyboardEvent, type RefObject, useEffect, useRef, useState } from 'react'
+import { formatFixed, formatPlain, formatSigned } from '@/core/format/formatNumber'
+import type { DecimalsShown } from '@/core/run/decimalsShown'
+import { judgingBasis, targetInput } from '@/core/run/judgeSteps'
+import { pressureUnitLabel } from '@/core/units/pressureUnit'
+import type { RunStep } from '@/schema/runView'
+import type { World } from '@/schema/world'
+import { Mark, VERDICT_MARK, VERDICT_WORDS } from '../parts/Mark'
+import { isTyping } from '../shell/isTyping'
+import { type Typed, typedReading } from './typedReading'
+
+type Props = {
+  world: World
+  step: RunStep
+  count: number
+  decimals: DecimalsShown
+  /** Stores a reading; answers null when it is stored, or why it is not. */
+  accept: (reading: { id: string; applied: string; output: string }) => Promise<string | null>
+  /** Tells the picture what is typed. */
+  onTyped: (typed: Typed) => void
+  correctLast: () => void
+}
+
+/** The one entry line: applied, reading, Enter. It holds the focus; what is typed is judged as it is typed. */
+export function EntryLine({ world, step, count, decimals, accept, onTyped, correctLast }: Props) {
+  const [boxes, setBoxes] = useState({ applied: '', output: '' })
+  const [message, setMessage] = useState<string | null>(null)
+  const [isSending, setSending] = useState(false)
+  const id = useRef<string>(undefined)
+  const applied = useRef<HTMLInputElement>(null)
+  const output = useRef<HTMLInputElement>(null)
+  useFocusForFigures(applied)
+  const typed = typedReading(step, boxes, world)
+  const target = formatFixed(targetInput(step.percent, world), decimals.target)
+
+  const change = (next: typeof boxes) => {
+    setBoxes(next)
+    setMessage(null)
+    id.current = undefined // other figures are another reading
+    onTyped(typedReading(step, next, world))
+  }
+
+  const send = async (reading: Extract<Typed, { kind: 'judged' }>) => {
+    id.current ??= crypto.randomUUID() // kept over a lost answer: sent twice, it is stored once
+    setSending(true)
+    const refusal = await accept({ id: id.current, applied: reading.applied, output: reading.output })
+    setSending(false)
+    if (refusal) {
+      setMessage(refusal)
+      return
+    }
+    change({ applied: '', output: '' })
+    applied.current?.focus()
+  }
+
+  const onKeyDown = (field: 'applied' | 'output') => (event: KeyboardEvent<HTMLInputElement>) => {
+    if (event.key === 'Enter') {
+      event.preventDefault()
+      if (isSending) return
+      if (typed.kind === 'judged') send(typed)
+      else if (typed.kind === 'refused') setMessage(typed.words)
+      else if (field === 'applied' && boxes.applied !== '') output.current?.focus()
+      else (boxes.applied === '' ? applied : output).current?.focus()
+    } else if (event.key === '=' && field === 'applied') {
+      event.preventDefault()
+      change({ ...boxes, applied: target.replace('−', '-') })
+      output.current?.focus()
+    } else if (event.key === 'Backspace' && boxes[field] === '') {
+      event.preventDefault()
+      if (field === 'output') applied.current?.focus()
+      else correctLast()
+    } else if (event.key === 'Escape') change({ ...boxes, [field]: '' })
+  }
+
+  const { scale } = judgingBasis(world)
+  const boxProps = { boxes, change, onKeyDown, isSending, typed }
+  return (
+    <div className="entry">
+      <div className="entry-target">
+        <p className="small soft">
+          Point {step.position + 1} of {count}, {step.direction}{' '}
+          <Mark mark={step.direction === 'rising' ? 'up' : 'down'} size={11} />
+        </p>
+        <p className="apply num">
+          <span className="soft">{formatPlain(step.percent)} %</span> apply {target}{' '}
+          <span className="small soft">{pressureUnitLabel(world.inputUnit)}</span>
+        </p>
+        <p className="small soft">{approachWords(step)}</p>
+      </div>
+      <EntryBox
+        {...boxProps}
+        field="applied"
+        label={`applied, ${pressureUnitLabel(world.inputUnit)}`}
+        inputRef={applied}
+      />
+      <EntryBox {...boxProps} field="output" label={`reading, ${scale.unit}`} inputRef={output} />
+      <div className="entry-says">
+        <EntrySays typed={typed} message={message} isSending={isSending} world={world} decimals={decimals} />
+        <p className="entry-keys">
+          <span>
+            <kbd>Enter</kbd> {typed.kind === 'judged' ? 'accept' : 'next box'}
+          </span>
+          <span>
+            <kbd>=</kbd> exactly the target
+          </span>
+          <span>
+            <kbd>Backspace</kbd> back a point
+          </span>
+        </p>
+      </div>
+    </div>
+  )
+}
+
+type BoxProps = {
+  field: 'applied' | 'output'
+  label: string
+  boxes: { applied: string; output: string }
+  typed: Typed
+  isSending: boolean
+  inputRef: RefObject<HTMLInputElement | null>
+  change: (next: { applied: string; output: string }) => void
+  onKeyDown: (field: 'applied' | 'output') => (event: KeyboardEvent<HTMLInputElement>) => void
+}
+
+function EntryBox({ field, label, boxes, typed, isSending, inputRef, change, onKeyDown }: BoxProps) {
+  const isRefused = typed.kind === 'refused' && typed.field === field
+  return (
+    <label className={isRefused ? 'entry-box is-refused' : 'entry-box'}>
+      <span>{label}</span>
+      <input
+        ref={inputRef}
+        className="num"
+        inputMode="decimal"
+        autoComplete="off"
+        spellCheck={false}
+        value={boxes[field]}
+        readOnly={isSending}
+        aria-invalid={isRefused}
+        onChange={(event) => change({ ...boxes, [field]: event.target.value })}
+        onKeyDown={onKeyDown(field)}
+      />
+    </label>
+  )
+}
+
+type SaysProps = { typed: Typed; message: string | null; isSending: boolean; world: World; decimals: DecimalsShown }
+
+/** What is to be said of the reading being typed. */
+function EntrySays({ typed, message, isSending, world, decimals }: SaysProps) {
+  if (message)
+    return (
+      <p className="tone-outside" role="alert">
+        {message}
+      </p>
+    )
+  if (isSending) return <p className="soft">storing…</p>
+  if (typed.kind === 'refused') return <p className="tone-outside">{typed.words}</p>
+  if (typed.kind === 'incomplete') return <p className="soft">Type what the reference and the output really show.</p>
+  const { point, notice } = typed
+  const { scale, range } = judgingBasis(world)
+  return (
+    <>
+      <p className="num">
+        ideal {formatFixed(point.idealOutput, decimals.computedOutput)} {scale.unit} · error{' '}
+        <strong className={`tone-${point.verdict}`}>{formatSigned(point.errorPercentSpan, decimals.percent)} %</strong>{' '}
+        of span = {formatSigned(point.errorOutput, decimals.computedOutput)} {scale.unit} ={' '}
+        {formatSigned(point.errorInput, decimals.errorInput)} {pressureUnitLabel(range.unit)}
+      </p>
+      <p className={`tone-${point.verdict}`}>
+        <Mark mark={VERDICT_MARK[point.verdict]} /> {VERDICT_WORDS[point.verdict]}
+        {notice && <strong className="tone-look"> · {notice}</strong>}
+      </p>
+    </>
+  )
+}
+
+const approachWords = ({ direction, position }: RunStep) => {
+  if (direction === 'falling') return 'come down to it from above, without overshoot'
+  return position === 0 ? 'the starting point' : 'come up to it from below, without overshoot'
+}
+
+/** The line has the focus from the start, and a figure typed anywhere goes into it. */
+function useFocusForFigures(first: RefObject<HTMLInputElement | null>) {
+  useEffect(() => {
+    first.current?.focus()
+    const onKey = (event: globalThis.KeyboardEvent) => {
+      const isInDialog = event.target instanceof Element && event.target.closest('[role="dialog"]') !== null
+      if (/^[0-9.,=-]$/.test(event.key) && !event.ctrlKey && !event.metaKey && !isTyping(event.target) && !isInDialog)
+        first.current?.focus()
+    }
+    document.addEventListener('keydown', onKey)
+    return () => document.removeEventListener('keydown', onKey)
+  }, [first])
+}

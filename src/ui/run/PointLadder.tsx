@@ -1,0 +1,130 @@
+'use client'
+import { useState } from 'react'
+import type { JudgedPoint } from '@/core/analysis/judgedPoint'
+import { formatFixed, formatPlain, formatReading, formatSigned } from '@/core/format/formatNumber'
+import type { DecimalsShown } from '@/core/run/decimalsShown'
+import { judgingBasis, targetInput } from '@/core/run/judgeSteps'
+import { outputAtPercent } from '@/core/signal/signal'
+import { pressureUnitLabel } from '@/core/units/pressureUnit'
+import type { RunStep } from '@/schema/runView'
+import type { World } from '@/schema/world'
+import { Mark, VERDICT_MARK, VERDICT_WORDS } from '../parts/Mark'
+
+/** In which unit the error column is shown. */
+type ErrorUnit = 'percent' | 'output' | 'input'
+
+type Props = {
+  world: World
+  steps: readonly RunStep[]
+  points: readonly JudgedPoint[]
+  decimals: DecimalsShown
+  /** The step being read, if any. */
+  armedId: string | null
+  /** Opens the correction of a reading; absent where nothing may be corrected any more. */
+  correct?: (step: RunStep) => void
+}
+
+/** One row a point and direction: target, applied, reading, ideal, error, mark. */
+export function PointLadder({ world, steps, points, decimals, armedId, correct }: Props) {
+  const [errorUnit, setErrorUnit] = useState<ErrorUnit>('percent')
+  const { scale, range } = judgingBasis(world)
+  const units: Record<ErrorUnit, string> = {
+    percent: '% span',
+    output: scale.unit,
+    input: pressureUnitLabel(range.unit),
+  }
+  let read = 0
+  return (
+    <table className="ladder">
+      <thead>
+        <tr>
+          <th scope="col">Point</th>
+          <th scope="col">Target</th>
+          <th scope="col">Applied, {pressureUnitLabel(world.inputUnit)}</th>
+          <th scope="col">Reading, {scale.unit}</th>
+          <th scope="col">Ideal</th>
+          <th scope="col">
+            <label>
+              Error,{' '}
+              <select
+                className="head-select"
+                value={errorUnit}
+                onChange={(event) => setErrorUnit(event.target.value as ErrorUnit /* only units are offered */)}
+                aria-label="Unit of the error"
+              >
+                {Object.entries(units).map(([id, label]) => (
+                  <option key={id} value={id}>
+                    {label}
+                  </option>
+                ))}
+              </select>
+            </label>
+          </th>
+          <th scope="col">
+            <span className="visually-hidden">Verdict</span>
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {steps.map((step) => {
+          const reading = step.readings.at(-1)
+          const point = reading ? points[read++] : undefined
+          return (
+            <tr
+              key={step.id}
+              className={step.id === armedId ? 'is-here' : reading ? '' : 'is-ahead'}
+              aria-current={step.id === armedId ? 'step' : undefined}
+            >
+              <td>
+                <PointName step={step} correct={reading && correct ? () => correct(step) : undefined} />
+              </td>
+              <td className="num">{formatFixed(targetInput(step.percent, world), decimals.target)}</td>
+              <td className="num">{reading && formatReading(reading.applied)}</td>
+              <td className="num">{reading && formatReading(reading.output)}</td>
+              <td className="num">
+                {formatFixed(
+                  point?.idealOutput ?? outputAtPercent(step.percent, scale),
+                  point ? decimals.computedOutput : decimals.output,
+                )}
+              </td>
+              <td className={`num ${point ? `tone-${point.verdict}` : ''}`}>
+                {point && errorText(point, errorUnit, decimals)}
+              </td>
+              <td>{point && <Mark mark={VERDICT_MARK[point.verdict]} label={VERDICT_WORDS[point.verdict]} />}</td>
+            </tr>
+          )
+        })}
+      </tbody>
+    </table>
+  )
+}
+
+function PointName({ step, correct }: { step: RunStep; correct: (() => void) | undefined }) {
+  const name = (
+    <>
+      <Mark mark={step.direction === 'rising' ? 'up' : 'down'} label={step.direction} size={13} />
+      <span className="num">{formatPlain(step.percent)} %</span>
+      {step.readings.length > 1 && <span className="soft small">corrected</span>}
+    </>
+  )
+  if (!correct) return <span className="point-name">{name}</span>
+  return (
+    <button type="button" className="point-button" onClick={correct} title="Correct this reading">
+      {name}
+    </button>
+  )
+}
+
+/** An error in the unit chosen for the column. */
+function errorText(point: JudgedPoint, unit: ErrorUnit, decimals: DecimalsShown): string {
+  switch (unit) {
+    case 'percent':
+      return formatSigned(point.errorPercentSpan, decimals.percent)
+    case 'output':
+      return formatSigned(point.errorOutput, decimals.computedOutput)
+    case 'input':
+      return formatSigned(point.errorInput, decimals.errorInput)
+    default:
+      return unit satisfies never
+  }
+}
