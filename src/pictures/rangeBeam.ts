@@ -10,7 +10,7 @@ export type BeamSize = { readonly width: number; readonly fontSize: number; read
  * bracket, the reference's reach beneath. Drawn to proportion.
  */
 export function rangeBeam(data: BeamData, size: BeamSize): Scene {
-  const height = { full: size.fontSize * 8.2, small: size.fontSize * 6, tiny: size.fontSize * 1.2 }[size.detail]
+  const height = { full: size.fontSize * 8.9, small: size.fontSize * 5.5, tiny: size.fontSize * 1.2 }[size.detail]
   const y = { full: size.fontSize * 3.4, small: size.fontSize * 2.3, tiny: height / 2 }[size.detail]
   const margin = size.detail === 'tiny' ? 2 : size.fontSize * 1.6
   const x = linearScale([data.lrl, data.url], [margin, size.width - margin])
@@ -22,7 +22,7 @@ export function rangeBeam(data: BeamData, size: BeamSize): Scene {
       ...ends(data, frame),
       solid(data, frame, true),
       ...bracket(data, frame),
-      ...reach(data, frame, 3.1),
+      ...reach(data, frame, 2.8),
     ],
     full: () => [
       ...body(data, frame),
@@ -168,12 +168,20 @@ function bracket({ lrv, urv, minSpan }: BeamData, { x, y, font, width }: Frame):
   ]
 }
 
+/** The reference's reach. Its name stands left of the line, or over its middle where the line begins at the edge. */
 function reach({ reference, lrl, url }: BeamData, { x, y, font, width }: Frame, drop: number): Shape[] {
   if (!reference) return []
   const line = y + font * drop
   const left = Math.max(0, x(Math.max(reference.low, lrl - (url - lrl) * 0.04)))
   const right = Math.min(width, x(Math.min(reference.high, url + (url - lrl) * 0.04)))
-  const isLeftRoom = left > reference.label.length * font * 0.6 + font
+  const isLeftRoom = left > reference.label.length * font * 0.56 + font * 4
+  const label = {
+    kind: 'text' as const,
+    text: reference.label,
+    tone: 'brass' as const,
+    size: font,
+    face: 'text' as const,
+  }
   return [
     {
       kind: 'line',
@@ -184,16 +192,9 @@ function reach({ reference, lrl, url }: BeamData, { x, y, font, width }: Frame, 
         [right, line],
       ],
     },
-    {
-      kind: 'text',
-      x: isLeftRoom ? left - font * 0.5 : left,
-      y: isLeftRoom ? line + font * 0.35 : line + font * 1.35,
-      text: reference.label,
-      tone: 'brass',
-      size: font,
-      anchor: isLeftRoom ? 'end' : 'start',
-      face: 'text',
-    },
+    isLeftRoom
+      ? { ...label, x: left - font * 0.5, y: line + font * 0.35, anchor: 'end' }
+      : { ...label, x: (left + right) / 2, y: drop > 3 ? line + font * 1.3 : line - font * 0.6, anchor: 'middle' },
   ]
 }
 

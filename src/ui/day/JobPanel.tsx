@@ -1,7 +1,7 @@
 'use client'
-import Button from '@mui/material/Button'
 import Link from 'next/link'
 import type { DueJob } from '@/schema/daySheet'
+import { LinkButton } from '../parts/LinkButton'
 import { Mark } from '../parts/Mark'
 import { RangeBeam } from '../pictures/RangeBeam'
 import { dueWords } from './jobs'
@@ -37,10 +37,10 @@ export function JobPanel({ job, neighbours }: { job: DueJob; neighbours: readonl
           </li>
         )}
       </ul>
-      <Button className="big-action" variant="contained" size="large" fullWidth component={Link} href={startPath(job)}>
+      <LinkButton className="big-action" variant="contained" size="large" fullWidth href={startPath(job)}>
         <span>{job.openRun ? 'Go on with the open run' : 'Start calibration'}</span>
         <kbd>Enter</kbd>
-      </Button>
+      </LinkButton>
       {after.length > 0 && (
         <p className="small soft after">
           In the same area within two weeks: {after.map((other) => other.tag).join(', ')}.

@@ -3,7 +3,6 @@ import { zodResolver } from '@hookform/resolvers/zod'
 import Button from '@mui/material/Button'
 import MenuItem from '@mui/material/MenuItem'
 import TextField from '@mui/material/TextField'
-import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import { type FieldPath, type Resolver, type UseFormReturn, useForm, useWatch } from 'react-hook-form'
@@ -14,6 +13,7 @@ import { PRESSURE_KINDS } from '@/core/units/pressureKind'
 import { PRESSURE_UNIT_IDS, pressureUnitLabel } from '@/core/units/pressureUnit'
 import { ConfigurationEdit, ConfigurationForm, INSTRUMENT_KINDS, NewInstrument } from '@/schema/configuration'
 import { type Answer, inWords, send } from '../api'
+import { LinkButton } from '../parts/LinkButton'
 import { RangeBeam } from '../pictures/RangeBeam'
 import type { InstrumentValues } from './formValues'
 import { LimitFields } from './LimitFields'
@@ -115,12 +115,9 @@ export function InstrumentForm({ purpose, initial, areas }: Props) {
         <Button type="submit" variant="contained" size="large" disabled={form.formState.isSubmitting}>
           {purpose.kind === 'edit' ? `Save as version ${purpose.version + 1}` : 'Register'}
         </Button>
-        <Button
-          component={Link}
-          href={purpose.kind === 'edit' ? `/instruments/${encodeURIComponent(purpose.tag)}` : '/instruments'}
-        >
+        <LinkButton href={purpose.kind === 'edit' ? `/instruments/${encodeURIComponent(purpose.tag)}` : '/instruments'}>
           Cancel
-        </Button>
+        </LinkButton>
       </div>
     </form>
   )

@@ -1,11 +1,11 @@
 'use client'
-import Button from '@mui/material/Button'
 import { DataGrid, type GridColDef } from '@mui/x-data-grid'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import { formatDate } from '@/core/format/formatTime'
 import { matches } from '../day/jobs'
+import { LinkButton } from '../parts/LinkButton'
 
 type Row = { id: string; tag: string; description: string; area: string; kind: string; range: string; dueOn: string }
 
@@ -55,9 +55,9 @@ export function InstrumentList({ rows }: { rows: readonly Row[] }) {
           </label>
         </form>
         <div className="end">
-          <Button variant="contained" component={Link} href="/register">
+          <LinkButton variant="contained" href="/register">
             Register an instrument <kbd style={{ marginLeft: 10 }}>n</kbd>
-          </Button>
+          </LinkButton>
         </div>
       </div>
       <DataGrid

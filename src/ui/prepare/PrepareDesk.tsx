@@ -146,33 +146,53 @@ type ReferencesProps = {
 
 function References({ title, name, offers, chosen, choose }: ReferencesProps) {
   const id = useId()
+  const suited = offers.filter((offer) => offer.mark !== 'outside')
+  const unsuited = offers.filter((offer) => offer.mark === 'outside')
   return (
     <div role="radiogroup" aria-labelledby={id} className="tight">
       <h2 id={id}>{title}</h2>
       {offers.length === 0 && (
         <p className="notice is-outside">No reference of this kind is registered, so the run cannot begin.</p>
       )}
-      {offers.map(({ standard, mark, ratioText, remarks }) => (
-        <label key={standard.id} className="choice">
-          <input type="radio" name={name} checked={chosen === standard.id} onChange={() => choose(standard.id)} />
-          <span>
-            <strong>{standard.code}</strong> {standard.description}
-            <span className="soft small num">
-              {' '}
-              {formatPlain(standard.rangeLow)} … {formatPlain(standard.rangeHigh)}{' '}
-              {standard.quantity === 'pressure' ? pressureUnitLabel(standard.unit) : standard.unit}
-            </span>
-            <br />
-            <span className={`small ${mark === 'inside' ? 'soft' : `tone-${mark}`}`}>
-              {remarks.length > 0 ? remarks.join('; ') : `in date to ${formatDate(standard.dueOn)}`}
-            </span>
-          </span>
-          <span className="num small">
-            {ratioText}{' '}
-            <Mark mark={mark} label={{ inside: 'suits', look: 'suits, but look', outside: 'does not suit' }[mark]} />
-          </span>
-        </label>
+      {suited.map((offer) => (
+        <OfferChoice key={offer.standard.id} {...{ offer, name, chosen, choose }} />
       ))}
+      {unsuited.length > 0 && (
+        <details className="set-aside">
+          <summary>{unsuited.length} more that do not suit</summary>
+          <div className="tight">
+            {unsuited.map((offer) => (
+              <OfferChoice key={offer.standard.id} {...{ offer, name, chosen, choose }} />
+            ))}
+          </div>
+        </details>
+      )}
     </div>
+  )
+}
+
+type OfferProps = Pick<ReferencesProps, 'name' | 'chosen' | 'choose'> & { offer: ReferenceOffer }
+
+function OfferChoice({ offer: { standard, mark, ratioText, remarks }, name, chosen, choose }: OfferProps) {
+  const unit = standard.quantity === 'pressure' ? pressureUnitLabel(standard.unit) : standard.unit
+  return (
+    <label className="choice">
+      <input type="radio" name={name} checked={chosen === standard.id} onChange={() => choose(standard.id)} />
+      <span>
+        <strong>{standard.code}</strong> {standard.description}
+        <span className="soft small num">
+          {' '}
+          {formatPlain(standard.rangeLow)} … {formatPlain(standard.rangeHigh)} {unit}
+        </span>
+        <br />
+        <span className={`small ${mark === 'inside' ? 'soft' : `tone-${mark}`}`}>
+          {remarks.length > 0 ? remarks.join('; ') : `in date to ${formatDate(standard.dueOn)}`}
+        </span>
+      </span>
+      <span className="num small">
+        {ratioText}{' '}
+        <Mark mark={mark} label={{ inside: 'suits', look: 'suits, but look', outside: 'does not suit' }[mark]} />
+      </span>
+    </label>
   )
 }

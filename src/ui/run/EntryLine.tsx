@@ -163,22 +163,26 @@ function EntrySays({ typed, message, isSending, world, decimals }: SaysProps) {
   return (
     <>
       <p className="num">
-        ideal {formatFixed(point.idealOutput, decimals.computedOutput)} {scale.unit} · error{' '}
-        <strong className={`tone-${point.verdict}`}>{formatSigned(point.errorPercentSpan, decimals.percent)} %</strong>{' '}
-        of span = {formatSigned(point.errorOutput, decimals.computedOutput)} {scale.unit} ={' '}
-        {formatSigned(point.errorInput, decimals.errorInput)} {pressureUnitLabel(range.unit)}
+        ideal {formatFixed(point.idealOutput, decimals.computedOutput)} {scale.unit}, error{' '}
+        <strong className={`tone-${point.verdict}`}>{formatSigned(point.errorPercentSpan, decimals.percent)} %</strong> of span
       </p>
-      <p className={`tone-${point.verdict}`}>
-        <Mark mark={VERDICT_MARK[point.verdict]} /> {VERDICT_WORDS[point.verdict]}
-        {notice && <strong className="tone-look"> · {notice}</strong>}
+      <p className="num">
+        <span className={`tone-${point.verdict}`}>
+          <Mark mark={VERDICT_MARK[point.verdict]} /> {VERDICT_WORDS[point.verdict]}
+        </span>
+        <span className="soft">
+          {' '}
+          · {formatSigned(point.errorOutput, decimals.computedOutput)} {scale.unit} · {formatSigned(point.errorInput, decimals.errorInput)} {pressureUnitLabel(range.unit)}
+        </span>
       </p>
+      {notice && <strong className="tone-look">{notice}</strong>}
     </>
   )
 }
 
 const approachWords = ({ direction, position }: RunStep) => {
-  if (direction === 'falling') return 'come down to it from above, without overshoot'
-  return position === 0 ? 'the starting point' : 'come up to it from below, without overshoot'
+  if (direction === 'falling') return 'down to it from above, no overshoot'
+  return position === 0 ? 'the starting point' : 'up to it from below, no overshoot'
 }
 
 /** The line has the focus from the start, and a figure typed anywhere goes into it. */

@@ -1,4 +1,3 @@
-import Button from '@mui/material/Button'
 import type { Metadata } from 'next'
 import Link from 'next/link'
 import { limitWords } from '@/core/error/limitWords'
@@ -12,6 +11,7 @@ import { pageOrNotFound } from '@/server/pageOrNotFound'
 import { beamOf, rangeText, unitWithKind } from '@/server/services/beam'
 import { instrumentPage } from '@/server/services/instrumentPage'
 import { dueWords } from '@/ui/day/jobs'
+import { LinkButton } from '@/ui/parts/LinkButton'
 import { Mark, VERDICT_MARK, VERDICT_WORDS } from '@/ui/parts/Mark'
 import { ErrorCorridor } from '@/ui/pictures/ErrorCorridor'
 import { RangeBeam } from '@/ui/pictures/RangeBeam'
@@ -58,12 +58,12 @@ function Head({ page: { instrument, openRun } }: { page: Page }) {
         {instrument.configuration.description} <span className="soft">· {instrument.configuration.area}</span>
       </p>
       <div className="end actions">
-        <Button variant="outlined" component={Link} href={`${path}/edit`}>
+        <LinkButton variant="outlined" href={`${path}/edit`}>
           Edit
-        </Button>
-        <Button variant="contained" component={Link} href={openRun ? `/runs/${openRun.id}` : `${path}/calibrate`}>
+        </LinkButton>
+        <LinkButton variant="contained" href={openRun ? `/runs/${openRun.id}` : `${path}/calibrate`}>
           {openRun ? `Go on with ${openRun.startedBy}’s run` : 'Start calibration'}
-        </Button>
+        </LinkButton>
       </div>
     </div>
   )
