@@ -20,7 +20,7 @@ import { DEMO_INSTRUMENTS, type DemoInstrument } from './instruments'
 import { DEMO_PEOPLE } from './people'
 import { aboutZero, seededRandom } from './random'
 import { type State, simulateReading } from './simulateReading'
-import { demoStandards } from './standards'
+import { certificateOn, demoStandards } from './standards'
 
 const HISTORY_MONTHS = 26
 const [ILKA, JOREN] = DEMO_PEOPLE
@@ -29,7 +29,10 @@ const OPEN_RUNS: Record<string, number> = { 'PT-302': 4, 'LT-702': 9 }
 
 type Job = { instrument: DemoInstrument & { id: string }; standards: readonly Standard[]; random: () => number }
 
-/** Loads the Tarn Hollow Creamery: people, references, instruments and two years of calibrations, by the services. */
+/**
+ * Loads the Tarn Hollow Creamery: people, references, instruments and two years of calibrations, by the services.
+ * Runs as the owner of the schema, as the application itself may not renew a certificate yet.
+ */
 export async function loadDemo(now: Date): Promise<{ instruments: number; runs: number }> {
   const random = seededRandom(20_261)
   const standards = demoStandards(now)
@@ -48,12 +51,27 @@ export async function loadDemo(now: Date): Promise<{ instruments: number; runs: 
   }
   // In the order of time, so that the chain of seals runs forward.
   visits.sort((a, b) => a.at.getTime() - b.at.getTime())
-  for (const visit of visits) await calibrate(visit.job, visit)
+  for (const visit of visits) {
+    await renewCertificates(standards, visit.at)
+    await calibrate(visit.job, visit)
+  }
+  await renewCertificates(standards, now)
   for (const visit of visits) {
     const readings = OPEN_RUNS[visit.job.instrument.tag]
     if (readings !== undefined && isLastOf(visit, visits)) await leaveOpen(visit.job, now, readings)
   }
   return { instruments: DEMO_INSTRUMENTS.length, runs: visits.length }
+}
+
+/** Puts the certificates valid on a day into the register, so that every run names the one it was made under. */
+async function renewCertificates(standards: readonly Standard[], day: Date): Promise<void> {
+  for (const standard of standards) {
+    const { certificate, calibratedOn, dueOn } = certificateOn(standard, day)
+    await pool().query(
+      'UPDATE standard SET certificate = $2, calibrated_on = $3, due_on = $4 WHERE id = $1 AND certificate <> $2',
+      [standard.id, certificate, calibratedOn, dueOn],
+    )
+  }
 }
 
 /** When the instrument was calibrated so far, counted back from its next due date, and how far off it then was. */

@@ -1,4 +1,4 @@
-import { addDays, formatISO } from 'date-fns'
+import { addDays, formatISO, parseISO, subYears } from 'date-fns'
 import type { LimitTerm } from '../../src/core/error/errorLimit'
 import type { Standard } from '../../src/schema/world'
 
@@ -7,6 +7,18 @@ const ofReading = (value: number): LimitTerm => ({ kind: 'percentReading', value
 const ofSpan = (value: number): LimitTerm => ({ kind: 'percentSpan', value })
 const id = (number: number) => `7b0c9e14-2f4d-4c86-8a11-53d0f5a0b${String(number).padStart(3, '0')}`
 const date = (today: Date, days: number) => formatISO(addDays(today, days), { representation: 'date' })
+
+/** A certificate is renewed each year; the one valid on a day, for a standard whose newest is given. */
+export function certificateOn(standard: Standard, day: Date): Pick<Standard, 'certificate' | 'calibratedOn' | 'dueOn'> {
+  let { certificate, calibratedOn, dueOn } = standard
+  while (formatISO(day, { representation: 'date' }) < calibratedOn) {
+    const number = Number(certificate.replace('THC-', '')) - 211
+    certificate = `THC-${number}`
+    dueOn = calibratedOn
+    calibratedOn = formatISO(subYears(parseISO(calibratedOn), 1), { representation: 'date' })
+  }
+  return { certificate, calibratedOn, dueOn }
+}
 
 /** Eight invented references of the creamery's workshop; certificates lie relative to the day the demo is loaded. */
 export function demoStandards(today: Date): Standard[] {

@@ -19,6 +19,8 @@ export type Cluster = {
   readonly applicationUrl: string
   readonly applicationRole: string
   readonly dataFolder: string
+  /** Whether somebody else had it running already, so that it is theirs to stop. */
+  readonly wasRunning: boolean
   readonly postmasterPid: () => number | undefined
   readonly restart: () => void
   readonly stop: () => void
@@ -40,7 +42,8 @@ export async function startCluster(folder: string, settings: Record<string, stri
   const place = placeOf(folder)
   const secrets = secretsOf(folder)
   if (!existsSync(join(place.data, 'PG_VERSION'))) initialise(place, secrets)
-  if (!isRunning(place)) {
+  const wasRunning = isRunning(place)
+  if (!wasRunning) {
     if (!(await portIsFree(secrets.port))) changePort(folder, secrets, await freePort())
     start(place, secrets, settings)
   } else secrets.port = runningPort(place) ?? secrets.port
@@ -51,6 +54,7 @@ export async function startCluster(folder: string, settings: Record<string, stri
     applicationUrl: url(APPLICATION, secrets.applicationPassword),
     applicationRole: APPLICATION,
     dataFolder: place.data,
+    wasRunning,
     postmasterPid: () => postmasterPid(place),
     restart: () => start(place, secrets, settings),
     stop: () => stop(place),

@@ -110,14 +110,14 @@ async function startDatabase(): Promise<Database> {
   return { ...cluster, cluster }
 }
 
-async function loadDemoIfEmpty({ ownerUrl, applicationUrl }: Database): Promise<void> {
+async function loadDemoIfEmpty({ ownerUrl }: Database): Promise<void> {
   const isEmpty = await withClient(
     ownerUrl,
     async (db) => (await db.query('SELECT FROM person LIMIT 1')).rowCount === 0,
   )
   if (!isEmpty) return
   say('demo data', 'loading the Tarn Hollow Creamery, an invented milk-powder plant')
-  process.env.DATABASE_URL = applicationUrl
+  process.env.DATABASE_URL = ownerUrl // this process only; the server gets the application's own login
   const { loadDemo } = await import('../demo/load')
   const { pool } = await import('../../src/server/database')
   const { instruments, runs } = await loadDemo(new Date())

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { STAGES } from '@/core/run/stage'
+import { ADJUSTMENT_KINDS, type AdjustmentKind } from './run'
 import { World } from './world'
 
 const verdict = z.enum(['inside', 'inside-look', 'outside'])
@@ -53,7 +54,7 @@ const RecordRound = z.object({
   adjustments: z.array(
     z.object({
       id: z.uuid(),
-      kind: z.string(),
+      kind: z.enum(Object.keys(ADJUSTMENT_KINDS) as AdjustmentKind[]), // keys of a const object
       words: z.string(),
       applied: z.string().nullable(),
       beforeOutput: z.string().nullable(),

@@ -3,11 +3,11 @@ import Button from '@mui/material/Button'
 import MenuItem from '@mui/material/MenuItem'
 import TextField from '@mui/material/TextField'
 import { type FormEvent, useRef, useState } from 'react'
-import { formatReading } from '@/core/format/formatNumber'
 import { judgingBasis } from '@/core/run/judgeSteps'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
+import { adjustmentWords } from '@/schema/adjustmentWords'
 import { ADJUSTMENT_KINDS, type AdjustmentKind } from '@/schema/run'
-import type { RecordedAdjustment, RunView } from '@/schema/runView'
+import type { RunView } from '@/schema/runView'
 
 type Props = { run: RunView; record: (done: unknown) => Promise<string | null> }
 
@@ -36,16 +36,6 @@ export function AdjustPanel({ run, record }: Props) {
 }
 
 type Units = { output: string; input: string }
-
-/** One act as a line: `zero screw: turned back a quarter; at 0.00 kPa 20.9 → 20.1 kPa`. */
-export function adjustmentWords(done: RecordedAdjustment, units: Units): string {
-  const at = done.applied === null ? '' : `at ${formatReading(done.applied)} ${units.input} `
-  const [before, after] = [done.beforeOutput, done.afterOutput].map((text) =>
-    text === null ? null : formatReading(text),
-  )
-  const figures = before || after ? `${at}${before ?? '…'} → ${after ?? '…'} ${units.output}` : at.trim()
-  return `${ADJUSTMENT_KINDS[done.kind]}: ${[done.words, figures].filter(Boolean).join('; ')}`
-}
 
 /** What fits the technology comes first; nothing is hidden. */
 function kindsFor({ world }: RunView): AdjustmentKind[] {

@@ -164,7 +164,8 @@ function EntrySays({ typed, message, isSending, world, decimals }: SaysProps) {
     <>
       <p className="num">
         ideal {formatFixed(point.idealOutput, decimals.computedOutput)} {scale.unit}, error{' '}
-        <strong className={`tone-${point.verdict}`}>{formatSigned(point.errorPercentSpan, decimals.percent)} %</strong> of span
+        <strong className={`tone-${point.verdict}`}>{formatSigned(point.errorPercentSpan, decimals.percent)} %</strong>{' '}
+        of span
       </p>
       <p className="num">
         <span className={`tone-${point.verdict}`}>
@@ -172,7 +173,8 @@ function EntrySays({ typed, message, isSending, world, decimals }: SaysProps) {
         </span>
         <span className="soft">
           {' '}
-          · {formatSigned(point.errorOutput, decimals.computedOutput)} {scale.unit} · {formatSigned(point.errorInput, decimals.errorInput)} {pressureUnitLabel(range.unit)}
+          · {formatSigned(point.errorOutput, decimals.computedOutput)} {scale.unit} ·{' '}
+          {formatSigned(point.errorInput, decimals.errorInput)} {pressureUnitLabel(range.unit)}
         </span>
       </p>
       {notice && <strong className="tone-look">{notice}</strong>}

@@ -1,0 +1,15 @@
+import { readRoute } from '@/server/api/route'
+import { sequenceParam } from '@/server/api/sequenceParam'
+import { certificatePdf } from '@/server/documents/certificate'
+import { environment } from '@/server/environment'
+import { sealedRecordAt } from '@/server/services/instrumentPage'
+
+/** The certificate of a sealed record as PDF. */
+export const GET = readRoute(async ({ sequence }: { sequence: string }) => {
+  const { seal, record } = await sealedRecordAt(sequenceParam(sequence))
+  const pdf = await certificatePdf({ record, hash: seal.hash, timeZone: environment().BARYS_TIME_ZONE })
+  const name = `certificate-${record.sequence}-${record.world.instrument.tag.replace(/[^A-Za-z0-9._-]/g, '_')}.pdf`
+  return new Response(new Uint8Array(pdf), {
+    headers: { 'content-type': 'application/pdf', 'content-disposition': `inline; filename="${name}"` },
+  })
+})

@@ -1,0 +1,102 @@
+import type { Metadata } from 'next'
+import Link from 'next/link'
+import { formatDateTime } from '@/core/format/formatTime'
+import { decimalsShown } from '@/core/run/decimalsShown'
+import { runState } from '@/core/run/runState'
+import { sequenceParam } from '@/server/api/sequenceParam'
+import { environment } from '@/server/environment'
+import { pageOrNotFound } from '@/server/pageOrNotFound'
+import { beamOf } from '@/server/services/beam'
+import { sealedRecordAt } from '@/server/services/instrumentPage'
+import { sha256 } from '@/server/services/sealedRecord'
+import { LinkButton } from '@/ui/parts/LinkButton'
+import { Mark } from '@/ui/parts/Mark'
+import { RecordRounds } from '@/ui/records/RecordRounds'
+import { RunHead } from '@/ui/run/RunHead'
+import { StageTrack } from '@/ui/run/StageTrack'
+import { VerdictPanel } from '@/ui/run/VerdictPanel'
+
+type Props = { params: Promise<{ sequence: string }> }
+
+export async function generateMetadata({ params }: Props): Promise<Metadata> {
+  return { title: `Record ${(await params).sequence}` }
+}
+
+/** A sealed record, as it was sealed. */
+export default async function RecordPage({ params }: Props) {
+  const { sequence } = await params
+  const { seal, record } = await pageOrNotFound(async () => sealedRecordAt(sequenceParam(sequence)))
+  const { BARYS_TIME_ZONE: timeZone } = environment()
+  const { world } = record
+  const run = { ...record.run, status: 'sealed' as const, world, rounds: record.rounds }
+  const state = runState(run)
+  const outputs = record.rounds.flatMap(({ steps }) =>
+    steps.flatMap(({ readings }) => readings.slice(-1).map(({ output }) => output)),
+  )
+  const isTrue = sha256(seal.record) === seal.hash
+  return (
+    <>
+      <RunHead
+        tag={world.instrument.tag}
+        configuration={world.configuration}
+        beam={beamOf(world.configuration, world.inputReference)}
+      />
+      <StageTrack stage="sign" isClosed />
+      <div className="page two-col">
+        <RecordRounds run={run} state={state} decimals={decimalsShown(world, outputs)} />
+        <div className="stack">
+          <VerdictPanel run={run} state={state} decimals={3} />
+          <div className="actions">
+            <LinkButton
+              variant="contained"
+              href={`/api/v1/records/${record.sequence}/certificate`}
+              target="_blank"
+              prefetch={false}
+            >
+              Certificate (PDF)
+            </LinkButton>
+            <LinkButton variant="outlined" href={`/api/v1/records/${record.sequence}`} target="_blank" prefetch={false}>
+              Record (JSON)
+            </LinkButton>
+          </div>
+          <dl className="facts">
+            <dt>Record</dt>
+            <dd className="num">{record.sequence}</dd>
+            <dt>Signed</dt>
+            <dd>
+              {record.signature.personName}, performed, {formatDateTime(record.signature.signedAt, timeZone)}
+            </dd>
+            {record.signature.remark && (
+              <>
+                <dt>Remark</dt>
+                <dd>{record.signature.remark}</dd>
+              </>
+            )}
+            <dt>References</dt>
+            <dd>
+              {[world.inputReference, ...(world.outputReference ? [world.outputReference] : [])]
+                .map(({ code, certificate }) => `${code} (${certificate})`)
+                .join(', ')}
+            </dd>
+            <dt>Configuration</dt>
+            <dd>
+              version {world.configurationVersion} of{' '}
+              <Link href={`/instruments/${encodeURIComponent(world.instrument.tag)}`}>{world.instrument.tag}</Link>
+            </dd>
+            <dt>Rule</dt>
+            <dd>simple acceptance (ILAC-G8:09/2019); uncertainty not taken into account</dd>
+            <dt>Seal, SHA-256</dt>
+            <dd className="hash num">{seal.hash}</dd>
+            <dt>Check</dt>
+            <dd>
+              <Mark mark={isTrue ? 'inside' : 'outside'} />{' '}
+              {isTrue ? 'the record gives exactly this hash' : 'THE RECORD DOES NOT GIVE THIS HASH: it was altered'}
+            </dd>
+            <dt>Record before</dt>
+            <dd className="hash num soft">{record.previousHash}</dd>
+          </dl>
+        </div>
+      </div>
+    </>
+  )
+}

@@ -1,0 +1,25 @@
+import type { Metadata } from 'next'
+import { calendarDate } from '@/core/format/formatTime'
+import { pool } from '@/server/database'
+import { environment } from '@/server/environment'
+import { selectResults } from '@/server/sql/seal'
+import { RecordList } from '@/ui/records/RecordList'
+
+export const metadata: Metadata = { title: 'Records' }
+
+/** Every sealed record, newest first. */
+export default async function RecordsPage() {
+  const { BARYS_TIME_ZONE: timeZone } = environment()
+  const results = await selectResults(pool())
+  const rows = results.map((result) => ({
+    id: result.sequence,
+    tag: result.tag,
+    sealedOn: calendarDate(result.sealedAt, timeZone),
+    signedBy: result.signedBy,
+    asFound: result.asFound,
+    asFoundErrorPercent: result.asFoundErrorPercent,
+    asLeft: result.asLeft,
+    asLeftErrorPercent: result.asLeftErrorPercent,
+  }))
+  return <RecordList rows={rows} />
+}

@@ -1,0 +1,80 @@
+import type { Metadata } from 'next'
+import { limitWords } from '@/core/error/limitWords'
+import { formatPlain } from '@/core/format/formatNumber'
+import { calendarDate, daysBetween, formatDate } from '@/core/format/formatTime'
+import { PRESSURE_KINDS } from '@/core/units/pressureKind'
+import { pressureUnitLabel } from '@/core/units/pressureUnit'
+import type { Standard } from '@/schema/world'
+import { pool } from '@/server/database'
+import { environment } from '@/server/environment'
+import { selectStandards } from '@/server/sql/standard'
+import { Mark } from '@/ui/parts/Mark'
+
+export const metadata: Metadata = { title: 'References' }
+const SOON_DAYS = 30
+
+/** What we own to calibrate with: reach, accuracy, certificate. */
+export default async function ReferencesPage() {
+  const standards = await selectStandards(pool())
+  const today = calendarDate(new Date(), environment().BARYS_TIME_ZONE)
+  return (
+    <div className="page stack">
+      <h1>References</h1>
+      {standards.length === 0 && (
+        <p className="notice">None is registered, so no run can begin. The demo data brings eight.</p>
+      )}
+      <div className="scroll-x">
+        <table className="plain-table">
+          <thead>
+            <tr>
+              <th>Code</th>
+              <th>What it is</th>
+              <th>Reach</th>
+              <th>Accuracy</th>
+              <th>Resolution</th>
+              <th>Certificate</th>
+              <th>Valid</th>
+            </tr>
+          </thead>
+          <tbody>
+            {standards.map((standard) => (
+              <tr key={standard.id}>
+                <td className="tag">{standard.code}</td>
+                <td>{standard.description}</td>
+                <td className="num">
+                  {formatPlain(standard.rangeLow)} … {formatPlain(standard.rangeHigh)} {unitOf(standard)}
+                </td>
+                <td className="num">{limitWords(standard.accuracy)}</td>
+                <td className="num">
+                  {formatPlain(standard.resolution)} {unitOf(standard).split(' ')[0]}
+                </td>
+                <td>{standard.certificate}</td>
+                <td>{validity(standard, today)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </div>
+  )
+}
+
+const unitOf = (standard: Standard) =>
+  standard.quantity === 'pressure'
+    ? `${pressureUnitLabel(standard.unit)} ${PRESSURE_KINDS[standard.pressureKind].suffix}`
+    : standard.unit
+
+function validity({ dueOn }: Standard, today: string) {
+  const left = daysBetween(today, dueOn)
+  if (left < 0)
+    return (
+      <span className="tone-outside">
+        <Mark mark="outside" /> out of date since {formatDate(dueOn)}
+      </span>
+    )
+  return (
+    <span className={left <= SOON_DAYS ? 'tone-look' : ''}>
+      <Mark mark={left <= SOON_DAYS ? 'look' : 'inside'} /> to {formatDate(dueOn)}
+    </span>
+  )
+}

@@ -1,0 +1,305 @@
+import PDFDocument from 'pdfkit'
+import { tightestAccuracyRatio, USUAL_RATIO_FLOOR } from '@/core/conformity/accuracyRatio'
+import { limitWords } from '@/core/error/limitWords'
+import type { PointVerdict } from '@/core/error/verdict'
+import { formatFixed, formatPlain, formatReading, formatSigned } from '@/core/format/formatNumber'
+import { formatDate, formatDateTime } from '@/core/format/formatTime'
+import { decimalsShown } from '@/core/run/decimalsShown'
+import { judgingBasis } from '@/core/run/judgeSteps'
+import { POINT_ORDERS } from '@/core/run/plan'
+import { signalLabel } from '@/core/signal/signal'
+import { pressureUnitLabel } from '@/core/units/pressureUnit'
+import { errorCorridor } from '@/pictures/errorCorridor'
+import { LIGHT } from '@/pictures/palette'
+import { adjustmentWords } from '@/schema/adjustmentWords'
+import { INSTRUMENT_KINDS } from '@/schema/configuration'
+import type { SealedRecord } from '@/schema/record'
+import type { Standard } from '@/schema/world'
+import { rangeText, unitWithKind } from '../services/beam'
+import { drawScene } from './drawScene'
+import { registerFonts } from './fonts'
+import { CONTENT_WIDTH, ensureRoom, facts, heading, numberPages, PAGE, paragraph, table } from './page'
+
+/** What a certificate is made from: the sealed record, its hash, and the zone its times are shown in. */
+export type CertificateSource = { readonly record: SealedRecord; readonly hash: string; readonly timeZone: string }
+type Doc = PDFKit.PDFDocument
+
+const VERDICTS: Record<PointVerdict, string> = {
+  inside: 'inside its error limit',
+  'inside-look': 'inside its error limit, beyond the adjust limit',
+  outside: 'OUTSIDE its error limit',
+}
+const SHORT: Record<PointVerdict, string> = { inside: 'inside', 'inside-look': 'inside, look', outside: 'OUTSIDE' }
+
+/** The certificate of a sealed record as PDF, A4, fonts embedded. The same record always gives the same content. */
+export function certificatePdf(source: CertificateSource): Promise<Buffer> {
+  const { record, hash } = source
+  const { tag } = record.world.instrument
+  const doc = new PDFDocument({
+    size: 'A4',
+    margins: PAGE,
+    bufferPages: true,
+    lang: 'en',
+    info: {
+      Title: `Calibration certificate ${record.sequence}: ${tag}`,
+      Author: record.site,
+      Subject: `As found and as left of ${tag}`,
+      CreationDate: new Date(record.signature.signedAt),
+    },
+  })
+  registerFonts(doc)
+  title(doc, source)
+  identification(doc, source)
+  conformity(doc, source)
+  references(doc, source)
+  picture(doc, record)
+  for (const round of record.rounds) roundTable(doc, record, round)
+  corrections(doc, source)
+  signature(doc, source)
+  numberPages(
+    doc,
+    `Record ${record.sequence} · ${tag} · ${record.site} · SHA-256 ${hash.slice(0, 16)}… · Only whole, unless the issuer agrees.`,
+  )
+  return finished(doc)
+}
+
+function finished(doc: Doc): Promise<Buffer> {
+  return new Promise((resolve, reject) => {
+    const chunks: Buffer[] = []
+    doc.on('data', (chunk: Buffer) => chunks.push(chunk))
+    doc.on('end', () => resolve(Buffer.concat(chunks)))
+    doc.on('error', reject)
+    doc.end()
+  })
+}
+
+function title(doc: Doc, { record }: CertificateSource): void {
+  doc
+    .font('bold')
+    .fontSize(17)
+    .fillColor(LIGHT.ink)
+    .text('Calibration certificate', PAGE.left, PAGE.top, { continued: true })
+  doc.font('text').fontSize(11).fillColor(LIGHT.soft).text(`   no. ${record.sequence}`)
+  doc.y = PAGE.top + 24
+  paragraph(doc, record.site, { size: 10.5 })
+  doc
+    .moveTo(PAGE.left, doc.y + 5)
+    .lineTo(PAGE.width - PAGE.right, doc.y + 5)
+    .lineWidth(1.5)
+    .stroke(LIGHT.brass)
+  doc.moveDown(0.6)
+}
+
+function identification(doc: Doc, { record, timeZone }: CertificateSource): void {
+  const { world, run } = record
+  const { configuration: c } = world
+  heading(doc, 'Instrument')
+  facts(doc, [
+    ['Tag', world.instrument.tag],
+    ['Description', `${c.description} (${c.area})`],
+    ['Kind', INSTRUMENT_KINDS[c.kind]],
+    ['Range', `${rangeText(c)}; output ${signalLabel(c.signal)}, linear`],
+    [
+      'Sensor',
+      `${formatPlain(c.lrl)} … ${formatPlain(c.url)} ${unitWithKind(c)}, smallest span ${formatPlain(c.minSpan)} ${pressureUnitLabel(c.unit)}`,
+    ],
+    ['Error limit', limitWords(c.errorLimit)],
+    ['Adjust limit', c.adjustLimit ? limitWords(c.adjustLimit) : 'none'],
+    [
+      'Configuration',
+      `version ${world.configurationVersion}; points ${c.testPoints.map(formatPlain).join(', ')} % of span, ${POINT_ORDERS[c.pointOrder]}`,
+    ],
+    [
+      'Calibrated',
+      `begun ${formatDateTime(run.startedAt, timeZone)} by ${run.startedBy}, signed ${formatDateTime(record.signature.signedAt, timeZone)} (${timeZone})`,
+    ],
+    ['Conditions', conditionWords(record)],
+  ])
+}
+
+function conditionWords({ world: { environment: e } }: SealedRecord): string {
+  const known = [
+    e.ambientCelsius !== null && `ambient ${formatReading(e.ambientCelsius)} °C`,
+    e.relativeHumidityPercent !== null && `humidity ${formatReading(e.relativeHumidityPercent)} %`,
+    e.barometricHPa !== null && `barometer ${formatReading(e.barometricHPa)} hPa`,
+  ].filter(Boolean)
+  return known.length > 0 ? known.join(', ') : 'not noted'
+}
+
+function conformity(doc: Doc, { record }: CertificateSource): void {
+  heading(doc, 'Statement of conformity')
+  const { asFound, asLeft } = record.conformity
+  const rounds = record.rounds.length
+  paragraph(doc, `As found: ${VERDICTS[asFound]} (largest ${largest(record, 0)}).`, { isBold: true })
+  paragraph(
+    doc,
+    rounds > 1
+      ? `As left: ${VERDICTS[asLeft]} (largest ${largest(record, rounds - 1)}).`
+      : 'Not adjusted: the as-found readings are also the as-left readings.',
+    { isBold: rounds > 1 },
+  )
+  const decision = record.rounds[0]?.decision
+  if (decision?.decision === 'repair') paragraph(doc, 'Decision: taken out for repair.')
+  if (decision?.reason) paragraph(doc, `Decision “${decision.decision}”, because: ${decision.reason}`)
+  if (record.signature.remark) paragraph(doc, `Remark: ${record.signature.remark}`)
+  doc.moveDown(0.2)
+  paragraph(
+    doc,
+    `Rule: simple acceptance (ILAC-G8:09/2019). A point is inside when |error| is not larger than the error limit at the input applied; the verdict is that of the worst point. Error = output − ideal output for the input actually applied. Measurement uncertainty is not taken into account. ${ratioWords(record)}`,
+    { size: 8 },
+  )
+}
+
+const largest = ({ results }: SealedRecord, round: number) =>
+  `${formatSigned(results[round]?.largestErrorPercentSpan ?? 0, 3)} % of span`
+
+function ratioWords({ world }: SealedRecord): string {
+  const { configuration, inputReference } = world
+  if (inputReference.quantity !== 'pressure') return ''
+  const basis = { range: configuration, url: configuration.url }
+  const tightest = tightestAccuracyRatio(configuration.testPoints, configuration.errorLimit, {
+    basis,
+    reference: inputReference,
+  })
+  if (!tightest) return ''
+  const remark = tightest.ratio < USUAL_RATIO_FLOOR ? `, under the usual ${USUAL_RATIO_FLOOR} : 1` : ''
+  return `Error limit over accuracy of ${inputReference.code} at its tightest (${formatPlain(tightest.atPercent)} %): ${formatFixed(tightest.ratio, 1)} : 1${remark}.`
+}
+
+function references(doc: Doc, { record }: CertificateSource): void {
+  heading(doc, 'References', 90)
+  const { inputReference, outputReference } = record.world
+  const row = (role: string, standard: Standard) => [
+    role,
+    `${standard.code}, ${standard.description}`,
+    `${formatPlain(standard.rangeLow)} … ${formatPlain(standard.rangeHigh)} ${standard.quantity === 'pressure' ? pressureUnitLabel(standard.unit) : standard.unit}`,
+    limitWords(standard.accuracy),
+    standard.certificate,
+    `${formatDate(standard.calibratedOn)} – ${formatDate(standard.dueOn)}`,
+  ]
+  const columns = ['For', 'Reference', 'Range', 'Accuracy', 'Certificate', 'Valid']
+  const shares = [0.7, 2.3, 1.4, 2.2, 1, 1.6]
+  table(
+    doc,
+    columns.map((head, index) => ({ head, share: shares[index] ?? 1, align: 'left' as const })),
+    [row('input', inputReference), ...(outputReference ? [row('output', outputReference)] : [])],
+  )
+}
+
+function picture(doc: Doc, record: SealedRecord): void {
+  const height = 150
+  heading(doc, record.rounds.length > 1 ? 'Error: as found hollow, as left filled' : 'Error as found', height + 24)
+  const [asFound] = record.results
+  const asLeft = record.results.length > 1 ? record.results.at(-1) : undefined
+  const scene = errorCorridor(
+    {
+      basis: judgingBasis(record.world),
+      unitLabel: pressureUnitLabel(record.world.configuration.unit),
+      testPoints: record.world.configuration.testPoints,
+      series: [
+        { label: 'As found', style: 'as-found', points: asFound?.points ?? [] },
+        ...(asLeft ? [{ label: 'As left', style: 'as-left' as const, points: asLeft.points }] : []),
+      ],
+    },
+    { width: CONTENT_WIDTH, height, fontSize: 8 },
+  )
+  const y = doc.y
+  drawScene(doc, scene, { x: PAGE.left, y })
+  doc.x = PAGE.left
+  doc.y = y + height + 2
+}
+
+function roundTable(doc: Doc, record: SealedRecord, round: SealedRecord['rounds'][number]): void {
+  const { world } = record
+  const { scale, range } = judgingBasis(world)
+  const rangeUnit = pressureUnitLabel(range.unit)
+  const result = record.results[round.round]
+  const decimals = decimalsShown(
+    world,
+    round.steps.flatMap((step) => step.readings.slice(-1).map(({ output }) => output)),
+  )
+  const columns = [
+    { head: 'Point', share: 1.3, align: 'left' as const },
+    ...[
+      `Applied, ${pressureUnitLabel(world.inputUnit)}`,
+      `Reading, ${scale.unit}`,
+      `Ideal, ${scale.unit}`,
+      `Error, ${scale.unit}`,
+      'Error, % span',
+      `Error, ${rangeUnit}`,
+      'Limit, % span',
+    ].map((head) => ({ head, share: 1.15, align: 'right' as const })),
+    { head: 'Verdict', share: 1.2, align: 'left' as const },
+  ]
+  const rows = round.steps.map((step, index) => {
+    const reading = step.readings.at(-1)
+    const point = result?.points[index]
+    if (!reading || !point) return [`${formatPlain(step.percent)} %`, ...Array<string>(8).fill('')]
+    return [
+      `${formatPlain(step.percent)} % ${step.direction}`,
+      formatReading(reading.applied),
+      formatReading(reading.output),
+      formatFixed(point.idealOutput, decimals.computedOutput),
+      formatSigned(point.errorOutput, decimals.computedOutput),
+      formatSigned(point.errorPercentSpan, decimals.percent),
+      formatSigned(point.errorInput, decimals.errorInput),
+      `±${formatFixed(point.limitPercentSpan, decimals.percent)}`,
+      SHORT[point.verdict],
+    ]
+  })
+  heading(doc, roundName(record, round.round), 40 + rows.length * 14)
+  table(doc, columns, rows)
+  doc.moveDown(0.2)
+  const hysteresis = result?.hysteresisPercentSpan
+  paragraph(
+    doc,
+    `Largest error ${largest(record, round.round)}${hysteresis === null || hysteresis === undefined ? '' : `, hysteresis ${formatFixed(hysteresis, 3)} % of span`}.`,
+    { size: 8.5 },
+  )
+  adjustments(doc, record, round)
+}
+
+function roundName({ rounds }: SealedRecord, round: number): string {
+  if (round === 0) return rounds.length === 1 ? 'Readings, as found and as left' : 'Readings, as found'
+  return rounds.length === 2 ? 'Readings, as left' : `Readings, as left, round ${round} of ${rounds.length - 1}`
+}
+
+function adjustments(doc: Doc, { world }: SealedRecord, round: SealedRecord['rounds'][number]): void {
+  if (round.adjustments.length === 0) return
+  heading(doc, 'Adjustment')
+  const units = { output: judgingBasis(world).scale.unit, input: pressureUnitLabel(world.inputUnit) }
+  for (const done of round.adjustments) paragraph(doc, `· ${adjustmentWords(done, units)} (${done.doneBy})`)
+}
+
+function corrections(doc: Doc, { record, timeZone }: CertificateSource): void {
+  const lines = record.rounds.flatMap((round) =>
+    round.steps.flatMap((step) =>
+      step.readings.slice(1).map((reading, index) => {
+        const before = step.readings[index]
+        const point = `${roundName(record, round.round).replace('Readings, ', '')}, ${formatPlain(step.percent)} % ${step.direction}`
+        return `· ${point}: ${before?.applied} → ${before?.output} replaced by ${reading.applied} → ${reading.output}, ${formatDateTime(reading.takenAt, timeZone)}, ${reading.takenBy}: ${reading.reason}`
+      }),
+    ),
+  )
+  if (lines.length === 0) return
+  heading(doc, 'Corrected readings')
+  for (const line of lines) paragraph(doc, line)
+}
+
+function signature(doc: Doc, { record, hash, timeZone }: CertificateSource): void {
+  ensureRoom(doc, 120)
+  heading(doc, 'Signature and seal', 110)
+  facts(doc, [
+    ['Performed by', `${record.signature.personName}, signed ${formatDateTime(record.signature.signedAt, timeZone)}`],
+    ['Seal, SHA-256', hash],
+    ['Record before', record.previousHash],
+    ['Run', record.run.id],
+    ['Software', `Barys ${record.world.softwareVersion}, ${record.format}`],
+  ])
+  doc.moveDown(0.3)
+  paragraph(
+    doc,
+    'Signed electronically and sealed: the hash covers every reading, correction and adjustment of this record and the hash of the record before it. It relates only to the instrument named, as it was when calibrated.',
+    { size: 8 },
+  )
+}

@@ -1,0 +1,52 @@
+import { readFileSync } from 'node:fs'
+import { createRequire } from 'node:module'
+import { join } from 'node:path'
+
+type Font = { hasGlyphForCodePoint: (codePoint: number) => boolean }
+type Face = { name: string; file: string; font: Font }
+
+const MODULES = join(process.cwd(), 'node_modules')
+const FILES = {
+  text: '@expo-google-fonts/atkinson-hyperlegible-next/400Regular/AtkinsonHyperlegibleNext_400Regular.ttf',
+  bold: '@expo-google-fonts/atkinson-hyperlegible-next/700Bold/AtkinsonHyperlegibleNext_700Bold.ttf',
+  wide: 'dejavu-fonts-ttf/ttf/DejaVuSans.ttf',
+  wideBold: 'dejavu-fonts-ttf/ttf/DejaVuSans-Bold.ttf',
+} as const
+
+let faces: Record<keyof typeof FILES, Face> | undefined
+
+/** The fonts of our documents, read once: one with tabular figures, and a wide one for scripts it lacks. */
+function loadedFaces(): Record<keyof typeof FILES, Face> {
+  faces ??= {
+    text: face('text'),
+    bold: face('bold'),
+    wide: face('wide'),
+    wideBold: face('wideBold'),
+  }
+  return faces
+}
+
+function face(name: keyof typeof FILES): Face {
+  const file = join(MODULES, FILES[name])
+  // fontkit comes with pdfkit and has no types of its own; only one method of it is used here.
+  const fontkit = createRequire(join(MODULES, 'pdfkit', 'package.json'))('fontkit') as {
+    create: (bytes: Buffer) => Font
+  }
+  return { name, file, font: fontkit.create(readFileSync(file)) }
+}
+
+/** Makes the fonts known to a document; they are embedded as far as they are used. */
+export function registerFonts(doc: PDFKit.PDFDocument): void {
+  for (const { name, file } of Object.values(loadedFaces())) doc.registerFont(name, file)
+}
+
+/** Name of the font that has every character of a text: our own, or the wide one. */
+export function fontFor(text: string, isBold = false): string {
+  const { text: regular, bold, wide, wideBold } = loadedFaces()
+  const own = isBold ? bold : regular
+  const isCovered = [...text].every(
+    (character) => character <= ' ' || own.font.hasGlyphForCodePoint(character.codePointAt(0) ?? 0),
+  )
+  if (isCovered) return own.name
+  return isBold ? wideBold.name : wide.name
+}

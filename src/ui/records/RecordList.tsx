@@ -1,0 +1,103 @@
+'use client'
+import { DataGrid, type GridColDef } from '@mui/x-data-grid'
+import Link from 'next/link'
+import { useRouter } from 'next/navigation'
+import { useState } from 'react'
+import type { PointVerdict } from '@/core/error/verdict'
+import { formatSigned } from '@/core/format/formatNumber'
+import { formatDate } from '@/core/format/formatTime'
+import { Mark, VERDICT_MARK, VERDICT_WORDS } from '../parts/Mark'
+
+type Row = {
+  id: number
+  tag: string
+  sealedOn: string
+  signedBy: string
+  asFound: PointVerdict
+  asFoundErrorPercent: number
+  asLeft: PointVerdict
+  asLeftErrorPercent: number
+}
+
+const verdictColumn = (field: 'asFound' | 'asLeft', headerName: string): GridColDef<Row> => ({
+  field,
+  headerName,
+  flex: 1,
+  minWidth: 190,
+  renderCell: ({ row }) => (
+    <span>
+      <Mark mark={VERDICT_MARK[row[field]]} /> {VERDICT_WORDS[row[field]]}
+    </span>
+  ),
+})
+const errorColumn = (field: 'asFoundErrorPercent' | 'asLeftErrorPercent'): GridColDef<Row> => ({
+  field,
+  headerName: 'largest, % of span',
+  width: 145,
+  align: 'right',
+  headerAlign: 'right',
+  cellClassName: 'num',
+  valueFormatter: (value: number) => formatSigned(value, 3),
+})
+
+const COLUMNS: GridColDef<Row>[] = [
+  {
+    field: 'id',
+    headerName: 'Record',
+    width: 90,
+    renderCell: ({ row }) => (
+      <Link href={`/records/${row.id}`} tabIndex={-1} className="num">
+        {row.id}
+      </Link>
+    ),
+  },
+  { field: 'tag', headerName: 'Tag', width: 110, cellClassName: 'tag' },
+  { field: 'sealedOn', headerName: 'Signed', width: 125, valueFormatter: (value: string) => formatDate(value) },
+  { field: 'signedBy', headerName: 'By', width: 140 },
+  verdictColumn('asFound', 'As found'),
+  errorColumn('asFoundErrorPercent'),
+  verdictColumn('asLeft', 'As left'),
+  errorColumn('asLeftErrorPercent'),
+]
+
+/** Sealed records as a sortable list; Enter or a click opens one. */
+export function RecordList({ rows }: { rows: readonly Row[] }) {
+  const router = useRouter()
+  const [search, setSearch] = useState('')
+  const found = rows.filter((row) =>
+    `${row.tag} ${row.signedBy} ${row.id}`.toLowerCase().includes(search.toLowerCase()),
+  )
+  const open = (row: Row) => router.push(`/records/${row.id}`)
+  return (
+    <div className="page stack">
+      <div className="head-row">
+        <h1>Records</h1>
+        <label className="search" data-search>
+          <span className="visually-hidden">Find by tag, person or number</span>
+          <input
+            type="search"
+            placeholder="find by tag, person, number  ( / )"
+            value={search}
+            onChange={(event) => setSearch(event.target.value)}
+          />
+        </label>
+        <p className="end soft small">Sealed and chained. Verify the whole chain with: npm run verify</p>
+      </div>
+      <DataGrid
+        rows={found}
+        columns={COLUMNS}
+        label="Records"
+        initialState={{ pagination: { paginationModel: { pageSize: 25 } } }}
+        pageSizeOptions={[25, 50, 100]}
+        density="compact"
+        disableRowSelectionOnClick
+        onRowClick={({ row }) => open(row)}
+        onCellKeyDown={({ row }, event) => event.key === 'Enter' && open(row)}
+        localeText={{
+          noRowsLabel: search ? `Nothing matches “${search}”` : 'No sealed record yet: sign a run and it stands here',
+        }}
+        sx={{ minHeight: 240, bgcolor: 'var(--card)', '& .MuiDataGrid-row': { cursor: 'pointer' } }}
+      />
+    </div>
+  )
+}

@@ -1,0 +1,40 @@
+'use client'
+import type { DecimalsShown } from '@/core/run/decimalsShown'
+import { judgingBasis } from '@/core/run/judgeSteps'
+import type { RunState } from '@/core/run/runState'
+import { pressureUnitLabel } from '@/core/units/pressureUnit'
+import { adjustmentWords } from '@/schema/adjustmentWords'
+import type { RunView } from '@/schema/runView'
+import { ErrorCorridor } from '../pictures/ErrorCorridor'
+import { PointLadder } from '../run/PointLadder'
+import { runCorridor } from '../run/runPictures'
+
+/** Every round of a sealed run, with what was done between them. */
+export function RecordRounds({ run, state, decimals }: { run: RunView; state: RunState; decimals: DecimalsShown }) {
+  const { world } = run
+  const units = { output: judgingBasis(world).scale.unit, input: pressureUnitLabel(world.inputUnit) }
+  return (
+    <div className="stack">
+      <ErrorCorridor height={270} data={runCorridor({ world, rounds: state.rounds, earlier: null })} />
+      {run.rounds.map((round) => (
+        <section key={round.round} className="tight">
+          <h2>{round.round === 0 ? 'As found' : `As left${run.rounds.length > 2 ? `, round ${round.round}` : ''}`}</h2>
+          <PointLadder
+            world={world}
+            steps={round.steps}
+            points={state.rounds[round.round]?.points ?? []}
+            decimals={decimals}
+            armedId={null}
+          />
+          {round.adjustments.length > 0 && (
+            <ul className="cautions small">
+              {round.adjustments.map((done) => (
+                <li key={done.id}>{adjustmentWords(done, units)}</li>
+              ))}
+            </ul>
+          )}
+        </section>
+      ))}
+    </div>
+  )
+}
