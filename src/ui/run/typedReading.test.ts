@@ -1,0 +1,48 @@
+import { expect, test } from 'vitest'
+import { Configuration } from '@/schema/configuration'
+import type { World } from '@/schema/world'
+import { typedReading } from './typedReading'
+
+const configuration = Configuration.parse({
+  description: 'x',
+  area: 'x',
+  kind: 'dp-transmitter',
+  pressureKind: 'differential',
+  unit: 'kPa',
+  lrl: -50,
+  url: 50,
+  minSpan: 1,
+  lrv: 0,
+  urv: 40,
+  signal: '4-20mA',
+  errorLimit: { combine: 'sum', terms: [{ kind: 'percentSpan', value: 0.5 }] },
+  adjustLimit: null,
+  intervalMonths: 12,
+  testPoints: [0, 50, 100],
+  pointOrder: 'up',
+})
+// Only what judging reads; the rest of a world does not matter to a typed reading.
+const world = { configuration, inputUnit: 'kPa' } as World
+const middle = { percent: 50, direction: 'rising' as const }
+
+test('nothing is said before both boxes hold a number; a sign alone is only a beginning', () => {
+  expect(typedReading(middle, { applied: '', output: '' }, world).kind).toBe('incomplete')
+  expect(typedReading(middle, { applied: '20', output: '-' }, world).kind).toBe('incomplete')
+})
+test('letters are refused at their box', () => {
+  expect(typedReading(middle, { applied: '20', output: '12.o' }, world)).toMatchObject({
+    kind: 'refused',
+    field: 'output',
+  })
+})
+test('an input beyond the sensor is refused before the output is typed', () => {
+  expect(typedReading(middle, { applied: '200', output: '' }, world)).toMatchObject({
+    kind: 'refused',
+    field: 'applied',
+  })
+})
+test('a whole reading is judged: 20.0 kPa, 12.04 mA is +0.25 % (hand calculation)', () => {
+  const typed = typedReading(middle, { applied: '20,0', output: '12.04' }, world)
+  expect(typed.kind === 'judged' && typed.point.errorPercentSpan).toBeCloseTo(0.25, 9)
+  expect(typed).toMatchObject({ applied: '20.0', output: '12.04', notice: null })
+})
