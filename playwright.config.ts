@@ -1,0 +1,29 @@
+import { defineConfig } from '@playwright/test'
+
+/** One worker: the files share one demo database, each working on instruments of its own. */
+export default defineConfig({
+  testDir: 'e2e',
+  testMatch: '**/*.e2e.ts',
+  fullyParallel: false,
+  workers: 1,
+  timeout: 90_000,
+  expect: { timeout: 15_000 },
+  globalSetup: './e2e/globalSetup.ts',
+  outputDir: 'test-results',
+  use: {
+    viewport: { width: 1280, height: 800 },
+    launchOptions: {
+      executablePath: process.env.BARYS_CHROMIUM ?? '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+    screenshot: 'only-on-failure',
+  },
+})
