@@ -1,0 +1,86 @@
+import { chmodSync, mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import pg from 'pg'
+import { afterAll, beforeAll, expect, test } from 'vitest'
+import { freshDatabase } from '../testing/freshDatabase'
+import { type Cluster, startCluster } from './cluster'
+import { ensureDatabase, migrate, withClient } from './database'
+
+const folder = mkdtempSync(join(tmpdir(), 'barys-lifecycle-'))
+let cluster: Cluster
+
+beforeAll(async () => {
+  chmodSync(folder, 0o755)
+  cluster = await startCluster(folder)
+  await ensureDatabase(cluster)
+  await withClient(cluster.ownerUrl, (db) => db.query('CREATE TABLE kept (n int); INSERT INTO kept VALUES (42)'))
+})
+afterAll(() => {
+  cluster.stop()
+  rmSync(folder, { recursive: true, force: true })
+})
+
+const kept = (at: Cluster) => withClient(at.ownerUrl, async (db) => (await db.query('SELECT n FROM kept')).rows)
+
+test('listens on the loopback address only, and asks for a password', async () => {
+  const settings = await withClient(cluster.ownerUrl, async (db) => (await db.query('SHOW listen_addresses')).rows[0])
+  expect(settings).toEqual({ listen_addresses: '127.0.0.1' })
+  const wrong = new URL(cluster.ownerUrl)
+  wrong.password = 'wrong'
+  await expect(new pg.Client(wrong.href).connect()).rejects.toThrow('password authentication failed')
+})
+
+test('its passwords are readable for its user only', () => {
+  const file = join(folder, 'cluster.json')
+  expect(JSON.parse(readFileSync(file, 'utf8')).ownerPassword.length).toBeGreaterThan(20)
+  expect(statSync(file).mode & 0o077).toBe(0)
+})
+
+test('a second start finds the running server and does not stop it', async () => {
+  const second = await startCluster(folder)
+  expect(second).toMatchObject({ wasRunning: true, ownerUrl: cluster.ownerUrl })
+  expect(await kept(second)).toEqual([{ n: 42 }])
+})
+
+test('a killed server is found dead, recovers, and has everything that was committed', async () => {
+  const pid = cluster.postmasterPid()
+  if (pid === undefined) throw new Error('the server should be running')
+  process.kill(pid, 'SIGKILL')
+  await expect.poll(() => cluster.postmasterPid(), { timeout: 10_000 }).toBeUndefined()
+  cluster = await startCluster(folder)
+  expect(cluster.wasRunning).toBe(false)
+  expect(await kept(cluster)).toEqual([{ n: 42 }])
+})
+
+test('a PID file that names another program is known as stale', async () => {
+  cluster.stop()
+  writeFileSync(join(cluster.dataFolder, 'postmaster.pid'), `${process.pid}\n${cluster.dataFolder}\n`)
+  expect(cluster.postmasterPid()).toBeUndefined()
+  cluster = await startCluster(folder)
+  expect(await kept(cluster)).toEqual([{ n: 42 }])
+})
+
+test('migrating twice changes nothing; the application may add and read, not change', async () => {
+  const database = await freshDatabase()
+  await migrate(database.ownerUrl, process.env.BARYS_TEST_APPLICATION_ROLE)
+  await withClient(database.applicationUrl, async (db) => {
+    expect((await db.query('SELECT name FROM schema_migration')).rows.length).toBeGreaterThan(0)
+    await expect(db.query('DELETE FROM schema_migration')).rejects.toThrow('permission denied')
+    await expect(db.query(`INSERT INTO schema_migration VALUES ('x', 'y')`)).rejects.toThrow('permission denied')
+    await expect(db.query('UPDATE person SET name = name')).rejects.toThrow('permission denied')
+    await expect(db.query('CREATE TABLE mine (n int)')).rejects.toThrow('permission denied')
+  })
+})
+
+test('an applied migration that was changed afterwards is refused by name', async () => {
+  const database = await freshDatabase()
+  await withClient(database.ownerUrl, (db) => db.query(`UPDATE schema_migration SET sha256 = 'changed'`))
+  await expect(migrate(database.ownerUrl)).rejects.toThrow('0001_first_slice.sql was changed after it had been applied')
+})
+
+test('a database that is not there is named with the remedy', async () => {
+  await expect(withClient('postgresql://nobody@127.0.0.1:1/none', async () => {})).rejects.toThrow(
+    /no connection to 127.0.0.1:1: .*Is the server running/,
+  )
+})

@@ -1,0 +1,120 @@
+import { randomUUID } from 'node:crypto'
+import { Configuration } from '../../src/schema/configuration'
+import type { RunView } from '../../src/schema/runView'
+import type { Standard } from '../../src/schema/world'
+import { pool } from '../../src/server/database'
+import { registerInstrument } from '../../src/server/services/instruments'
+import { loadRun } from '../../src/server/services/loadRun'
+import { recordReading } from '../../src/server/services/recordReading'
+import { startRun } from '../../src/server/services/startRun'
+import { insertPerson, type Person } from '../../src/server/sql/person'
+import { insertStandard } from '../../src/server/sql/standard'
+
+const person = (name: string, role: Person['role']): Person => ({
+  id: randomUUID(),
+  name,
+  initials: name.slice(0, 2),
+  role,
+})
+
+/** Two technicians, a reviewer, a pressure reference and a meter: the least a run needs. */
+export const ANNA = person('Anna Test', 'technician')
+export const BEN = person('Ben Test', 'technician')
+export const RITA = person('Rita Test', 'reviewer')
+
+const FACTS = {
+  calibratedOn: '2026-01-10',
+  dueOn: '2027-01-10',
+  certificate: 'T-1',
+  accuracy: { combine: 'sum' as const, terms: [{ kind: 'percentSpan' as const, value: 0.02 }] },
+}
+const PUMP: Standard = {
+  ...FACTS,
+  id: randomUUID(),
+  code: 'T-P',
+  description: 'test reference',
+  quantity: 'pressure',
+  pressureKind: 'gauge',
+  unit: 'kPa',
+  rangeLow: -100,
+  rangeHigh: 200,
+  resolution: 0.01,
+}
+const METER: Standard = {
+  ...FACTS,
+  id: randomUUID(),
+  code: 'T-M',
+  description: 'test meter',
+  quantity: 'electrical',
+  unit: 'mA',
+  rangeLow: 0,
+  rangeHigh: 30,
+  resolution: 0.001,
+}
+
+export const NOW = new Date('2026-11-20T09:00:00Z')
+export const as = (who: Person, minutes = 0) => ({ person: who, now: new Date(NOW.getTime() + minutes * 60_000) })
+
+/** 0 … 100 kPa on 4–20 mA, ±0.5 %, three points up: an error in % of span is a hundredth of the reading in kPa. */
+export const CONFIGURATION = Configuration.parse({
+  description: 'bench transmitter',
+  area: 'Bench',
+  kind: 'pressure-transmitter',
+  pressureKind: 'gauge',
+  unit: 'kPa',
+  lrl: -100,
+  url: 200,
+  minSpan: 5,
+  lrv: 0,
+  urv: 100,
+  signal: '4-20mA',
+  errorLimit: { combine: 'sum', terms: [{ kind: 'percentSpan', value: 0.5 }] },
+  adjustLimit: null,
+  intervalMonths: 12,
+  testPoints: [0, 50, 100],
+  pointOrder: 'up',
+})
+
+/** Puts the people and references into an empty database. */
+export async function peopleAndReferences(): Promise<void> {
+  for (const each of [ANNA, BEN, RITA]) await insertPerson(pool(), each)
+  for (const each of [PUMP, METER]) await insertStandard(pool(), each)
+}
+
+/** Registers an instrument and starts a run on it. */
+export async function runOnNewInstrument(tag: string): Promise<RunView> {
+  const { id: instrumentId } = await registerInstrument({ tag, configuration: CONFIGURATION }, as(ANNA))
+  const id = randomUUID()
+  const environment = { ambientCelsius: '21.5', relativeHumidityPercent: null, barometricHPa: null }
+  await startRun(
+    { id, instrumentId, inputUnit: 'kPa', inputReferenceId: PUMP.id, outputReferenceId: METER.id, environment },
+    as(ANNA),
+  )
+  return loadRun(pool(), id)
+}
+
+/** The next reading of a run, as the entry line would send it. */
+export function nextReading(run: RunView, figures: { applied?: string; output?: string } = {}) {
+  const step = run.rounds.at(-1)?.steps.find((each) => each.readings.length === 0)
+  if (!step) throw new Error('every point is read')
+  const applied = figures.applied ?? step.percent.toFixed(2)
+  return {
+    id: randomUUID(),
+    stepId: step.id,
+    applied,
+    output: figures.output ?? (4 + 0.16 * Number(applied)).toFixed(3),
+    supersedes: null,
+    reason: null,
+  }
+}
+
+/** Reads every point that is left, each with the same error in mA. */
+export async function readRound(run: RunView, errorMilliamp = 0): Promise<RunView> {
+  let current = run
+  while (current.rounds.at(-1)?.steps.some((step) => step.readings.length === 0)) {
+    const reading = nextReading(current)
+    const output = (Number(reading.output) + errorMilliamp).toFixed(3)
+    current = await recordReading(run.id, { ...reading, output }, as(ANNA, 5))
+  }
+  return current
+}

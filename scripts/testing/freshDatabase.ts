@@ -1,0 +1,24 @@
+import { randomUUID } from 'node:crypto'
+import pg from 'pg'
+import { migrate, withClient } from '../setup/database'
+
+/** A database of its own for one test file, in the cluster scripts/runTests.ts has made. */
+export type FreshDatabase = { readonly ownerUrl: string; readonly applicationUrl: string }
+
+/** Makes an empty, migrated database and points DATABASE_URL at it, as the application's login. */
+export async function freshDatabase(): Promise<FreshDatabase> {
+  const owner = required('BARYS_TEST_OWNER_URL')
+  const name = `test_${randomUUID().replaceAll('-', '')}`
+  await withClient(owner, (db) => db.query(`CREATE DATABASE ${pg.escapeIdentifier(name)}`))
+  const at = (url: string) => Object.assign(new URL(url), { pathname: `/${name}` }).href
+  const database = { ownerUrl: at(owner), applicationUrl: at(required('BARYS_TEST_APPLICATION_URL')) }
+  await migrate(database.ownerUrl, required('BARYS_TEST_APPLICATION_ROLE'))
+  process.env.DATABASE_URL = database.applicationUrl
+  return database
+}
+
+function required(name: string): string {
+  const value = process.env[name]
+  if (!value) throw new Error(`${name} is not set: run these tests with npm run test:db`)
+  return value
+}
