@@ -23,7 +23,7 @@ const STEADY: Behaviour = { zeroDrift: 0.03, spanDrift: 0.02, hysteresis: 0.01, 
 const ZERO: Behaviour = { zeroDrift: 0.19, spanDrift: 0.03, hysteresis: 0.02, bow: 0.01 }
 const SPAN: Behaviour = { zeroDrift: 0.02, spanDrift: 0.24, hysteresis: 0.02, bow: 0.02 }
 const OLD: Behaviour = { zeroDrift: 0.5, spanDrift: -0.45, hysteresis: 0.28, bow: 0.08 }
-const WORN: Behaviour = { zeroDrift: -0.7, spanDrift: 0.9, hysteresis: 0.45, bow: 0.15 }
+const WORN: Behaviour = { zeroDrift: -1.6, spanDrift: 0.9, hysteresis: 0.45, bow: 0.15 }
 
 /** The shape shared by one group of rows; each row overrides what differs. */
 type Common = Pick<Configuration, 'area'> & Partial<Configuration>

@@ -22,15 +22,24 @@ type Props = {
   correctLast: () => void
 }
 
+const EMPTY = { applied: '', output: '' }
+
 /** The one entry line: applied, reading, Enter. It holds the focus; what is typed is judged as it is typed. */
 export function EntryLine({ world, step, count, decimals, accept, onTyped, correctLast }: Props) {
-  const [boxes, setBoxes] = useState({ applied: '', output: '' })
+  const [boxes, setBoxes] = useState(EMPTY)
   const [message, setMessage] = useState<string | null>(null)
   const [isSending, setSending] = useState(false)
   const id = useRef<string>(undefined)
   const applied = useRef<HTMLInputElement>(null)
   const output = useRef<HTMLInputElement>(null)
   useFocusForFigures(applied)
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what was typed for one point must never go to another
+  useEffect(() => {
+    setBoxes(EMPTY)
+    onTyped({ kind: 'incomplete' })
+    id.current = undefined
+    applied.current?.focus()
+  }, [step.id])
   const typed = typedReading(step, boxes, world)
   const target = formatFixed(targetInput(step.percent, world), decimals.target)
 
@@ -50,7 +59,7 @@ export function EntryLine({ world, step, count, decimals, accept, onTyped, corre
       setMessage(refusal)
       return
     }
-    change({ applied: '', output: '' })
+    change(EMPTY)
     applied.current?.focus()
   }
 

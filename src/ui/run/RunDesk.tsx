@@ -109,7 +109,6 @@ export function RunDesk({ initial, beam, earlier, people, currentId, timeZone }:
       <div className="run-foot">
         {armed && (
           <EntryLine
-            key={armed.id}
             world={world}
             step={armed}
             count={round.steps.length}

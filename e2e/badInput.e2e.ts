@@ -1,0 +1,198 @@
+import { randomUUID } from 'node:crypto'
+import { request } from 'node:http'
+import { acceptedCount, address, expect, JOREN, open, post, startRun, test, typeReading, workAs } from './barys'
+
+const CONFIGURATION = {
+  description: 'Trial',
+  area: 'Bench',
+  kind: 'dp-transmitter',
+  pressureKind: 'differential',
+  unit: 'kPa',
+  lrl: '-50',
+  url: '50',
+  minSpan: '1',
+  lrv: '0',
+  urv: '40',
+  signal: '4-20mA',
+  errorLimit: { combine: 'larger', terms: [{ kind: 'percentSpan', value: '0.25' }] },
+  adjustLimit: null,
+  intervalMonths: '12',
+  testPoints: '0, 50, 100',
+  pointOrder: 'up-down',
+}
+
+test('the entry line refuses letters and an input beyond the sensor, and stores nothing', async ({ page }) => {
+  await startRun(page, 'PDT-803')
+  const says = page.locator('.entry-says')
+  await page.getByLabel(/^applied,/).fill('twelve')
+  await expect(says).toContainText('“twelve” is not a number: type digits')
+  await page.getByLabel(/^applied,/).fill('9500')
+  await expect(says).toContainText(
+    '9500 kPa is outside what the sensor can do (−248 … 248): check the decimal mark and the unit',
+  )
+  await page.getByLabel(/^applied,/).fill('0,002')
+  await page.getByLabel(/^reading,/).fill('40.01')
+  await expect(says).toContainText('check the decimal mark and the meter')
+  await page.getByLabel(/^reading,/).fill('4.0.1')
+  await page.keyboard.press('Enter')
+  await expect(says).toContainText('“4.0.1” is not a number')
+  expect(await acceptedCount(page)).toBe(0)
+})
+
+test('a reading is corrected with a reason; both values stay to be seen', async ({ page }) => {
+  await startRun(page, 'LT-603')
+  await typeReading(page, '0.802', '40.02')
+  await page.getByLabel(/^applied,/).focus()
+  await page.keyboard.press('Backspace')
+  const dialog = page.getByRole('dialog')
+  await dialog.getByLabel('Reading').fill('4.002')
+  await dialog.getByRole('button', { name: 'Store the correction' }).click()
+  await expect(dialog.getByRole('alert')).toContainText('Say why')
+  await dialog.getByLabel('Why is it corrected?').fill('decimal mark slipped')
+  await page.keyboard.press('Enter')
+  await expect(dialog).toBeHidden()
+  await expect(page.getByRole('cell', { name: '4.002', exact: true })).toBeVisible()
+  await page.getByRole('button', { name: /corrected/ }).click()
+  await expect(page.getByRole('dialog')).toContainText('0.802 → 40.02 by Ilka Varga')
+  await expect(page.getByRole('dialog')).toContainText('because: decimal mark slipped')
+})
+
+test('two people on one run: the second is told who was first, sees it, and nothing is lost', async ({
+  page,
+  browser,
+}) => {
+  const id = await startRun(page, 'PT-604')
+  const other = await browser.newContext()
+  const second = await other.newPage()
+  await workAs(second, JOREN.id)
+  await second.goto(`${address()}/runs/${id}`)
+  await expect(second.getByText('Point 1 of 9')).toBeVisible()
+  await typeReading(page, '0.001', '4.003')
+  await second.getByLabel(/^applied,/).fill('0.000')
+  await second.getByLabel(/^reading,/).fill('4.009')
+  await second.getByLabel(/^reading,/).press('Enter')
+  await expect(second.getByRole('cell', { name: '4.003', exact: true })).toBeVisible()
+  await expect(
+    second.getByRole('alert').filter({ hasText: 'Ilka Varga has already recorded 0.001 → 4.003' }),
+  ).toBeVisible()
+  await other.close()
+})
+
+test('the register form says at each box what is wrong, then registers; an edit makes version 2', async ({ page }) => {
+  await open(page, '/register')
+  const fill = (label: string, text: string) => page.getByLabel(label, { exact: true }).fill(text)
+  await fill('Tag', 'PDT-999')
+  await fill('Description', 'Trial cell')
+  await fill('Area', 'Bench')
+  await fill('Sensor lower limit (LRL)', '-50')
+  await fill('Sensor upper limit (URL)', '50')
+  await fill('Smallest span', '1')
+  await fill('LRV (0 % output)', '40')
+  await fill('URV (100 % output)', '40')
+  await fill('Error limit, ±', '0,25')
+  await page.getByRole('button', { name: 'Register' }).click()
+  await expect(page.getByText('equals LRV (40 kPa), so the span is zero: enter a different URV')).toBeVisible()
+  await fill('URV (100 % output)', '40.5')
+  await expect(page.getByText('span 0.5 kPa is under the smallest this sensor allows (1 kPa)')).toBeVisible()
+  await fill('LRV (0 % output)', '0')
+  await page.getByRole('button', { name: 'Register' }).click()
+  await page.waitForURL(/\/instruments\/PDT-999$/)
+  await expect(page.getByText('±0.25 % of span').first()).toBeVisible()
+
+  await page.getByRole('link', { name: 'Edit' }).click()
+  await page.getByLabel('URV (100 % output)').fill('30')
+  await page.getByRole('button', { name: 'Save as version 2' }).click()
+  await expect(page.getByText('reason is empty: fill it in')).toBeVisible()
+  await page.getByLabel('Why is it changed?').fill('lower head')
+  await page.getByRole('button', { name: 'Save as version 2' }).click()
+  await page.waitForURL(/\/instruments\/PDT-999$/)
+  await expect(page.getByRole('row', { name: /lower head/ })).toContainText('0 … 30 kPa diff.')
+})
+
+test.describe('the API refuses in words, with the right status', () => {
+  const instrument = (change: object, tag = `X-${randomUUID().slice(0, 8)}`) => ({
+    tag,
+    configuration: { ...CONFIGURATION, ...change },
+  })
+  const cases: [string, object, string][] = [
+    ['LRV = URV', { urv: '0' }, 'so the span is zero'],
+    ['a span under the minimum', { urv: '0.5' }, 'under the smallest this sensor allows'],
+    ['an unknown unit', { unit: 'furlong' }, 'not a unit Barys knows'],
+    ['a range beyond the sensor', { urv: 500 }, 'outside what the sensor can do'],
+    ['letters', { lrv: 'low' }, '“low” is not a number'],
+    ['a missing field', { kind: undefined }, 'not a kind Barys knows'],
+  ]
+  for (const [name, change, words] of cases)
+    test(name, async ({ page }) => {
+      const body = instrument(change)
+      const answer = await post(page, 'instruments', body)
+      expect(answer.status()).toBe(400)
+      expect(JSON.stringify(await answer.json())).toContain(words)
+      expect((await page.request.get(`${address()}/instruments/${body.tag}`)).status()).toBe(404)
+    })
+
+  test('a 10 MB body: 413, said or streamed', async ({ page }) => {
+    const answer = await post(page, 'instruments', { tag: 'x'.repeat(10 * 1024 * 1024) })
+    expect(answer.status()).toBe(413)
+    expect((await answer.json()).refusals[0].reason).toContain('larger than 256 kB')
+    expect(await streamedStatus()).toBe(413)
+  })
+
+  test('no JSON, a run that is not there, an address that is no id', async ({ page }) => {
+    const raw = await page.request.post(`${address()}/api/v1/instruments`, {
+      data: Buffer.from('{half'),
+      headers: { 'content-type': 'application/json' },
+    })
+    expect(raw.status()).toBe(422)
+    expect((await post(page, `runs/${randomUUID()}/abandon`, { reason: 'x' })).status()).toBe(404)
+    expect((await post(page, `runs/'; DROP TABLE run; --/abandon`, { reason: 'x' })).status()).toBe(404)
+    expect((await page.request.get(`${address()}/api/v1/records/0`)).status()).toBe(404)
+    expect((await page.request.get(`${address()}/records/99999999`)).status()).toBe(404)
+  })
+
+  test('somebody else’s page, or a foreign name for this machine: 403', async ({ page }) => {
+    const foreign = await page.request.post(`${address()}/api/v1/instruments`, {
+      data: instrument({}),
+      headers: { origin: 'http://example.org' },
+    })
+    expect(foreign.status()).toBe(403)
+    expect(await statusWithHost('plant.example.org')).toBe(403)
+  })
+
+  test('nobody chosen as working: refused with what to do', async ({ page }) => {
+    await page.context().clearCookies()
+    const answer = await post(page, 'instruments', instrument({}))
+    expect(answer.status()).toBe(422)
+    expect(await answer.json()).toMatchObject({
+      refusals: [{ field: 'person', remedy: 'choose your name at the top right' }],
+    })
+  })
+})
+
+/** Status of a 10 MB body sent in chunks, without a length said beforehand. */
+function streamedStatus(): Promise<number | undefined> {
+  return new Promise((resolve, reject) => {
+    const sending = request(
+      `${address()}/api/v1/instruments`,
+      { method: 'POST', headers: { 'content-type': 'application/json' } },
+      (answer) => {
+        resolve(answer.statusCode)
+        sending.destroy()
+      },
+    )
+    sending.on('error', (error: NodeJS.ErrnoException) =>
+      ['EPIPE', 'ECONNRESET'].includes(error.code ?? '') ? undefined : reject(error),
+    )
+    const chunk = 'x'.repeat(64 * 1024)
+    for (let sent = 0; sent < 160; sent++) sending.write(chunk)
+    sending.end()
+  })
+}
+
+function statusWithHost(host: string): Promise<number | undefined> {
+  return new Promise((resolve, reject) => {
+    request(`${address()}/api/v1/health`, { headers: { host } }, (answer) => resolve(answer.statusCode))
+      .on('error', reject)
+      .end()
+  })
+}

@@ -1,0 +1,71 @@
+import { freePort } from '../scripts/setup/cluster'
+import { type Server, startServer } from '../scripts/setup/server'
+import { acceptedCount, expect, ILKA, startRun, test, typeReading, workAs } from './barys'
+
+/** A server of this file's own, on the same database, that can be killed. */
+async function ownServer(port: number): Promise<Server> {
+  return startServer({
+    port,
+    databaseUrl: process.env.DATABASE_URL ?? '',
+    distFolder: process.env.BARYS_DIST ?? '.next-test',
+  })
+}
+
+test('the server is killed between two readings: nothing acknowledged is lost, and the same screen goes on', async ({
+  page,
+}) => {
+  const port = await freePort()
+  let server = await ownServer(port)
+  await workAs(page, ILKA.id, server.address)
+  const runId = await startRun(page, 'PDT-402', server.address)
+  await typeReading(page, '0.0002', '4.003')
+  await typeReading(page, '0.6001', '8.004')
+
+  server.process.kill('SIGKILL')
+  await server.stop()
+
+  // The third reading meets a dead server: the screen says so, and shows it as not accepted.
+  await page.keyboard.type('1.2003')
+  await page.keyboard.press('Enter')
+  await page.keyboard.type('12.006')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('alert').filter({ hasText: 'Barys does not answer' })).toBeVisible()
+  expect(await acceptedCount(page)).toBe(2)
+
+  server = await ownServer(port)
+  try {
+    // Enter sends the same reading once more.
+    await page.getByLabel(/^reading,/).press('Enter')
+    await expect.poll(() => acceptedCount(page)).toBe(3)
+    // A browser that was killed finds the run as it was.
+    await page.goto(`${server.address}/runs/${runId}`)
+    await expect(page.getByText('Point 4 of 9')).toBeVisible()
+    for (const digits of ['0.0002', '4.003', '0.6001', '8.004', '1.2003', '12.006'])
+      await expect(page.getByRole('cell', { name: digits, exact: true })).toBeVisible()
+  } finally {
+    await server.stop()
+  }
+})
+
+test('the database drops every connection in the middle of a run: the next reading is stored', async ({ page }) => {
+  const { Client } = (await import('pg')).default
+  await startRun(page, 'LT-602')
+  await typeReading(page, '0.801', '4.004')
+  const owner = new Client(process.env.BARYS_TEST_OWNER_URL)
+  await owner.connect()
+  await owner.query(
+    'SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = current_database() AND pid <> pg_backend_pid()',
+  )
+  await owner.end()
+  await page.getByLabel(/^applied,/).focus()
+  await page.keyboard.type('6.203')
+  await page.keyboard.press('Enter')
+  await page.keyboard.type('8.006')
+  // At most a few times told to try again, never a reading shown as accepted that is not stored.
+  await expect(async () => {
+    if ((await acceptedCount(page)) < 2) await page.getByLabel(/^reading,/).press('Enter')
+    expect(await acceptedCount(page)).toBe(2)
+  }).toPass()
+  await page.reload()
+  await expect(page.getByText('Point 3 of 9')).toBeVisible()
+})
