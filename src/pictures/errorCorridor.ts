@@ -66,7 +66,7 @@ type Frame = {
 const SAMPLES = 60
 
 function frameOf(data: CorridorData, { width, height, fontSize }: Size): Frame {
-  const left = fontSize * 4.2
+  const left = fontSize * 4.6
   const right = width - fontSize * 4.4
   const top = fontSize * 1.9
   const bottom = height - fontSize * 3.1
@@ -166,14 +166,14 @@ function axes(data: CorridorData, frame: Frame, { fontSize: size }: Size): Shape
     anchor,
     face: 'text',
   })
-  const ticks = niceTicks(-frame.reach, frame.reach, 6)
+  const ticks = niceTicks(-frame.reach, frame.reach, 8)
   const decimals = Math.max(0, ...ticks.map((tick) => String(Math.abs(tick)).split('.')[1]?.length ?? 0))
   const end = limits(data, frame.high, frame.high).at(-1)
   const isRoomForBoth = end?.adjust != null && frame.y(end.adjust) - frame.y(end.limit) > size * 1.2
   return [
     ...ticks.map((tick) =>
       number(
-        frame.left - size * 0.6,
+        frame.left - size * 0.95,
         frame.y(tick) + size * 0.36,
         tick === 0 ? '0' : formatSigned(tick, decimals),
         'end',

@@ -48,7 +48,7 @@ export function InstrumentList({ rows }: { rows: readonly Row[] }) {
             <span className="visually-hidden">Find by tag, description or area</span>
             <input
               type="search"
-              placeholder="find by tag or words  ( / )"
+              placeholder="tag or words  ( / )"
               value={search}
               onChange={(event) => setSearch(event.target.value)}
             />

@@ -79,7 +79,7 @@ export function PrepareDesk({ instrument, offers }: Props) {
             {/* A unit id of ours: only they are offered. */}
             <TextField
               select
-              label="Applied pressure is read in"
+              label="Applied, unit"
               size="small"
               value={inputUnit}
               onChange={(event) => setInputUnit(event.target.value as typeof inputUnit)}
