@@ -2,7 +2,8 @@
 const layer = (name, mayImport) => ({
   name: `${name}-imports-downwards`,
   severity: 'error',
-  from: { path: `^src/${name}/` },
+  // Tests may use the test support in scripts/testing.
+  from: { path: `^src/${name}/`, pathNot: '\\.test\\.tsx?$' },
   to: { path: '^(src|scripts|e2e)/', pathNot: `^src/(${[name, ...mayImport].join('|')})/` },
 })
 

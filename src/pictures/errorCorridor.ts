@@ -207,12 +207,12 @@ function axes(data: CorridorData, frame: Frame, { fontSize: size }: Size): Shape
 
 /** Test points far enough apart for their numbers not to touch. */
 function spacedTicks({ testPoints }: CorridorData, frame: Frame, apart: number): number[] {
-  return testPoints
-    .toSorted((a, b) => a - b)
-    .reduce<number[]>((kept, percent) => {
-      const last = kept.at(-1)
-      return last === undefined || frame.x(percent) - frame.x(last) >= apart ? [...kept, percent] : kept
-    }, [])
+  const kept: number[] = []
+  for (const percent of testPoints.toSorted((a, b) => a - b)) {
+    const last = kept.at(-1)
+    if (last === undefined || frame.x(percent) - frame.x(last) >= apart) kept.push(percent)
+  }
+  return kept
 }
 
 /** A point beyond the frame is drawn on its edge: better there than not at all. */
@@ -239,9 +239,8 @@ function curve({ style, points, label }: CorridorSeries, frame: Frame, { fontSiz
       },
     ]
   }
-  const isFaint = style === 'as-found' && label === 'as found before'
   return [
-    { kind: 'line', tone: isFaint ? 'soft' : 'ink', weight: style === 'as-left' ? 2 : 1.6, points: at },
+    { kind: 'line', tone: 'ink', weight: style === 'as-left' ? 2 : 1.6, points: at },
     ...points.map(
       (p, index): Shape => ({
         kind: 'mark',

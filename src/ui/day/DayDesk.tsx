@@ -72,7 +72,6 @@ export function DayDesk({ sheet }: { sheet: DaySheet }) {
         </div>
         <Strip jobs={sheet.jobs} chosenId={chosen?.id} />
         {order.length === 0 && <p className="notice">{emptyWords(sheet, search)}</p>}
-        {/* biome-ignore lint/a11y/useSemanticElements: a select cannot hold rows with marks and columns */}
         <div
           role="listbox"
           tabIndex={0}
@@ -128,7 +127,6 @@ function JobRow({ job, isChosen, choose, start }: RowProps) {
   return (
     // biome-ignore lint/a11y/useKeyWithClickEvents: the list box takes the keys for all its options
     // biome-ignore lint/a11y/useFocusableInteractive: options are reached by aria-activedescendant
-    // biome-ignore lint/a11y/useSemanticElements: an option element cannot hold columns
     <div
       role="option"
       id={`job-${job.id}`}

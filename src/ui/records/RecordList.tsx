@@ -76,7 +76,7 @@ export function RecordList({ rows }: { rows: readonly Row[] }) {
           <span className="visually-hidden">Find by tag, person or number</span>
           <input
             type="search"
-            placeholder="find by tag, person, number  ( / )"
+            placeholder="tag, person, number  ( / )"
             value={search}
             onChange={(event) => setSearch(event.target.value)}
           />
