@@ -2,9 +2,9 @@
 const layer = (name, mayImport) => ({
   name: `${name}-imports-downwards`,
   severity: 'error',
-  // Tests may use the test support in scripts/testing.
+  // Tests may use the test support in tests/support.
   from: { path: `^src/${name}/`, pathNot: '\\.test\\.tsx?$' },
-  to: { path: '^(src|scripts|e2e)/', pathNot: `^src/(${[name, ...mayImport].join('|')})/` },
+  to: { path: '^(src|scripts|e2e|tests)/', pathNot: `^src/(${[name, ...mayImport].join('|')})/` },
 })
 
 module.exports = {

@@ -61,7 +61,7 @@ function check(name: string, args: readonly string[]): Tally {
 }
 
 function importCheck(): Tally {
-  return check('depcruise', ['--config', '.dependency-cruiser.cjs', 'src', 'scripts', 'e2e'])
+  return check('depcruise', ['--config', '.dependency-cruiser.cjs', 'src', 'scripts', 'e2e', 'tests'])
 }
 
 function vitest(project: 'unit' | 'db', folder: string, env: Record<string, string>): Tally {

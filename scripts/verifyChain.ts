@@ -5,7 +5,9 @@ import { runConductor } from './setup/steps'
 
 /** `npm run verify`: verifies the whole chain of sealed records; exits with 1 when anything is wrong. */
 await runConductor(async () => {
-  const cluster = process.env.DATABASE_URL ? undefined : await startCluster(join(ROOT, '.barys'))
+  const cluster = process.env.DATABASE_URL
+    ? undefined
+    : await startCluster(process.env.BARYS_HOME ?? join(ROOT, '.barys'))
   const wasRunning = cluster?.wasRunning ?? true
   process.env.DATABASE_URL ??= cluster?.applicationUrl
   const { pool } = await import('../src/server/database')

@@ -3,8 +3,8 @@ import { existsSync, readdirSync } from 'node:fs'
 import { delimiter, join } from 'node:path'
 import { StepFailure, say } from './steps'
 
-/** Programs that Barys needs from Debian, and the package that brings each. */
-const DEBIAN_POSTGRES_FOLDER = '/usr/lib/postgresql'
+/** Where Debian keeps PostgreSQL's server programs, by version. */
+const DEBIAN_POSTGRES_FOLDER = process.env.BARYS_POSTGRES_FOLDER ?? '/usr/lib/postgresql'
 
 /**
  * Folder with PostgreSQL's server programs, installing Debian's package if there is none.

@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import pg from 'pg'
 import { afterAll, beforeAll, expect, test } from 'vitest'
-import { freshDatabase } from '../testing/freshDatabase'
+import { freshDatabase } from '../../tests/support/freshDatabase'
 import { type Cluster, startCluster } from './cluster'
 import { ensureDatabase, migrate, withClient } from './database'
 

@@ -8,9 +8,10 @@ import { ROOT } from './root'
 import { isHealthy, type Server, startServer } from './server'
 import { StepFailure, say } from './steps'
 
-const FOLDER = join(ROOT, '.barys')
+/** Everything Barys keeps; tests give it a folder of their own. */
+const FOLDER = process.env.BARYS_HOME ?? join(ROOT, '.barys')
 const SERVING = join(FOLDER, 'serving.json')
-const DIST = '.next'
+const DIST = process.env.BARYS_DIST ?? '.next'
 const DEFAULT_PORT = 3000
 
 /** What `npm start` was asked for. */

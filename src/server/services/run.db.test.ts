@@ -10,8 +10,8 @@ import {
   RITA,
   readRound,
   runOnNewInstrument,
-} from '../../../scripts/testing/benchPlant'
-import { freshDatabase } from '../../../scripts/testing/freshDatabase'
+} from '../../../tests/support/benchPlant'
+import { freshDatabase } from '../../../tests/support/freshDatabase'
 import { pool } from '../database'
 import { Conflict } from '../refusals'
 import { selectConfigurations } from '../sql/instrument'

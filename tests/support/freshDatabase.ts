@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import pg from 'pg'
-import { migrate, withClient } from '../setup/database'
+import { migrate, withClient } from '../../scripts/setup/database'
 
 /** A database of its own for one test file, in the cluster scripts/runTests.ts has made. */
 export type FreshDatabase = { readonly ownerUrl: string; readonly applicationUrl: string }

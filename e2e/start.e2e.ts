@@ -1,0 +1,137 @@
+import { type ChildProcess, spawn, spawnSync } from 'node:child_process'
+import { once } from 'node:events'
+import { chmodSync, mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { expect, test } from '@playwright/test'
+import { freePort } from '../scripts/setup/cluster'
+import { ROOT } from '../scripts/setup/root'
+import { isHealthy } from '../scripts/setup/server'
+
+/** `npm start` as a person uses it, in a folder of its own; the build is the one under test. */
+const home = mkdtempSync(join(tmpdir(), 'barys-start-'))
+const started: Start[] = []
+type Start = {
+  process: ChildProcess
+  output: () => string
+  until: (words: string) => Promise<void>
+  ended: Promise<unknown>
+}
+
+function npmStart(env: Record<string, string> = {}, args: readonly string[] = []): Start {
+  const { DATABASE_URL: _, ...inherited } = process.env
+  const child = spawn(process.execPath, ['scripts/start.mjs', ...args], {
+    cwd: ROOT,
+    detached: true,
+    env: { ...inherited, BARYS_HOME: home, BARYS_DIST: process.env.BARYS_DIST ?? '.next-test', ...env },
+  })
+  let text = ''
+  for (const stream of [child.stdout, child.stderr]) stream?.on('data', (chunk) => (text += chunk))
+  const until = (words: string) => expect.poll(() => text, { timeout: 80_000 }).toContain(words)
+  const start = { process: child, output: () => text, until, ended: once(child, 'exit') }
+  started.push(start)
+  return start
+}
+
+/** Ctrl-C in a terminal goes to the whole group. */
+const ctrlC = ({ process: child }: Start) => process.kill(-(child.pid ?? 0), 'SIGINT')
+const postmasterPid = () => Number(readFileSync(join(home, 'pg', 'postmaster.pid'), 'utf8').split('\n')[0])
+const serving = (): { pid: number; serverPid: number; address: string } =>
+  JSON.parse(readFileSync(join(home, 'serving.json'), 'utf8'))
+/** A process that has ended but was not yet collected by its parent (state Z) is no longer alive. */
+const isAlive = (pid: number) => {
+  const status = spawnSync('ps', ['-o', 'stat=', '-p', String(pid)], { encoding: 'utf8' })
+  return status.status === 0 && !status.stdout.trim().startsWith('Z')
+}
+
+test.describe.configure({ mode: 'serial' })
+test.beforeAll(() => chmodSync(home, 0o755))
+test.afterAll(async () => {
+  for (const start of started.filter(({ process: child }) => child.exitCode === null && child.signalCode === null)) {
+    ctrlC(start)
+    await start.ended
+  }
+  rmSync(home, { recursive: true, force: true })
+})
+
+let port: string
+test('the first start makes everything and prints the address; a second one only says where', async () => {
+  port = String(await freePort())
+  const first = npmStart({ PORT: port }, ['--no-demo'])
+  await first.until('Barys is ready')
+  expect(first.output()).toContain('making a private PostgreSQL cluster')
+  expect(first.output()).not.toContain('demo data')
+  expect(await isHealthy(`http://127.0.0.1:${port}`)).toBe(true)
+
+  const second = npmStart({ PORT: port })
+  await second.ended
+  expect(second.process.exitCode).toBe(0)
+  expect(second.output()).toContain(`Barys already runs from this folder:  http://127.0.0.1:${port}`)
+})
+
+test('a database killed while it runs is started again by itself', async () => {
+  process.kill(postmasterPid(), 'SIGKILL')
+  await started[0]?.until('it is gone; starting it again')
+  await expect.poll(() => isHealthy(`http://127.0.0.1:${port}`), { timeout: 30_000 }).toBe(true)
+})
+
+test('Ctrl-C ends server and database in order', async () => {
+  const [first] = started
+  if (!first) throw new Error('the first test starts it')
+  const { serverPid } = serving()
+  const databasePid = postmasterPid()
+  ctrlC(first)
+  await first.ended
+  expect(first.output()).toContain('server and database have ended in order')
+  expect([isAlive(serverPid), isAlive(databasePid)]).toEqual([false, false])
+})
+
+test('killed outright, the next start ends what was left behind and serves within seconds', async () => {
+  const doomed = npmStart({ PORT: port }, ['--no-demo'])
+  await doomed.until('Barys is ready')
+  const left = serving()
+  process.kill(-(doomed.process.pid ?? 0), 'SIGKILL')
+  await doomed.ended
+  expect(isAlive(left.serverPid)).toBe(true)
+
+  const next = npmStart({ PORT: port }, ['--no-demo'])
+  await next.until('Barys is ready')
+  expect(next.output()).toContain('ending one that the last start left behind')
+  expect(isAlive(left.serverPid)).toBe(false)
+  ctrlC(next)
+  await next.ended
+})
+
+test.describe('a start that cannot be done names the step, the cause and the remedy', () => {
+  const refused = async (env: Record<string, string>, args: readonly string[] = []) => {
+    const start = npmStart(env, args)
+    await start.ended
+    expect(start.process.exitCode).toBe(1)
+    return start.output()
+  }
+  test('PORT is no number', async () => {
+    expect(await refused({ PORT: 'eighty' }, ['--no-demo'])).toMatch(
+      /✕ server: PORT is “eighty”\.\s+Give a number from 1 to 65535/,
+    )
+  })
+  test('the port is taken', async () => {
+    const taken = new URL(process.env.BARYS_ADDRESS ?? '').port
+    expect(await refused({ PORT: taken }, ['--no-demo'])).toContain(`port ${taken} is in use`)
+  })
+  test('DATABASE_URL leads nowhere', async () => {
+    const words = await refused({ DATABASE_URL: 'postgresql://nobody@127.0.0.1:1/none' })
+    expect(words).toContain('✕ database: no connection to 127.0.0.1:1')
+    expect(words).toContain('is DATABASE_URL right?')
+  })
+  test('--reset with nobody to confirm it deletes nothing', async () => {
+    expect(await refused({}, ['--reset'])).toContain('nobody is there to confirm it')
+    expect(readFileSync(join(home, 'pg', 'PG_VERSION'), 'utf8')).not.toBe('')
+  })
+  test('PostgreSQL is missing and may not be installed', async () => {
+    // A PATH and a home of its own: no server programs, no apt-get, no sudo.
+    const empty = join(home, 'empty')
+    mkdirSync(empty)
+    const words = await refused({ PATH: empty, BARYS_HOME: empty, BARYS_POSTGRES_FOLDER: empty }, ['--no-demo'])
+    expect(words).toContain('✕ PostgreSQL: not found, and this machine has no apt-get to install it')
+  })
+})
