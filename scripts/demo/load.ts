@@ -17,7 +17,7 @@ import { insertPerson } from '../../src/server/sql/person'
 import { insertReading } from '../../src/server/sql/reading'
 import { insertStandard } from '../../src/server/sql/standard'
 import { DEMO_INSTRUMENTS, type DemoInstrument } from './instruments'
-import { DEMO_PEOPLE } from './people'
+import { DEMO_PEOPLE, DEMO_SITE } from './people'
 import { aboutZero, seededRandom } from './random'
 import { type State, simulateReading } from './simulateReading'
 import { certificateOn, demoStandards } from './standards'
@@ -34,6 +34,7 @@ type Job = { instrument: DemoInstrument & { id: string }; standards: readonly St
  * Runs as the owner of the schema, as the application itself may not renew a certificate yet.
  */
 export async function loadDemo(now: Date): Promise<{ instruments: number; runs: number }> {
+  process.env.BARYS_SITE ??= DEMO_SITE // read by the seals below; this process serves nothing
   const random = seededRandom(20_261)
   const standards = demoStandards(now)
   await transaction(async (db) => {

@@ -1,5 +1,8 @@
 import type { Person } from '../../src/server/sql/person'
 
+/** The invented plant's name, as it stands on its certificates. */
+export const DEMO_SITE = 'Tarn Hollow Creamery'
+
 /** Three invented people of the Tarn Hollow Creamery. */
 export const DEMO_PEOPLE = [
   { id: '5d1f7c02-6a51-4f0e-9a57-0c1d4be0a001', name: 'Ilka Varga', initials: 'IV', role: 'technician' },

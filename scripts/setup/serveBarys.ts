@@ -1,6 +1,7 @@
 import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { createInterface } from 'node:readline/promises'
+import { DEMO_PEOPLE, DEMO_SITE } from '../demo/people'
 import { buildIfStale } from './build'
 import { type Cluster, portIsFree, startCluster } from './cluster'
 import { ensureDatabase, migrate, withClient } from './database'
@@ -32,7 +33,12 @@ export async function serve({ withDemo, reset }: ServeOptions): Promise<void> {
     buildIfStale(DIST)
     const port = await choosePort()
     say('server', `starting on port ${port}`)
-    const server = await startServer({ port, databaseUrl: database.applicationUrl, distFolder: DIST })
+    const server = await startServer({
+      port,
+      databaseUrl: database.applicationUrl,
+      distFolder: DIST,
+      env: await siteOf(database),
+    })
     const serving: Serving = { pid: process.pid, serverPid: server.process.pid ?? 0, address: server.address }
     writeFileSync(SERVING, JSON.stringify(serving))
     console.log(`\nBarys is ready:  ${server.address}\nCtrl-C stops it.\n`)
@@ -124,6 +130,16 @@ async function loadDemoIfEmpty({ ownerUrl }: Database): Promise<void> {
   const { instruments, runs } = await loadDemo(new Date())
   await pool().end()
   say('demo data', `${instruments} instruments, ${runs} calibrations`)
+}
+
+/** The demo's certificates carry the demo's name; a plant of your own sets BARYS_SITE. */
+async function siteOf({ ownerUrl }: Database): Promise<Record<string, string>> {
+  if (process.env.BARYS_SITE) return {}
+  const isDemo = await withClient(ownerUrl, async (db) => {
+    const { rowCount } = await db.query('SELECT FROM person WHERE id = $1', [DEMO_PEOPLE[0].id])
+    return rowCount === 1
+  })
+  return isDemo ? { BARYS_SITE: DEMO_SITE } : {}
 }
 
 /** PORT is taken at its word; without it, the first free port from the default up. */

@@ -4,7 +4,7 @@ import packageJson from '../../package.json' with { type: 'json' }
 const Environment = z.object({
   DATABASE_URL: z.url({ error: 'DATABASE_URL is not set: start Barys with npm start' }),
   BARYS_TIME_ZONE: z.string().default(Intl.DateTimeFormat().resolvedOptions().timeZone),
-  BARYS_SITE: z.string().max(80).default('Tarn Hollow Creamery'),
+  BARYS_SITE: z.string().max(80).default('site not named'),
 })
 
 let read: z.infer<typeof Environment> | undefined

@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto'
+import { plannedPoints } from '../../src/core/run/plan'
 import { Configuration } from '../../src/schema/configuration'
 import type { RunView } from '../../src/schema/runView'
-import type { Standard } from '../../src/schema/world'
+import type { Standard, World } from '../../src/schema/world'
 import { pool } from '../../src/server/database'
 import { registerInstrument } from '../../src/server/services/instruments'
 import { loadRun } from '../../src/server/services/loadRun'
@@ -28,7 +29,7 @@ const FACTS = {
   certificate: 'T-1',
   accuracy: { combine: 'sum' as const, terms: [{ kind: 'percentSpan' as const, value: 0.02 }] },
 }
-const PUMP: Standard = {
+export const PUMP: Standard = {
   ...FACTS,
   id: randomUUID(),
   code: 'T-P',
@@ -40,7 +41,7 @@ const PUMP: Standard = {
   rangeHigh: 200,
   resolution: 0.01,
 }
-const METER: Standard = {
+export const METER: Standard = {
   ...FACTS,
   id: randomUUID(),
   code: 'T-M',
@@ -117,4 +118,21 @@ export async function readRound(run: RunView, errorMilliamp = 0): Promise<RunVie
     current = await recordReading(run.id, { ...reading, output }, as(ANNA, 5))
   }
   return current
+}
+
+/** The world of a run on an instrument of the bench, without a database. */
+export function benchWorld(tag: string, change: Partial<Configuration> = {}): World {
+  const configuration = Configuration.parse({ ...CONFIGURATION, ...change })
+  return {
+    instrument: { id: '00000000-0000-4000-8000-0000000000ff', tag },
+    configuration,
+    configurationVersion: 1,
+    inputUnit: 'kPa',
+    points: plannedPoints(configuration.testPoints, configuration.pointOrder),
+    inputReference: PUMP,
+    outputReference: METER,
+    environment: { ambientCelsius: '21.5', relativeHumidityPercent: null, barometricHPa: null },
+    decisionRule: 'simple-acceptance',
+    softwareVersion: '0.0.0',
+  }
 }

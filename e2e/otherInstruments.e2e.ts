@@ -1,0 +1,137 @@
+import type { Page } from '@playwright/test'
+import { expect, open, post, startRun, test, typeReading } from './barys'
+import { pdfText } from './pdfText'
+
+/** Inches of water at 20 °C in kPa, by hand: 0.0254 m × 998.2067 kg/m³ × 9.80665 m/s² (Tanaka 2001, from memory). */
+const KPA_PER_INH2O_20C = (0.0254 * 998.2067 * 9.80665) / 1000
+const signed = (value: number, decimals: number) =>
+  `${value > 0 ? '+' : ''}${value.toFixed(decimals)}`.replace('-', '−')
+
+async function readAll(page: Page, readings: readonly (readonly [string, string])[]): Promise<void> {
+  for (const [applied, output] of readings) await typeReading(page, applied, output)
+}
+
+async function sign(page: Page, remark?: string): Promise<string> {
+  if (remark) await page.getByLabel(/^Remark/).fill(remark)
+  await page.getByRole('checkbox').check()
+  await page.getByRole('button', { name: 'Sign and seal' }).click()
+  await page.waitForURL(/\/records\/\d+$/)
+  const api = page.url().replace('/records/', '/api/v1/records/')
+  return (await pdfText(await (await page.request.get(`${api}/certificate`)).body())).text
+}
+
+test('a dial gauge, read on its dial: no meter is asked for, and the error is in bar', async ({ page }) => {
+  await open(page, '/instruments/PI-109/calibrate')
+  await expect(page.getByText('Reads the output')).toHaveCount(0)
+  await startRun(page, 'PI-109')
+  // 0 … 9.2 bar, ±1 % of span. At 2.3 bar it shows 2.35: +0.05 bar is +0.543 % of 9.2 bar.
+  const up = [
+    ['0.000', '0.00'],
+    ['2.300', '2.35'],
+    ['4.600', '4.62'],
+    ['6.900', '6.90'],
+    ['9.200', '9.18'],
+  ] as const
+  await readAll(page, [...up, ...up.toReversed().slice(1)])
+  await page.getByRole('button', { name: /^Leave as it is/ }).click()
+  const text = await sign(page)
+  expect(text).toContain(`2.300 2.35 2.300 +0.050 ${signed((0.05 / 9.2) * 100, 2)} +0.0500`)
+  expect(text).toContain('Not adjusted: the as-found readings are also the as-left readings.')
+  expect(text).toContain('output display only')
+})
+
+test('read in another unit than the range: inches of water at 20 °C on a range in kPa', async ({ page }) => {
+  await open(page, '/instruments/LT-304/calibrate')
+  await page.getByLabel('Applied, unit').click()
+  await page.getByRole('option', { name: 'inH2O (20 °C)', exact: true }).click()
+  await page.getByRole('button', { name: /Begin as found/ }).click()
+  await page.waitForURL(/\/runs\//)
+  await expect(page.getByText('apply 0.000')).toBeVisible()
+  await typeReading(page, '0.00', '4.003')
+  // 0 … 21.6 kPa: the 25 % point is 5.4 kPa
+  await expect(page.locator('.entry-target')).toContainText(
+    `apply ${(5.4 / KPA_PER_INH2O_20C).toFixed(3)} inH2O (20 °C)`,
+  )
+  const applied = '21.70'
+  const ideal = 4 + (16 * Number(applied) * KPA_PER_INH2O_20C) / 21.6
+  await page.getByLabel(/^applied,/).fill(applied)
+  await page.getByLabel(/^reading,/).fill('8.020')
+  await expect(page.locator('.entry-says')).toContainText(`ideal ${ideal.toFixed(4)} mA`)
+  await expect(page.locator('.entry-says')).toContainText(`${signed(((8.02 - ideal) / 16) * 100, 3)} %`)
+})
+
+test('bowed beyond its limit: advised to repair, left outside with a remark, and the certificate says so', async ({
+  page,
+}) => {
+  await startRun(page, 'PT-505')
+  // 0 … 24 bar, ±0.3 %: the middle is +0.9 % = 0.144 mA high, the ends are right; no zero or span cures that.
+  const up = [
+    ['0.000', '4.000'],
+    ['6.000', '8.110'],
+    ['12.000', '12.144'],
+    ['18.000', '16.110'],
+    ['24.000', '20.000'],
+  ] as const
+  await readAll(page, [...up, ...up.toReversed().slice(1)])
+  await expect(page.getByText('Repair it: zero and span cannot cure it')).toBeVisible()
+  await expect(page.getByText('bowed: zero and span cannot cure it')).toBeVisible()
+  await page.getByRole('button', { name: /^Take out for repair/ }).click()
+
+  await page.getByRole('checkbox').check()
+  await page.getByRole('button', { name: 'Sign and seal' }).click()
+  await expect(page.getByRole('alert').filter({ hasText: 'say in the remark what happens with it' })).toBeVisible()
+  const text = await sign(page, 'Žluťoučký kůň: spare fitted, shift lead told (Иванов)')
+  expect(text).toContain('As found: OUTSIDE its error limit (largest +0.900 % of span)')
+  expect(text).toContain('Decision: taken out for repair.')
+  expect(text).toContain('Remark: Žluťoučký kůň: spare fitted, shift lead told (Иванов)')
+})
+
+test('otherwise than advised needs a reason; adjusting again keeps both rounds', async ({ page }) => {
+  await startRun(page, 'PDT-405') // reverse-acting: 2.9 … 0 kPa, ±0.3 %, adjust beyond ±0.15 %
+  const ideal = (kPa: string) => 4 + (16 * (Number(kPa) - 2.9)) / (0 - 2.9)
+  const inputs = ['2.9000', '2.1750', '1.4500', '0.7250', '0.0000', '0.7250', '1.4500', '2.1750', '2.9000']
+  const round = (offset: number) => inputs.map((kPa) => [kPa, (ideal(kPa) + offset).toFixed(3)] as const)
+  const act = async (words: string) => {
+    await page.getByLabel('In words').fill(words)
+    await page.getByRole('button', { name: 'Record this act' }).click()
+    await expect(page.getByRole('listitem').filter({ hasText: words })).toBeVisible()
+    await page.getByRole('button', { name: /Adjustment done/ }).click()
+    await expect(page.getByText('Point 1 of 9')).toBeVisible()
+  }
+  await readAll(page, round(0))
+  await page.getByRole('button', { name: /^Adjust…/ }).click()
+  await page.getByRole('dialog').getByRole('button', { name: 'Adjust' }).click()
+  await expect(page.getByRole('dialog').getByRole('alert')).toContainText('Give the reason')
+  await page.getByRole('dialog').getByLabel('Reason').fill('sensor replaced')
+  await page.getByRole('dialog').getByRole('button', { name: 'Adjust' }).click()
+  await act('first trim')
+  await readAll(page, round(0.064)) // 0.064 of 16 mA is +0.4 %: worse than before
+  await expect(page.locator('.verdict-line')).toContainText('Outside its limit')
+  await page.getByRole('button', { name: 'Adjust again…' }).click()
+  await page.getByRole('dialog').getByLabel('Reason').fill('wrong way round')
+  await page.getByRole('dialog').getByRole('button', { name: 'Adjust again' }).click()
+  await act('second trim')
+  await readAll(page, round(0.002))
+  const text = await sign(page)
+  expect(text).toContain('Readings, as left, round 1 of 2')
+  expect(text).toContain('Readings, as left, round 2 of 2')
+  expect(text).toContain('Decision “adjust”, because: sensor replaced')
+  expect(text).toContain('As left: inside its error limit (largest +0.0')
+  expect(text).toMatch(/2\.1750 8\.064 8\.0000 \+0\.0640 \+0\.400 −0\.0116/) // reverse-acting: too much output, too little input
+})
+
+test('an abandoned run is kept and makes room; a sealed one is shown as its record', async ({ page }) => {
+  const id = await startRun(page, 'PT-503')
+  await page.getByRole('button', { name: 'Abandon this run…' }).click()
+  await page.getByRole('dialog').getByLabel('Reason').fill('outage moved')
+  await page.getByRole('dialog').getByRole('button', { name: 'Abandon the run' }).click()
+  await page.waitForURL(/\/instruments\/PT-503$/)
+  await expect(page.getByRole('link', { name: 'Start calibration' })).toBeVisible()
+  const answer = await post(page, `runs/${id}/abandon`, { reason: 'again' })
+  expect(answer.status()).toBe(409)
+  expect((await answer.json()).refusals[0].reason).toContain('this run is abandoned')
+
+  const first = (await page.request.get(new URL('/api/v1/records/1', page.url()).href)).json()
+  await open(page, `/runs/${(await first).run.id}`)
+  await page.waitForURL(/\/records\/1$/)
+})

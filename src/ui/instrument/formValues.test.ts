@@ -1,0 +1,49 @@
+import { expect, test } from 'vitest'
+import { Configuration, ConfigurationForm, NewInstrument } from '@/schema/configuration'
+import { EMPTY_INSTRUMENT, valuesOf } from './formValues'
+
+const configuration = Configuration.parse({
+  description: 'Furnace draught',
+  area: 'Boiler house',
+  kind: 'pressure-transmitter',
+  pressureKind: 'differential',
+  unit: 'mmH2O@20C',
+  lrl: -160,
+  url: 160,
+  minSpan: 12,
+  lrv: -30.5,
+  urv: 10,
+  signal: '10-50mA',
+  errorLimit: {
+    combine: 'sum',
+    terms: [
+      { kind: 'percentSpan', value: 0.5 },
+      { kind: 'absolute', value: 0.02, unit: 'Pa' },
+    ],
+  },
+  adjustLimit: null,
+  intervalMonths: 6,
+  testPoints: [0, 12.5, 100],
+  pointOrder: 'up',
+})
+
+test('what the edit form is filled with gives the same configuration back', () => {
+  expect(ConfigurationForm.parse(valuesOf('PT-1', configuration).configuration)).toEqual(configuration)
+})
+
+test('an empty form says at each box what is missing, and presets no figure of an instrument', () => {
+  const result = NewInstrument.safeParse(EMPTY_INSTRUMENT)
+  const fields = result.error?.issues.map((issue) => issue.path.join('.')) ?? []
+  for (const field of [
+    'tag',
+    'configuration.description',
+    'configuration.area',
+    'configuration.lrl',
+    'configuration.url',
+    'configuration.minSpan',
+    'configuration.lrv',
+    'configuration.urv',
+    'configuration.errorLimit.terms.0.value',
+  ])
+    expect(fields).toContain(field)
+})
