@@ -12,7 +12,7 @@ export default defineConfig({
       },
       {
         resolve: { alias },
-        // One cluster for all, made by scripts/runTests.ts; the files share it, so one after the other.
+        // One cluster for all, made by tests/runTests.ts; the files share it, so one after the other.
         test: {
           name: 'db',
           include: ['{src,scripts}/**/*.db.test.ts'],

@@ -65,7 +65,7 @@ test('two people on one run: the second is told who was first, sees it, and noth
   const other = await browser.newContext()
   const second = await other.newPage()
   await workAs(second, JOREN.id)
-  await second.goto(`${address()}/runs/${id}`)
+  await open(second, `/runs/${id}`)
   await expect(second.getByText('Point 1 of 9')).toBeVisible()
   await typeReading(page, '0.001', '4.003')
   await second.getByLabel(/^applied,/).fill('0.000')

@@ -25,12 +25,19 @@ export async function workAs(page: Page, personId: string, at = address()): Prom
   await page.context().addCookies([{ name: 'barys-person', value: personId, url: at }])
 }
 
+/** Goes to an address and waits until the page takes keys and clicks. */
+export async function goTo(page: Page, url: string) {
+  const answer = await page.goto(url)
+  await page.locator('html[data-ready]').waitFor({ state: 'attached' })
+  return answer
+}
+
 /** Opens a page of the server under test. */
-export const open = (page: Page, path: string) => page.goto(`${address()}${path}`)
+export const open = (page: Page, path: string) => goTo(page, `${address()}${path}`)
 
 /** Starts a run from the instrument's Prepare page with what it offers; returns the run's id. */
 export async function startRun(page: Page, tag: string, at = address()): Promise<string> {
-  await page.goto(`${at}/instruments/${tag}/calibrate`)
+  await goTo(page, `${at}/instruments/${tag}/calibrate`)
   await page.getByRole('button', { name: /Begin as found/ }).click()
   await page.waitForURL(/\/runs\//)
   return page.url().split('/').at(-1) ?? ''

@@ -1,6 +1,6 @@
 import { freePort } from '../scripts/setup/cluster'
 import { type Server, startServer } from '../scripts/setup/server'
-import { acceptedCount, expect, ILKA, startRun, test, typeReading, workAs } from './barys'
+import { acceptedCount, expect, goTo, ILKA, startRun, test, typeReading, workAs } from './barys'
 
 /** A server of this file's own, on the same database, that can be killed. */
 async function ownServer(port: number): Promise<Server> {
@@ -38,7 +38,7 @@ test('the server is killed between two readings: nothing acknowledged is lost, a
     await page.getByLabel(/^reading,/).press('Enter')
     await expect.poll(() => acceptedCount(page)).toBe(3)
     // A browser that was killed finds the run as it was.
-    await page.goto(`${server.address}/runs/${runId}`)
+    await goTo(page, `${server.address}/runs/${runId}`)
     await expect(page.getByText('Point 4 of 9')).toBeVisible()
     for (const digits of ['0.0002', '4.003', '0.6001', '8.004', '1.2003', '12.006'])
       await expect(page.getByRole('cell', { name: digits, exact: true })).toBeVisible()

@@ -84,3 +84,104 @@ test('an address that leads nowhere says where to go', async ({ page }) => {
   expect(answer?.status()).toBe(404)
   await expect(page.getByText('Nothing is kept here')).toBeVisible()
 })
+
+test('the arrow keys choose a job, Enter starts it, Escape leaves nothing behind', async ({ page }) => {
+  await open(page, '/')
+  const list = page.getByRole('listbox', { name: 'Jobs by area' })
+  await list.focus()
+  const chosen = () => list.getByRole('option', { selected: true }).locator('.tag').textContent()
+  const first = await chosen()
+  await page.keyboard.press('ArrowDown')
+  const second = await chosen()
+  expect(second).not.toBe(first)
+  await page.keyboard.press('ArrowUp')
+  expect(await chosen()).toBe(first)
+  await page.keyboard.press('ArrowDown')
+  await page.keyboard.press('Enter')
+  await page.waitForURL(new RegExp(`${second}/calibrate$|/runs/`))
+})
+
+test('keys lead from page to page, and ? lists them', async ({ page }) => {
+  await open(page, '/')
+  await page.keyboard.press('?')
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible()
+  expect(await seriousFindings(page)).toEqual([])
+  await page.keyboard.press('Escape')
+  await expect(page.getByRole('dialog')).toBeHidden()
+  for (const [keys, path] of [
+    ['gi', '/instruments'],
+    ['gf', '/references'],
+    ['gr', '/records'],
+    ['gd', '/'],
+    ['n', '/register'],
+  ] as const) {
+    for (const key of keys) await page.keyboard.press(key)
+    await page.waitForURL((url) => url.pathname === path)
+  }
+})
+
+test('a chosen theme and a chosen person are remembered', async ({ page }) => {
+  await open(page, '/')
+  await chooseTheme(page, 'Sun')
+  await page.getByLabel('Working as').selectOption({ label: 'Joren Halde, technician' })
+  await open(page, '/')
+  await expect(page.locator('html')).toHaveAttribute('data-theme', 'sun')
+  await expect(page.getByLabel('Working as').locator('option:checked')).toHaveText('Joren Halde, technician')
+})
+
+test('the lists find by words and open by Enter', async ({ page }) => {
+  await open(page, '/instruments')
+  await page.keyboard.press('/')
+  await page.keyboard.type('whey')
+  await expect(page.getByRole('row', { name: /PDT-701/ })).toBeVisible()
+  await page.keyboard.press('Enter')
+  await page.waitForURL(/PDT-701$/)
+  await open(page, '/records')
+  await page.getByRole('searchbox').fill('zzz')
+  await expect(page.getByText('Nothing matches “zzz”')).toBeVisible()
+  await page.getByRole('searchbox').fill('LT-501')
+  await page
+    .getByRole('row', { name: /LT-501/ })
+    .first()
+    .click()
+  await page.waitForURL(/\/records\/\d+$/)
+  await expect(page.getByRole('link', { name: 'LT-501' }).first()).toBeVisible()
+})
+
+test('references: the one out of date is marked, in words too', async ({ page }) => {
+  await open(page, '/references')
+  await expect(page.getByRole('row', { name: /R-07/ })).toContainText('out of date since')
+  await expect(page.getByRole('row', { name: /R-04/ })).toContainText('±(0.02 % of reading + 0.005 % of span)')
+})
+
+test('a phone shows the run without scrolling sideways, targets large enough for a thumb', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 840 })
+  await startRun(page, 'PT-303')
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
+  const box = await page
+    .getByLabel(/^applied,/)
+    .locator('xpath=..')
+    .boundingBox()
+  expect(box?.height).toBeGreaterThanOrEqual(44)
+  await typeReading(page, '5.002', '4.003')
+})
+
+test('two edits of one version: the second is told, with what to do, and keeps what was typed', async ({
+  page,
+  context,
+}) => {
+  const other = await context.newPage()
+  for (const each of [page, other]) {
+    await open(each, '/instruments/PT-801/edit')
+    await each.getByLabel('Why is it changed?').fill('new supply')
+    await each.getByLabel('Interval, months').fill(each === page ? '6' : '9')
+  }
+  await page.getByRole('button', { name: 'Save as version 2' }).click()
+  await page.waitForURL(/PT-801$/)
+  await other.getByRole('button', { name: 'Save as version 2' }).click()
+  await expect(
+    other.getByRole('alert').filter({ hasText: 'Ilka Varga made version 2 while this one was being edited' }),
+  ).toBeVisible()
+  await expect(other.getByLabel('Interval, months')).toHaveValue('9')
+  await other.close()
+})

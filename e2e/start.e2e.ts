@@ -69,6 +69,18 @@ test('the first start makes everything and prints the address; a second one only
   expect(second.output()).toContain(`Barys already runs from this folder:  http://127.0.0.1:${port}`)
 })
 
+test('an empty plant says on every page what to do first', async ({ page }) => {
+  const at = `http://127.0.0.1:${port}`
+  await page.goto(`${at}/`)
+  await expect(page.getByText('No instruments yet. Register the first one')).toBeVisible()
+  await page.goto(`${at}/instruments`)
+  await expect(page.getByText('No instruments yet: register the first one')).toBeVisible()
+  await page.goto(`${at}/references`)
+  await expect(page.getByText('None is registered, so no run can begin')).toBeVisible()
+  await page.goto(`${at}/records`)
+  await expect(page.getByText('No sealed record yet')).toBeVisible()
+})
+
 test('a database killed while it runs is started again by itself', async () => {
   process.kill(postmasterPid(), 'SIGKILL')
   await started[0]?.until('it is gone; starting it again')

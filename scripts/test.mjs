@@ -1,4 +1,4 @@
 // `npm test`. Runs on a bare Node 20: looks after the npm packages, then hands over to the TypeScript that does the rest.
 import { runWithPackages } from './setup/packages.mjs'
 
-await runWithPackages('scripts/runTests.ts', process.argv.slice(2))
+await runWithPackages('tests/runTests.ts', process.argv.slice(2))

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto'
 import pg from 'pg'
 import { migrate, withClient } from '../../scripts/setup/database'
 
-/** A database of its own for one test file, in the cluster scripts/runTests.ts has made. */
+/** A database of its own for one test file, in the cluster tests/runTests.ts has made. */
 export type FreshDatabase = { readonly ownerUrl: string; readonly applicationUrl: string }
 
 /** Makes an empty, migrated database and points DATABASE_URL at it, as the application's login. */

@@ -5,6 +5,7 @@ import { formatWeekday } from '@/core/format/formatTime'
 import { dueStrip } from '@/pictures/dueStrip'
 import type { DaySheet, DueJob } from '@/schema/daySheet'
 import { Mark } from '../parts/Mark'
+import { SearchBox } from '../parts/SearchBox'
 import { SceneSvg } from '../pictures/SceneSvg'
 import { useSize } from '../pictures/useSize'
 import { JobPanel } from './JobPanel'
@@ -44,16 +45,13 @@ export function DayDesk({ sheet }: { sheet: DaySheet }) {
       <div className="day-main">
         <div className="head-row">
           <h1>{formatWeekday(sheet.today)}</h1>
-          <label className="search" data-search>
-            <span className="visually-hidden">Find by tag, description or area</span>
-            <input
-              type="search"
-              placeholder="tag or words  ( / )"
-              value={search}
-              onChange={(event) => setSearch(event.target.value)}
-              onKeyDown={onKeyDown}
-            />
-          </label>
+          <SearchBox
+            label="Find by tag, description or area"
+            placeholder="tag or words"
+            value={search}
+            change={setSearch}
+            onKeyDown={onKeyDown}
+          />
           <label className="small soft">
             due within{' '}
             <select

@@ -1,11 +1,13 @@
 'use client'
-import { DataGrid, type GridColDef } from '@mui/x-data-grid'
+import type { GridColDef } from '@mui/x-data-grid'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import { formatDate } from '@/core/format/formatTime'
 import { matches } from '../day/jobs'
 import { LinkButton } from '../parts/LinkButton'
+import { RowList } from '../parts/RowList'
+import { SearchBox } from '../parts/SearchBox'
 
 type Row = { id: string; tag: string; description: string; area: string; kind: string; range: string; dueOn: string }
 
@@ -38,21 +40,17 @@ export function InstrumentList({ rows }: { rows: readonly Row[] }) {
       <div className="head-row">
         <h1>Instruments</h1>
         <form
-          className="search"
           onSubmit={(event) => {
             event.preventDefault()
             open(found[0])
           }}
         >
-          <label data-search>
-            <span className="visually-hidden">Find by tag, description or area</span>
-            <input
-              type="search"
-              placeholder="tag or words  ( / )"
-              value={search}
-              onChange={(event) => setSearch(event.target.value)}
-            />
-          </label>
+          <SearchBox
+            label="Find by tag, description or area"
+            placeholder="tag or words"
+            value={search}
+            change={setSearch}
+          />
         </form>
         <div className="end">
           <LinkButton variant="contained" href="/register">
@@ -60,23 +58,13 @@ export function InstrumentList({ rows }: { rows: readonly Row[] }) {
           </LinkButton>
         </div>
       </div>
-      <DataGrid
-        rows={[...found]}
-        columns={COLUMNS}
+      <RowList
         label="Instruments"
-        initialState={{
-          pagination: { paginationModel: { pageSize: 25 } },
-          sorting: { sortModel: [{ field: 'tag', sort: 'asc' }] },
-        }}
-        pageSizeOptions={[25, 50, 100]}
-        density="compact"
-        disableRowSelectionOnClick
-        onRowClick={({ row }) => open(row)}
-        onCellKeyDown={({ row }, event) => event.key === 'Enter' && open(row)}
-        localeText={{
-          noRowsLabel: search ? `Nothing matches “${search}”` : 'No instruments yet: register the first one',
-        }}
-        sx={{ minHeight: 240, bgcolor: 'var(--card)', '& .MuiDataGrid-row': { cursor: 'pointer' } }}
+        rows={found}
+        columns={COLUMNS}
+        open={open}
+        empty={search ? `Nothing matches “${search}”` : 'No instruments yet: register the first one'}
+        initialState={{ sorting: { sortModel: [{ field: 'tag', sort: 'asc' }] } }}
       />
     </div>
   )

@@ -1,5 +1,5 @@
 'use client'
-import { DataGrid, type GridColDef } from '@mui/x-data-grid'
+import type { GridColDef } from '@mui/x-data-grid'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
@@ -7,6 +7,8 @@ import type { PointVerdict } from '@/core/error/verdict'
 import { formatSigned } from '@/core/format/formatNumber'
 import { formatDate } from '@/core/format/formatTime'
 import { Mark, VERDICT_MARK, VERDICT_WORDS } from '../parts/Mark'
+import { RowList } from '../parts/RowList'
+import { SearchBox } from '../parts/SearchBox'
 
 type Row = {
   id: number
@@ -72,31 +74,20 @@ export function RecordList({ rows }: { rows: readonly Row[] }) {
     <div className="page stack">
       <div className="head-row">
         <h1>Records</h1>
-        <label className="search" data-search>
-          <span className="visually-hidden">Find by tag, person or number</span>
-          <input
-            type="search"
-            placeholder="tag, person, number  ( / )"
-            value={search}
-            onChange={(event) => setSearch(event.target.value)}
-          />
-        </label>
+        <SearchBox
+          label="Find by tag, person or number"
+          placeholder="tag, person, number"
+          value={search}
+          change={setSearch}
+        />
         <p className="end soft small">Sealed and chained. Verify the whole chain with: npm run verify</p>
       </div>
-      <DataGrid
+      <RowList
+        label="Records"
         rows={found}
         columns={COLUMNS}
-        label="Records"
-        initialState={{ pagination: { paginationModel: { pageSize: 25 } } }}
-        pageSizeOptions={[25, 50, 100]}
-        density="compact"
-        disableRowSelectionOnClick
-        onRowClick={({ row }) => open(row)}
-        onCellKeyDown={({ row }, event) => event.key === 'Enter' && open(row)}
-        localeText={{
-          noRowsLabel: search ? `Nothing matches “${search}”` : 'No sealed record yet: sign a run and it stands here',
-        }}
-        sx={{ minHeight: 240, bgcolor: 'var(--card)', '& .MuiDataGrid-row': { cursor: 'pointer' } }}
+        open={open}
+        empty={search ? `Nothing matches “${search}”` : 'No sealed record yet: sign a run and it stands here'}
       />
     </div>
   )

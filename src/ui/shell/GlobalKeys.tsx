@@ -30,6 +30,8 @@ export function GlobalKeys() {
       } else if (event.key === 'n') router.push('/register')
     }
     document.addEventListener('keydown', onKey)
+    // From here on the page takes keys and clicks; whoever drives it (a test, a script) can wait for this.
+    document.documentElement.dataset.ready = 'yes'
     return () => document.removeEventListener('keydown', onKey)
   }, [router])
 

@@ -3,12 +3,12 @@ import { chmodSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { parseArgs } from 'node:util'
-import { buildIfStale } from './setup/build'
-import { type Cluster, startCluster } from './setup/cluster'
-import { ensureDatabase, migrate } from './setup/database'
-import { chromiumPath } from './setup/debianPackages'
-import { ROOT } from './setup/root'
-import { runConductor, say } from './setup/steps'
+import { buildIfStale } from '../scripts/setup/build'
+import { type Cluster, startCluster } from '../scripts/setup/cluster'
+import { ensureDatabase, migrate } from '../scripts/setup/database'
+import { chromiumPath } from '../scripts/setup/debianPackages'
+import { ROOT } from '../scripts/setup/root'
+import { runConductor, say } from '../scripts/setup/steps'
 
 type Tally = { passed: number; failed: number }
 type Suite = 'checks' | 'unit' | 'db' | 'e2e'
@@ -84,7 +84,7 @@ async function endToEnd(cluster: Cluster, folder: string): Promise<Tally> {
   await migrate(cluster.ownerUrl, cluster.applicationRole)
   process.env.DATABASE_URL = cluster.ownerUrl
   say('demo data', 'loading')
-  const { loadDemo } = await import('./demo/load')
+  const { loadDemo } = await import('../scripts/demo/load')
   const { pool } = await import('../src/server/database')
   await loadDemo(new Date())
   await pool().end()
