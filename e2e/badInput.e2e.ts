@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { request } from 'node:http'
+import type { Page } from '@playwright/test'
 import { acceptedCount, address, expect, JOREN, open, post, startRun, test, typeReading, workAs } from './barys'
 
 const CONFIGURATION = {
@@ -31,6 +32,8 @@ test('the entry line refuses letters and an input beyond the sensor, and stores 
     '9500 kPa is outside what the sensor can do (−248 … 248): check the decimal mark and the unit',
   )
   await page.getByLabel(/^applied,/).fill('0,002')
+  await page.getByLabel(/^reading,/).fill('4001')
+  await expect(says).toContainText('4001 is no output of 4 … 20 mA: check the decimal mark and the meter')
   await page.getByLabel(/^reading,/).fill('40.01')
   await expect(says).toContainText('check the decimal mark and the meter')
   await page.getByLabel(/^reading,/).fill('4.0.1')
@@ -90,6 +93,7 @@ test('the register form says at each box what is wrong, then registers; an edit 
   await fill('LRV (0 % output)', '40')
   await fill('URV (100 % output)', '40')
   await fill('Error limit, ±', '0,25')
+  await choose(page, 'Output', '10 … 50 mA')
   await page.getByRole('button', { name: 'Register' }).click()
   await expect(page.getByText('equals LRV (40 kPa), so the span is zero: enter a different URV')).toBeVisible()
   await fill('URV (100 % output)', '40.5')
@@ -98,16 +102,38 @@ test('the register form says at each box what is wrong, then registers; an edit 
   await page.getByRole('button', { name: 'Register' }).click()
   await page.waitForURL(/\/instruments\/PDT-999$/)
   await expect(page.getByText('±0.25 % of span').first()).toBeVisible()
+  await expect(page.getByText('10 … 50 mA')).toBeVisible()
 
   await page.getByRole('link', { name: 'Edit' }).click()
   await page.getByLabel('URV (100 % output)').fill('30')
+  await page.getByRole('button', { name: 'Add an adjust limit' }).click()
+  await fill('Adjust limit, ±', '0.3')
+  await page.getByRole('button', { name: 'Save as version 2' }).click()
+  await expect(page.getByText('is wider than the error limit at the 0 % point')).toBeVisible()
+  await fill('Adjust limit, ±', '40')
+  await page.getByLabel('of', { exact: true }).last().click()
+  await page.getByRole('option', { name: 'absolute' }).click()
+  await choose(page, 'unit', 'Pa')
+  await page.getByRole('button', { name: 'Add a term' }).first().click()
+  await fill('and ±', '0.5')
+  await page.getByLabel('of', { exact: true }).nth(1).click()
+  await page.getByRole('option', { name: '% of reading' }).click()
+  await choose(page, 'Terms combine as', 'their sum')
   await page.getByRole('button', { name: 'Save as version 2' }).click()
   await expect(page.getByText('reason is empty: fill it in')).toBeVisible()
   await page.getByLabel('Why is it changed?').fill('lower head')
   await page.getByRole('button', { name: 'Save as version 2' }).click()
   await page.waitForURL(/\/instruments\/PDT-999$/)
   await expect(page.getByRole('row', { name: /lower head/ })).toContainText('0 … 30 kPa diff.')
+  await expect(page.getByText('±(0.25 % of span + 0.5 % of reading)').first()).toBeVisible()
+  await expect(page.getByText('±40 Pa')).toBeVisible()
 })
+
+/** Chooses from a list by what it shows. */
+async function choose(page: Page, label: string, option: string): Promise<void> {
+  await page.getByLabel(label, { exact: true }).click()
+  await page.getByRole('option', { name: option, exact: true }).click()
+}
 
 test.describe('the API refuses in words, with the right status', () => {
   const instrument = (change: object, tag = `X-${randomUUID().slice(0, 8)}`) => ({

@@ -127,6 +127,7 @@ test('an abandoned run is kept and makes room; a sealed one is shown as its reco
   await page.getByRole('dialog').getByRole('button', { name: 'Abandon the run' }).click()
   await page.waitForURL(/\/instruments\/PT-503$/)
   await expect(page.getByRole('link', { name: 'Start calibration' })).toBeVisible()
+  await expect(page.getByRole('listitem').filter({ hasText: 'begun by Ilka Varga: outage moved' })).toBeVisible()
   const answer = await post(page, `runs/${id}/abandon`, { reason: 'again' })
   expect(answer.status()).toBe(409)
   expect((await answer.json()).refusals[0].reason).toContain('this run is abandoned')

@@ -1,4 +1,4 @@
-import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { existsSync, mkdirSync, readFileSync, readlinkSync, realpathSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { createInterface } from 'node:readline/promises'
 import { DEMO_PEOPLE, DEMO_SITE } from '../demo/people'
@@ -76,9 +76,12 @@ function readServing(): Serving | undefined {
 /** A PID may long belong to another program: its command line must name what we started, and its folder be ours. */
 function isOurs(pid: number, needle: string): boolean {
   try {
-    return pid > 0 && readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes(needle) && process.kill(pid, 0)
+    const isSame =
+      readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes(needle) &&
+      readlinkSync(`/proc/${pid}/cwd`) === realpathSync(ROOT)
+    return pid > 0 && isSame
   } catch {
-    return false
+    return false // gone, or somebody else's
   }
 }
 

@@ -3,9 +3,21 @@ import packageJson from '../../package.json' with { type: 'json' }
 
 const Environment = z.object({
   DATABASE_URL: z.url({ error: 'DATABASE_URL is not set: start Barys with npm start' }),
-  BARYS_TIME_ZONE: z.string().default(Intl.DateTimeFormat().resolvedOptions().timeZone),
+  BARYS_TIME_ZONE: z
+    .string()
+    .refine(isTimeZone, { error: 'BARYS_TIME_ZONE is no zone of the IANA database: give e.g. Europe/Prague' })
+    .default(Intl.DateTimeFormat().resolvedOptions().timeZone),
   BARYS_SITE: z.string().max(80).default('site not named'),
 })
+
+function isTimeZone(name: string): boolean {
+  try {
+    new Intl.DateTimeFormat('en', { timeZone: name })
+    return true
+  } catch {
+    return false
+  }
+}
 
 let read: z.infer<typeof Environment> | undefined
 

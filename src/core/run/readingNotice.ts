@@ -27,6 +27,21 @@ export function refuseBeyondSensor(applied: number, basis: RunBasis & { configur
   )
 }
 
+/** An output ten spans off its scale is no reading of it, whatever happened to the instrument. Ours, no source. */
+const FARTHEST_OUTPUT_PERCENT = 1000
+
+/**
+ * Refuses an output that cannot be one of this signal: a slip of the decimal mark or a meter on another range.
+ *
+ * @throws {Refusal} naming the signal's ends
+ */
+export function refuseImpossibleOutput(output: number, basis: RunBasis): void {
+  const { scale } = judgingBasis(basis)
+  if (Math.abs(percentOfOutput(output, scale)) <= FARTHEST_OUTPUT_PERCENT) return
+  const ends = `${formatPlain(scale.lower)} … ${formatPlain(scale.upper)} ${scale.unit}`
+  throw new Refusal('output', `${formatPlain(output)} is no output of ${ends}`, 'check the decimal mark and the meter')
+}
+
 /**
  * A remark on a reading that is possible but looks like a slip; null for an ordinary one. It never stops the person.
  * The thresholds, a tenth of span from the point and a fifth beyond the scale, are ours.

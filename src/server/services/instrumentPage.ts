@@ -5,7 +5,7 @@ import { environment } from '../environment'
 import { NotFound } from '../refusals'
 import { selectDueDates } from '../sql/dueInstrument'
 import { selectConfigurations, selectInstrument } from '../sql/instrument'
-import { selectOpenRun } from '../sql/run'
+import { selectAbandonedRuns, selectOpenRun } from '../sql/run'
 import { selectResultsOf, selectSeal } from '../sql/seal'
 import { selectStandards } from '../sql/standard'
 import { referenceOffers } from './referenceOffers'
@@ -21,11 +21,12 @@ export async function instrumentPage(tag: string, now: Date) {
   const instrument = await selectInstrument(db, { tag })
   if (!instrument) throw new NotFound('tag', `no instrument is registered as ${tag}`, 'find it in the list')
   const today = calendarDate(now, timeZone)
-  const [versions, results, due, openRun, standards] = await Promise.all([
+  const [versions, results, due, openRun, abandoned, standards] = await Promise.all([
     selectConfigurations(db, instrument.id),
     selectResultsOf(db, instrument.id),
     selectDueDates(db, timeZone),
     selectOpenRun(db, instrument.id),
+    selectAbandonedRuns(db, instrument.id),
     selectStandards(db),
   ])
   const dueOn = due.get(instrument.id) ?? today
@@ -34,6 +35,7 @@ export async function instrumentPage(tag: string, now: Date) {
     versions,
     results,
     openRun,
+    abandoned,
     dueOn,
     dueInDays: daysBetween(today, dueOn),
     offers: referenceOffers(instrument.configuration, standards, today),

@@ -1,5 +1,5 @@
 import { Refusal } from '@/core/refusal'
-import { refuseBeyondSensor } from '@/core/run/readingNotice'
+import { refuseBeyondSensor, refuseImpossibleOutput } from '@/core/run/readingNotice'
 import type { NewReading } from '@/schema/run'
 import type { RecordedReading, RunStep, RunView } from '@/schema/runView'
 import { transaction } from '../database'
@@ -25,6 +25,7 @@ export function recordReading(runId: string, reading: NewReading, { person, now 
     if (known) return repeated(run, known, reading)
 
     refuseBeyondSensor(Number(reading.applied), run.world)
+    refuseImpossibleOutput(Number(reading.output), run.world)
     refuseWrongPlace(run, step, reading)
     const stored = await insertReading(db, { ...reading, runId, at: now, personId: person.id })
     if (!stored) throw new Conflict('id', 'this id belongs to another reading', 'send it again with a new id')

@@ -85,3 +85,21 @@ export async function closeRun(db: Queryable, id: string, { status, at, reason }
     reason,
   ])
 }
+
+const AbandonedRow = z
+  .object({ id: z.uuid(), closed_at: z.date(), started_by: z.string(), close_reason: z.string() })
+  .transform((row) => ({ id: row.id, closedAt: row.closed_at, startedBy: row.started_by, reason: row.close_reason }))
+
+/** Runs of an instrument that were given up, newest first. They are kept, and never became records. */
+export async function selectAbandonedRuns(
+  db: Queryable,
+  instrumentId: string,
+): Promise<z.infer<typeof AbandonedRow>[]> {
+  const { rows } = await db.query(
+    `SELECT r.id, r.closed_at, p.name AS started_by, r.close_reason
+       FROM run r JOIN person p ON p.id = r.started_by
+      WHERE r.instrument_id = $1 AND r.status = 'abandoned' ORDER BY r.closed_at DESC`,
+    [instrumentId],
+  )
+  return z.array(AbandonedRow).parse(rows)
+}

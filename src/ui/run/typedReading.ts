@@ -1,7 +1,7 @@
 import type { JudgedPoint } from '@/core/analysis/judgedPoint'
 import { Refusal } from '@/core/refusal'
 import { judgeReading } from '@/core/run/judgeSteps'
-import { readingNotice, refuseBeyondSensor } from '@/core/run/readingNotice'
+import { readingNotice, refuseBeyondSensor, refuseImpossibleOutput } from '@/core/run/readingNotice'
 import { decimalText } from '@/core/units/decimalText'
 import type { World } from '@/schema/world'
 
@@ -23,6 +23,10 @@ export function typedReading(point: Point, boxes: { applied: string; output: str
   }
   const output = parsed(boxes.output, 'output')
   if (output.kind === 'refused') return output
+  if (output.kind === 'text') {
+    const impossible = refusalOf(() => refuseImpossibleOutput(Number(output.text), world), 'output')
+    if (impossible) return impossible
+  }
   if (applied.kind === 'empty' || output.kind === 'empty') return { kind: 'incomplete' }
   return {
     kind: 'judged',

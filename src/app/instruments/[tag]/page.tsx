@@ -44,6 +44,7 @@ export default async function InstrumentPage({ params }: Props) {
         <LastPicture page={page} />
       </div>
       <History page={page} />
+      <Abandoned page={page} />
       <Versions page={page} />
     </div>
   )
@@ -162,6 +163,22 @@ function History({ page: { results, timeZone } }: { page: Page }) {
           </tbody>
         </table>
       </div>
+    </section>
+  )
+}
+
+function Abandoned({ page: { abandoned, timeZone } }: { page: Page }) {
+  if (abandoned.length === 0) return null
+  return (
+    <section aria-labelledby="abandoned">
+      <h2 id="abandoned">Abandoned runs</h2>
+      <ul className="cautions small">
+        {abandoned.map((run) => (
+          <li key={run.id}>
+            {formatDateTime(run.closedAt, timeZone)}, begun by {run.startedBy}: {run.reason}
+          </li>
+        ))}
+      </ul>
     </section>
   )
 }
