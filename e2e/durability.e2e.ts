@@ -1,4 +1,8 @@
-import { freePort } from '../scripts/setup/cluster'
+import { chmodSync, mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { freePort, startCluster } from '../scripts/setup/cluster'
+import { ensureDatabase, migrate } from '../scripts/setup/database'
 import { type Server, startServer } from '../scripts/setup/server'
 import { acceptedCount, expect, goTo, ILKA, startRun, test, typeReading, workAs } from './barys'
 
@@ -68,4 +72,37 @@ test('the database drops every connection in the middle of a run: the next readi
   }).toPass()
   await page.reload()
   await expect(page.getByText('Point 3 of 9')).toBeVisible()
+})
+
+test('while the database is away every page and route says so; when it is back, so is Barys', async ({ page }) => {
+  const folder = mkdtempSync(join(tmpdir(), 'barys-away-'))
+  chmodSync(folder, 0o755)
+  const cluster = await startCluster(folder, { fsync: 'off' })
+  let server: Server | undefined
+  try {
+    await ensureDatabase(cluster)
+    await migrate(cluster.ownerUrl, cluster.applicationRole)
+    const settings = { port: await freePort(), distFolder: process.env.BARYS_DIST ?? '.next-test' }
+    server = await startServer({ ...settings, databaseUrl: cluster.applicationUrl })
+    cluster.stop()
+
+    const health = await page.request.get(`${server.address}/api/v1/health`)
+    expect(health.status()).toBe(503)
+    expect(await health.json()).toMatchObject({
+      refusals: [{ reason: 'the database does not answer', remedy: 'nothing was stored; send it again in a moment' }],
+    })
+    const answer = await page.goto(`${server.address}/instruments`)
+    expect(answer?.status()).toBe(500)
+    await expect(page.getByText('Most often the database is starting again')).toBeVisible()
+
+    cluster.restart()
+    await expect(async () => {
+      await page.getByRole('button', { name: 'Load it again' }).click()
+      await expect(page.getByRole('heading', { name: 'Instruments' })).toBeVisible({ timeout: 3000 })
+    }).toPass()
+  } finally {
+    await server?.stop()
+    cluster.stop()
+    rmSync(folder, { recursive: true, force: true })
+  }
 })

@@ -25,6 +25,11 @@ export function pool(): pg.Pool {
 export async function transaction<T>(work: (db: Transaction) => Promise<T>): Promise<T> {
   const client = await pool().connect()
   let broken: Error | undefined
+  // A connection that dies while it is ours tells so by an event too; unheard, it would end the process.
+  const onLost = (error: Error) => {
+    broken = error
+  }
+  client.on('error', onLost)
   try {
     await client.query('BEGIN')
     const result = await work(client)
@@ -36,6 +41,7 @@ export async function transaction<T>(work: (db: Transaction) => Promise<T>): Pro
     })
     throw error
   } finally {
+    client.off('error', onLost)
     client.release(broken)
   }
 }
