@@ -164,6 +164,8 @@ test('a phone shows the run without scrolling sideways, targets large enough for
     .boundingBox()
   expect(box?.height).toBeGreaterThanOrEqual(44)
   await typeReading(page, '5.002', '4.003')
+  const verdict = await page.locator('.ladder tbody tr td:last-child svg').first().boundingBox()
+  expect((verdict?.x ?? 999) + (verdict?.width ?? 0)).toBeLessThanOrEqual(390)
 })
 
 test('two edits of one version: the second is told, with what to do, and keeps what was typed', async ({

@@ -40,7 +40,7 @@ export const ERROR_SHAPE_WORDS: Record<ErrorShape, string> = {
   zero: 'a zero error, span is fine',
   span: 'a span error, zero is fine',
   'zero-and-span': 'zero and span both off',
-  bow: 'bowed: zero and span cannot cure it',
+  bow: 'bowed, not zero or span',
   hysteresis: 'up differs from down: hysteresis',
   'cannot-tell': 'too few points yet',
 }

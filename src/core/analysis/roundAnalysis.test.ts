@@ -97,6 +97,20 @@ describe('a round', () => {
     expect(analyseRound([low, high]).largest).toBe(low)
     expect([low.verdict, high.verdict]).toEqual(['outside', 'inside'])
   })
+  test('a gain error under a limit of reading is a span error, although the limit at its foot is tiny', () => {
+    const ofReading = {
+      ...basis,
+      adjustLimit: null,
+      errorLimit: { combine: 'sum' as const, terms: [{ kind: 'percentReading' as const, value: 6 }] },
+    }
+    const points = [1, 10, 40, 100].map((percent) =>
+      judgePoint(
+        { targetPercent: percent, direction: 'rising', applied: percent, output: 4 + 0.16 * percent * 1.05 },
+        ofReading,
+      ),
+    )
+    expect(analyseRound(points).shape).toBe('span')
+  })
   test('without readings gives nothing, not zeros', () => {
     expect(analyseRound([])).toMatchObject({
       verdict: null,

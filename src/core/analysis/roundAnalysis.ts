@@ -29,7 +29,7 @@ export function analyseRound(points: readonly JudgedPoint[]): RoundAnalysis {
       line,
       hysteresis,
       largestError: Math.abs(largest?.errorPercentSpan ?? 0),
-      threshold: namingThreshold(points),
+      threshold: largest ? namingThreshold(largest) : 0,
     }),
     pointsOutside: points.filter((point) => point.verdict === 'outside').length,
     pointsBeyondAdjustLimit: points.filter((point) => point.verdict === 'inside-look').length,
@@ -48,5 +48,6 @@ function largestErrorPoint(points: readonly JudgedPoint[]): JudgedPoint | null {
   )
 }
 
-const namingThreshold = (points: readonly JudgedPoint[]) =>
-  Math.min(...points.map((point) => point.adjustLimitPercentSpan ?? point.limitPercentSpan / 2))
+/** What counts as a departure worth naming: the adjust limit, or half the limit, of the point that decides. */
+const namingThreshold = ({ adjustLimitPercentSpan, limitPercentSpan }: JudgedPoint) =>
+  adjustLimitPercentSpan ?? limitPercentSpan / 2
