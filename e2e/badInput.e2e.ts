@@ -182,6 +182,11 @@ test.describe('the API refuses in words, with the right status', () => {
       headers: { origin: 'http://example.org' },
     })
     expect(foreign.status()).toBe(403)
+    const sandboxed = await page.request.post(`${address()}/api/v1/instruments`, {
+      data: instrument({}),
+      headers: { origin: 'null' },
+    })
+    expect(sandboxed.status()).toBe(403)
     expect(await statusWithHost('plant.example.org')).toBe(403)
   })
 

@@ -51,6 +51,27 @@ test('the server is killed between two readings: nothing acknowledged is lost, a
   }
 })
 
+test('figures typed while a reading is on its way are not lost: they belong to the next point', async ({ page }) => {
+  await startRun(page, 'FT-601')
+  let release = () => {}
+  const held = new Promise<void>((resolve) => (release = resolve))
+  await page.route('**/readings', async (route) => {
+    await held
+    await route.continue()
+  })
+  await page.keyboard.type('0.001')
+  await page.keyboard.press('Enter')
+  await page.keyboard.type('4.003')
+  await page.keyboard.press('Enter')
+  await page.keyboard.type('6.87x9')
+  await page.keyboard.press('Backspace')
+  await page.keyboard.type('5')
+  expect(await acceptedCount(page)).toBe(0)
+  release()
+  await expect.poll(() => acceptedCount(page)).toBe(1)
+  await expect(page.getByLabel(/^applied,/)).toHaveValue('6.875')
+})
+
 test('the database drops every connection in the middle of a run: the next reading is stored', async ({ page }) => {
   const { Client } = (await import('pg')).default
   await startRun(page, 'LT-602')

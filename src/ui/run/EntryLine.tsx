@@ -33,9 +33,12 @@ export function EntryLine({ world, step, count, decimals, accept, onTyped, corre
   const applied = useRef<HTMLInputElement>(null)
   const output = useRef<HTMLInputElement>(null)
   useFocusForFigures(applied)
+  // Figures typed while a reading is on its way belong to the next point: a lost first digit would be a wrong reading.
+  const typedAhead = useRef<string | null>(null)
   // biome-ignore lint/correctness/useExhaustiveDependencies: what was typed for one point must never go to another
   useEffect(() => {
-    setBoxes(EMPTY)
+    setBoxes({ applied: typedAhead.current ?? '', output: '' })
+    typedAhead.current = null
     onTyped({ kind: 'incomplete' })
     id.current = undefined
     applied.current?.focus()
@@ -52,21 +55,20 @@ export function EntryLine({ world, step, count, decimals, accept, onTyped, corre
 
   const send = async (reading: Extract<Typed, { kind: 'judged' }>) => {
     id.current ??= crypto.randomUUID() // kept over a lost answer: sent twice, it is stored once
+    typedAhead.current = ''
     setSending(true)
     const refusal = await accept({ id: id.current, applied: reading.applied, output: reading.output })
     setSending(false)
-    if (refusal) {
-      setMessage(refusal)
-      return
-    }
-    change(EMPTY)
-    applied.current?.focus()
+    setMessage(refusal)
+    if (refusal) typedAhead.current = null // stored, the next point takes what was typed ahead; refused, there is none
   }
 
   const onKeyDown = (field: 'applied' | 'output') => (event: KeyboardEvent<HTMLInputElement>) => {
-    if (event.key === 'Enter') {
+    if (typedAhead.current !== null) {
       event.preventDefault()
-      if (isSending) return
+      typedAhead.current = withKey(typedAhead.current, event.key)
+    } else if (event.key === 'Enter') {
+      event.preventDefault()
       if (typed.kind === 'judged') send(typed)
       else if (typed.kind === 'refused') setMessage(typed.words)
       else if (field === 'applied' && boxes.applied !== '') output.current?.focus()
@@ -189,6 +191,12 @@ function EntrySays({ typed, message, isSending, world, decimals }: SaysProps) {
       {notice && <strong className="tone-look">{notice}</strong>}
     </>
   )
+}
+
+/** A text after one more key; only what belongs to a number is taken. */
+function withKey(text: string, key: string): string {
+  if (key === 'Backspace') return text.slice(0, -1)
+  return /^[\d.,+−-]$/.test(key) ? text + key : text
 }
 
 const approachWords = ({ direction, position }: RunStep) => {
