@@ -1,4 +1,4 @@
-import { type SpawnSyncReturns, spawnSync } from 'node:child_process'
+import { type SpawnSyncOptionsWithStringEncoding, type SpawnSyncReturns, spawnSync } from 'node:child_process'
 import { createHash, randomBytes } from 'node:crypto'
 import { existsSync, mkdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs'
 import { createServer } from 'node:net'
@@ -174,7 +174,15 @@ function run(place: Place, program: string, args: string[]): SpawnSyncReturns<st
     : [join(place.bin, program), ...args]
   // pg_ctl's server inherits its pipes and would keep a pipe open for ever, hence no pipes for “start”.
   const stdio = program === 'pg_ctl' ? 'ignore' : 'pipe'
-  return spawnSync(command ?? program, rest, { encoding: 'utf8', stdio, cwd: '/' })
+  // In a group of its own: Ctrl-C is for the conductor, which then stops the server in order, and must not reach a
+  // pg_ctl that is just starting or stopping one.
+  const options: SpawnSyncOptionsWithStringEncoding & { detached: boolean } = {
+    encoding: 'utf8',
+    stdio,
+    cwd: '/',
+    detached: true,
+  }
+  return spawnSync(command ?? program, rest, options)
 }
 
 function refuseFailure(result: SpawnSyncReturns<string>, reason: string): void {

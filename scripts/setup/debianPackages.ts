@@ -38,7 +38,7 @@ function findPostgresBin(): string | undefined {
 
 const pathFolders = () => (process.env.PATH ?? '').split(delimiter)
 
-export const onPath = (program: string): string | undefined =>
+const onPath = (program: string): string | undefined =>
   pathFolders()
     .map((folder) => join(folder, program))
     .find((path) => existsSync(path))

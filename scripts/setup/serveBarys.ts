@@ -166,12 +166,7 @@ async function choosePort(): Promise<number> {
 
 /** Waits for Ctrl-C, SIGTERM or the server's end; meanwhile a database that was killed is started again. */
 async function untilStopped(server: Server, cluster: Cluster | undefined): Promise<void> {
-  const watch = setInterval(() => {
-    if (cluster && cluster.postmasterPid() === undefined) {
-      say('database', 'it is gone; starting it again')
-      cluster.restart()
-    }
-  }, 1000)
+  const watch = setInterval(() => cluster && restartIfGone(cluster), 1000)
   const signal = await new Promise<string | undefined>((resolve) => {
     for (const name of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const) process.once(name, () => resolve(name))
     server.process.once('exit', () => resolve(undefined))
@@ -185,4 +180,16 @@ async function untilStopped(server: Server, cluster: Cluster | undefined): Promi
     )
   say('stopping', 'server, then database')
   await server.stop()
+}
+
+/** Starts a database that was killed; one that does not come up is tried again at the next look. */
+function restartIfGone(cluster: Cluster): void {
+  if (cluster.postmasterPid() !== undefined) return
+  say('database', 'it is gone; starting it again')
+  try {
+    cluster.restart()
+  } catch (error) {
+    if (!(error instanceof StepFailure)) throw error
+    console.error(`✕ ${error.message}`)
+  }
 }

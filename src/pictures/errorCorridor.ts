@@ -30,7 +30,7 @@ export type CorridorData = {
 
 export type Size = { readonly width: number; readonly height: number; readonly fontSize: number }
 
-export const VERDICT_TONE: Record<PointVerdict, Tone> = { inside: 'verdigris', 'inside-look': 'ochre', outside: 'clay' }
+const VERDICT_TONE: Record<PointVerdict, Tone> = { inside: 'verdigris', 'inside-look': 'ochre', outside: 'clay' }
 
 /**
  * The error corridor: error in % of span over applied input, the limit as a corridor, the adjust limit as an inner one,
@@ -288,7 +288,7 @@ function cursorMark({ cursor }: CorridorData, frame: Frame, { fontSize }: Size):
 }
 
 /** The corridor for someone who cannot see it. */
-export function corridorInWords({ series, unitLabel, basis }: CorridorData): string {
+function corridorInWords({ series, unitLabel, basis }: CorridorData): string {
   const read = series.filter((s) => s.style !== 'earlier' && s.points.length > 0)
   if (read.length === 0) return `Error corridor, empty: no readings yet. Applied input in ${unitLabel}.`
   const sentences = read.map(({ label, points }) => {

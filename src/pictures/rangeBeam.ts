@@ -199,7 +199,7 @@ function reach({ reference, lrl, url }: BeamData, { x, y, font, width }: Frame, 
 }
 
 /** The beam for someone who cannot see it. */
-export function beamInWords({ lrl, url, minSpan, lrv, urv, unitLabel, reference }: BeamData): string {
+function beamInWords({ lrl, url, minSpan, lrv, urv, unitLabel, reference }: BeamData): string {
   const reaches = reference
     ? ` ${reference.label}: ${formatPlain(reference.low)} to ${formatPlain(reference.high)}.`
     : ''

@@ -34,11 +34,6 @@ export async function selectReadings(db: Queryable, runId: string): Promise<Read
   return z.array(ReadingRow).parse(rows)
 }
 
-export async function selectReading(db: Queryable, id: string): Promise<ReadingRow | null> {
-  const { rows } = await db.query(`${SELECT_READING} WHERE g.id = $1`, [id])
-  return rows.length === 0 ? null : ReadingRow.parse(rows[0])
-}
-
 type NewReadingRow = {
   readonly id: string
   readonly runId: string

@@ -3,8 +3,7 @@ import { useRouter } from 'next/navigation'
 import { useEffect, useRef, useState } from 'react'
 import { isTyping } from './isTyping'
 import { KeysDialog } from './KeysDialog'
-
-const GO: Record<string, string> = { d: '/', i: '/instruments', f: '/references', r: '/records' }
+import { PLACES } from './places'
 
 /** Keys that work on every page: `/` finds, `g` and a letter goes, `?` lists the keys. */
 export function GlobalKeys() {
@@ -17,10 +16,10 @@ export function GlobalKeys() {
       if (event.defaultPrevented || event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return
       if (isGoing.current) {
         isGoing.current = false
-        const place = GO[event.key]
+        const place = PLACES.find(({ key }) => key === event.key)
         if (place) {
           event.preventDefault()
-          router.push(place)
+          router.push(place.href)
         }
       } else if (event.key === 'g') isGoing.current = true
       else if (event.key === '?') setListOpen(true)

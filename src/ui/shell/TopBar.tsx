@@ -4,13 +4,7 @@ import { usePathname } from 'next/navigation'
 import { ThemeSwitch } from '../theme/ThemeSwitch'
 import { GlobalKeys } from './GlobalKeys'
 import { PersonPicker } from './PersonPicker'
-
-export const PLACES = [
-  { href: '/', label: 'Day sheet', key: 'd' },
-  { href: '/instruments', label: 'Instruments', key: 'i' },
-  { href: '/references', label: 'References', key: 'f' },
-  { href: '/records', label: 'Records', key: 'r' },
-] as const
+import { PLACES } from './places'
 
 type Props = { people: readonly { id: string; name: string; role: string }[]; currentId: string | null }
 

@@ -1,0 +1,7 @@
+/** Where one can go from everywhere; `key` follows `g` on the keyboard. */
+export const PLACES = [
+  { href: '/', label: 'Day sheet', key: 'd' },
+  { href: '/instruments', label: 'Instruments', key: 'i' },
+  { href: '/references', label: 'References', key: 'f' },
+  { href: '/records', label: 'Records', key: 'r' },
+] as const
