@@ -1,26 +1,8 @@
 import { randomUUID } from 'node:crypto'
 import { request } from 'node:http'
 import type { Page } from '@playwright/test'
+import { TYPED_CONFIGURATION } from '../tests/support/typedConfiguration'
 import { acceptedCount, address, expect, JOREN, open, post, startRun, test, typeReading, workAs } from './barys'
-
-const CONFIGURATION = {
-  description: 'Trial',
-  area: 'Bench',
-  kind: 'dp-transmitter',
-  pressureKind: 'differential',
-  unit: 'kPa',
-  lrl: '-50',
-  url: '50',
-  minSpan: '1',
-  lrv: '0',
-  urv: '40',
-  signal: '4-20mA',
-  errorLimit: { combine: 'larger', terms: [{ kind: 'percentSpan', value: '0.25' }] },
-  adjustLimit: null,
-  intervalMonths: '12',
-  testPoints: '0, 50, 100',
-  pointOrder: 'up-down',
-}
 
 test('the entry line refuses letters and an input beyond the sensor, and stores nothing', async ({ page }) => {
   await startRun(page, 'PDT-803')
@@ -138,7 +120,7 @@ async function choose(page: Page, label: string, option: string): Promise<void> 
 test.describe('the API refuses in words, with the right status', () => {
   const instrument = (change: object, tag = `X-${randomUUID().slice(0, 8)}`) => ({
     tag,
-    configuration: { ...CONFIGURATION, ...change },
+    configuration: { ...TYPED_CONFIGURATION, ...change },
   })
   const cases: [string, object, string][] = [
     ['LRV = URV', { urv: '0' }, 'so the span is zero'],

@@ -1,24 +1,12 @@
 import { describe, expect, test } from 'vitest'
 import { z } from 'zod'
+import { TYPED_CONFIGURATION } from '../../tests/support/typedConfiguration'
 import { ConfigurationForm, NewInstrument } from './configuration'
 
 const VALID = {
-  description: 'Test cell',
-  area: 'Bench',
-  kind: 'dp-transmitter',
-  pressureKind: 'differential',
-  unit: 'kPa',
-  lrl: '-50',
-  url: '50',
-  minSpan: '1',
-  lrv: '0',
-  urv: '40',
-  signal: '4-20mA',
+  ...TYPED_CONFIGURATION,
   errorLimit: { combine: 'larger', terms: [{ kind: 'percentSpan', value: '0,25' }] },
-  adjustLimit: null,
-  intervalMonths: '12',
   testPoints: '0, 25, 50, 75, 100',
-  pointOrder: 'up-down',
 }
 const complaints = (change: object) => {
   const result = ConfigurationForm.safeParse({ ...VALID, ...change })

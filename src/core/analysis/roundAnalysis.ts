@@ -3,6 +3,7 @@ import { type ErrorLine, errorLine } from './errorLine'
 import { type ErrorShape, errorShape } from './errorShape'
 import { hysteresisPercentSpan } from './hysteresis'
 import type { JudgedPoint } from './judgedPoint'
+import { shareOfLimit } from './shareOfLimit'
 
 /** The figures of one round of readings (as found, or one as left). Errors in % of span. */
 export type RoundAnalysis = {
@@ -38,10 +39,6 @@ export function analyseRound(points: readonly JudgedPoint[]): RoundAnalysis {
 
 /** The point that uses the largest share of its own limit: with a varying limit that is the one that decides. */
 function largestErrorPoint(points: readonly JudgedPoint[]): JudgedPoint | null {
-  const shareOfLimit = (point: JudgedPoint) =>
-    point.limitPercentSpan > 0
-      ? Math.abs(point.errorPercentSpan) / point.limitPercentSpan
-      : Math.abs(point.errorPercentSpan)
   return points.reduce<JudgedPoint | null>(
     (worst, next) => (worst === null || shareOfLimit(next) > shareOfLimit(worst) ? next : worst),
     null,

@@ -59,6 +59,15 @@ describe('what reads the output', () => {
       ['short', 'outside'],
     ])
   })
+  test('a pressure reference stated in units of pressure reads a pneumatic signal: 0.4 kPa over 20 Pa is 20 to 1', () => {
+    const inPascals = pump({ accuracy: { combine: 'sum', terms: [{ kind: 'absolute', value: 20, unit: 'Pa' }] } })
+    const { outputs } = referenceOffers({ ...CONFIGURATION, signal: '20-100kPa' }, [inPascals], TODAY)
+    expect(outputs).toMatchObject([{ mark: 'inside', ratioText: '20.0 : 1' }])
+  })
+  test('a meter that begins above the foot of the signal does not reach it', () => {
+    const { outputs } = referenceOffers(CONFIGURATION, [{ ...METER, rangeLow: 5 } as Standard], TODAY) // quantity stays
+    expect(outputs).toMatchObject([{ mark: 'outside', ratio: null }])
+  })
   test('a voltage signal with only a current meter has nothing to read it', () => {
     expect(referenceOffers({ ...CONFIGURATION, signal: '1-5V' }, [PUMP, METER], TODAY).outputs).toEqual([])
   })

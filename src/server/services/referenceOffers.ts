@@ -1,10 +1,14 @@
-import { reachesRange, tightestAccuracyRatio, USUAL_RATIO_FLOOR } from '@/core/conformity/accuracyRatio'
+import {
+  reachesRange,
+  referenceAccuracyInput,
+  tightestAccuracyRatio,
+  USUAL_RATIO_FLOOR,
+} from '@/core/conformity/accuracyRatio'
 import { meterAccuracy } from '@/core/conformity/meterAccuracy'
-import { limitPercentSpan } from '@/core/error/errorLimit'
+import { tightestOutputRatio } from '@/core/conformity/outputAccuracyRatio'
 import { formatFixed } from '@/core/format/formatNumber'
 import { daysBetween, formatDate } from '@/core/format/formatTime'
-import { outputAtPercent, SIGNALS, type TransmittedSignal } from '@/core/signal/signal'
-import { inputAtPercent } from '@/core/transfer/linearTransfer'
+import { SIGNALS, type TransmittedSignal } from '@/core/signal/signal'
 import { pressureKindsMatch } from '@/core/units/pressureKind'
 import { convertPressure, PRESSURE_UNIT_IDS, type PressureUnit } from '@/core/units/pressureUnit'
 import type { Configuration } from '@/schema/configuration'
@@ -48,28 +52,33 @@ function outputOffer(
   job: { configuration: Configuration; today: string },
 ): ReferenceOffer[] {
   const scale = SIGNALS[signal]
-  const span = scale.upper - scale.lower
-  const accuracyAt = outputAccuracy(standard, scale.unit)
-  if (!accuracyAt) return []
-  const ratios = job.configuration.testPoints.map((percent) => {
-    const applied = inputAtPercent(percent, job.configuration)
-    const limit = (limitPercentSpan(applied, job.configuration.errorLimit, basisOf(job.configuration)) / 100) * span
-    return limit / accuracyAt(outputAtPercent(percent, scale))
-  })
-  const reach =
-    standard.quantity === 'pressure' && isPressureUnit(scale.unit)
-      ? convertPressure(standard.rangeHigh, standard.unit, scale.unit)
-      : standard.rangeHigh
-  return [offerOf(standard, reach >= scale.upper ? Math.min(...ratios) : null, job.today)]
+  const reader = outputReader(standard, scale.unit)
+  if (!reader) return []
+  const { testPoints, errorLimit } = job.configuration
+  const reading = { scale, accuracyAt: reader.accuracyAt }
+  const doesReach = reader.low <= scale.lower && reader.high >= scale.upper
+  const ratio = doesReach
+    ? tightestOutputRatio(testPoints, errorLimit, { basis: basisOf(job.configuration), reading })
+    : null
+  return [offerOf(standard, ratio, job.today)]
 }
 
-/** Accuracy of a reference for an output, in the output's unit; undefined where it cannot read it. */
-function outputAccuracy(standard: Standard, unit: string): ((output: number) => number) | undefined {
-  if (standard.quantity === 'electrical')
-    return standard.unit === unit ? (output) => meterAccuracy(output, standard) : undefined
+/** What a reference can read of an output, all in the output's unit. */
+type OutputReader = { low: number; high: number; accuracyAt: (output: number) => number }
+
+/** How a reference reads an output in some unit; undefined where it cannot. */
+function outputReader(standard: Standard, unit: string): OutputReader | undefined {
+  const { rangeLow, rangeHigh } = standard
+  if (standard.quantity === 'electrical') {
+    const accuracyAt = (output: number) => meterAccuracy(output, standard)
+    return standard.unit === unit ? { low: rangeLow, high: rangeHigh, accuracyAt } : undefined
+  }
   if (!isPressureUnit(unit) || standard.pressureKind === 'absolute') return undefined
-  const toOutput = (value: number) => convertPressure(value, standard.unit, unit)
-  return (output) => toOutput(meterAccuracy(convertPressure(output, unit, standard.unit), standard))
+  return {
+    low: convertPressure(rangeLow, standard.unit, unit),
+    high: convertPressure(rangeHigh, standard.unit, unit),
+    accuracyAt: (output) => referenceAccuracyInput(output, unit, standard),
+  }
 }
 
 const isPressureUnit = (unit: string): unit is PressureUnit => PRESSURE_UNIT_IDS.some((id) => id === unit)

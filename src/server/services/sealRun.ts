@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import type { RoundAnalysis } from '@/core/analysis/roundAnalysis'
+import { shareOfLimit } from '@/core/analysis/shareOfLimit'
 import { Refusal } from '@/core/refusal'
 import type { RunState } from '@/core/run/runState'
 import type { Signing } from '@/schema/run'
@@ -95,6 +96,6 @@ function listed(analysis: RoundAnalysis | undefined) {
   return {
     verdict,
     errorPercent: largest.errorPercentSpan,
-    shareOfLimit: Math.abs(largest.errorPercentSpan) / largest.limitPercentSpan,
+    shareOfLimit: shareOfLimit(largest),
   }
 }

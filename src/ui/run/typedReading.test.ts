@@ -1,28 +1,9 @@
 import { expect, test } from 'vitest'
-import { Configuration } from '@/schema/configuration'
-import type { World } from '@/schema/world'
+import { benchWorld } from '../../../tests/support/benchPlant'
 import { typedReading } from './typedReading'
 
-const configuration = Configuration.parse({
-  description: 'x',
-  area: 'x',
-  kind: 'dp-transmitter',
-  pressureKind: 'differential',
-  unit: 'kPa',
-  lrl: -50,
-  url: 50,
-  minSpan: 1,
-  lrv: 0,
-  urv: 40,
-  signal: '4-20mA',
-  errorLimit: { combine: 'sum', terms: [{ kind: 'percentSpan', value: 0.5 }] },
-  adjustLimit: null,
-  intervalMonths: 12,
-  testPoints: [0, 50, 100],
-  pointOrder: 'up',
-})
-// Only what judging reads; the rest of a world does not matter to a typed reading.
-const world = { configuration, inputUnit: 'kPa' } as World
+/** 0 … 40 kPa of a sensor for ±50 kPa, ±0.5 % of span. */
+const world = benchWorld('X-1', { lrl: -50, url: 50, urv: 40 })
 const middle = { percent: 50, direction: 'rising' as const }
 
 test('nothing is said before both boxes hold a number; a sign alone is only a beginning', () => {
