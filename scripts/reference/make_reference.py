@@ -1,0 +1,149 @@
+"""Remakes tests/reference/*.json: values from general-purpose libraries that our own code is checked against.
+
+Needs Debian's python3-scipy, python3-numpy, python3-uncertainties and units. Run by `npm run reference`.
+The files are committed, so that the tests need none of these.
+"""
+import json
+import pathlib
+import subprocess
+import sys
+
+import numpy
+import scipy
+from scipy import integrate, interpolate, optimize, stats
+import uncertainties
+from uncertainties import ufloat, umath
+
+OUT = pathlib.Path(__file__).resolve().parents[2] / "tests" / "reference"
+SCIPY = f"SciPy {scipy.__version__}"
+
+
+def write(name, source, cases):
+    path = OUT / f"{name}.json"
+    path.write_text(json.dumps({"source": source, "cases": cases}, indent=1) + "\n")
+    print(f"{path.name}: {len(cases)} cases, {source}")
+
+
+def distributions():
+    normal = [{"z": z, "cdf": stats.norm.cdf(z)} for z in (-12, -8, -6, -4.5, -3.6, -3.4, -2, -0.7, 0, 0.3, 1.96, 3.5, 5)]
+    quantile = [{"p": p, "z": stats.norm.ppf(p)} for p in (1e-12, 1e-6, 0.001, 0.02, 0.3, 0.5, 0.9, 0.975, 0.9999)]
+    student = [
+        {"coverage": c, "degrees": d, "factor": stats.t.ppf((1 + c) / 2, d)}
+        for c in (0.6827, 0.9, 0.95, 0.9545, 0.99, 0.9973)
+        for d in (1, 2, 3, 5, 8, 16, 16.7, 50, 100, 5000)
+    ]
+    write("normal", f"{SCIPY}, stats.norm", [{"cdf": normal, "quantile": quantile}])
+    write("studentT", f"{SCIPY}, stats.t", student)
+
+
+def tables():
+    cases = []
+    for points in (
+        [[0, 0], [25, 21], [50, 47], [75, 76], [100, 100]],
+        [[0, 0], [10, 2], [20, 60], [100, 100]],
+        [[0, 100], [30, 80], [60, 20], [100, 0]],
+        [[-10, 3], [5, 3.5], [90, 40]],
+    ):
+        x, y = zip(*points)
+        curve = interpolate.PchipInterpolator(x, y)
+        at = [float(v) for v in numpy.linspace(x[0], x[-1], 23)]
+        cases.append({"points": points, "at": at, "value": [float(curve(v)) for v in at],
+                      "slope": [float(curve.derivative()(v)) for v in at]})
+    write("monotoneTable", f"{SCIPY}, interpolate.PchipInterpolator", cases)
+
+
+def linearity():
+    """Minimax lines as linear programmes: minimise t with |y - a - b x| <= t."""
+    random = numpy.random.default_rng(20261124)
+    cases = []
+    for count in (3, 5, 5, 9, 11, 21):
+        x = numpy.linspace(0, 100, count)
+        y = x + 0.4 * numpy.sin(x / 17) + random.normal(0, 0.1, count) + 0.2
+        free = minimax(x, y)
+        zero = minimax(x - x[0], y - y[0], through_zero=True)
+        cases.append({"input": x.tolist(), "output": y.tolist(), "independent": free, "zeroBased": zero})
+    write("linearity", f"{SCIPY}, optimize.linprog (minimax line)", cases)
+
+
+def minimax(x, y, through_zero=False):
+    one = numpy.ones_like(x)
+    intercept = numpy.zeros_like(x) if through_zero else one
+    upper = numpy.column_stack([-intercept, -x, -one])
+    lower = numpy.column_stack([intercept, x, -one])
+    answer = optimize.linprog([0, 0, 1], A_ub=numpy.vstack([upper, lower]), b_ub=numpy.concatenate([-y, y]),
+                              bounds=[(None, None), (None, None), (0, None)], method="highs")
+    return answer.fun
+
+
+def risks():
+    cases = []
+    for mean, s0, u, limit, accept in (
+        (0, 0.3, 0.1, 0.5, 0.5), (0.1, 0.3, 0.1, 0.5, 0.4), (0, 0.05, 0.02, 0.5, 0.5), (-0.2, 0.2, 0.15, 0.5, 0.3),
+        (0, 1, 0.125, 1, 1), (0, 0.5, 0.02, 1, 0.98),
+    ):
+        density = lambda e: stats.norm.pdf(e, mean, s0)
+        accepted = lambda e: stats.norm.cdf((accept - e) / u) - stats.norm.cdf((-accept - e) / u)
+        quad = lambda f, a, b: integrate.quad(f, a, b, epsabs=1e-14, epsrel=1e-11, limit=400)[0]
+        far = 12 * s0
+        fa = (quad(lambda e: accepted(e) * density(e), min(-limit, mean - far), -limit)
+              + quad(lambda e: accepted(e) * density(e), limit, max(limit, mean + far)))
+        fr = quad(lambda e: (1 - accepted(e)) * density(e), -limit, limit)
+        cases.append({"mean": mean, "priorDeviation": s0, "standardUncertainty": u, "limit": limit,
+                      "acceptanceLimit": accept, "falseAccept": fa, "falseReject": fr,
+                      "inTolerance": stats.norm.cdf(limit, mean, s0) - stats.norm.cdf(-limit, mean, s0),
+                      "specific": stats.norm.sf(limit, accept, u) + stats.norm.cdf(-limit, accept, u)})
+    write("risk", f"{SCIPY}, integrate.quad over stats.norm", cases)
+
+
+def propagation():
+    cases = []
+    for name, formula, inputs in (
+        ("head", "rho*g*h", {"rho": (998.2, 0.3), "g": (9.8123, 0.0004), "h": (2.4, 0.002)}),
+        ("dead weight", "m*g*(1-ra/rm)/(A*(1+al*(t-20)))",
+         {"m": (5.0012, 0.0002), "g": (9.8123, 1e-5), "ra": (1.2, 0.05), "rm": (7920, 20), "A": (8.065e-5, 2e-9),
+          "al": (2.2e-5, 1e-6), "t": (22.3, 0.5)}),
+        ("loop", "(v/r)*1000", {"v": (3.0012, 0.0004), "r": (249.97, 0.03)}),
+        ("root flow", "k*sqrt(dp)", {"k": (31.2, 0.05), "dp": (12.4, 0.08)}),
+    ):
+        values = {symbol: ufloat(*pair) for symbol, pair in inputs.items()}
+        result = eval(formula, {"sqrt": umath.sqrt}, values)  # our own formulas, written above
+        sensitivities = {symbol: result.derivatives[value] for symbol, value in values.items()}
+        cases.append({"name": name, "formula": formula,
+                      "inputs": [{"name": s, "mean": m, "standardUncertainty": u, "sensitivity": sensitivities[s]}
+                                 for s, (m, u) in inputs.items()],
+                      "value": result.nominal_value, "standardUncertainty": result.std_dev})
+    write("propagation", f"Python uncertainties {uncertainties.__version__}", cases)
+
+
+def units():
+    pairs = [
+        ("volumeFlow", "galUS/min", "m3/h", "gallon/min", "m^3/hour"), ("volumeFlow", "galUK/min", "L/s", "brgallon/min", "liter/s"),
+        ("volumeFlow", "MGDUS", "m3/d", "1e6 gallon/day", "m^3/day"), ("volumeFlow", "MGDUK", "m3/d", "1e6 brgallon/day", "m^3/day"),
+        ("volumeFlow", "ft3/min", "L/s", "ft^3/min", "liter/s"), ("volumeFlow", "bbl/d", "m3/d", "barrel/day", "m^3/day"),
+        ("massFlow", "lb/h", "kg/h", "lb/hour", "kg/hour"), ("massFlow", "shortTon/h", "t/h", "shortton/hour", "tonne/hour"),
+        ("density", "lb/ft3", "kg/m3", "lb/ft^3", "kg/m^3"), ("density", "lb/galUS", "kg/m3", "lb/gallon", "kg/m^3"),
+        ("density", "lb/galUK", "kg/m3", "lb/brgallon", "kg/m^3"), ("length", "ft", "m", "ft", "m"), ("length", "in", "mm", "inch", "mm"),
+        ("pressure", "psi", "kPa", "psi", "kPa"), ("pressure", "torr", "Pa", "torr", "Pa"),
+        ("pressure", "kgf/cm2", "bar", "kgf/cm^2", "bar"), ("pressure", "mtorr", "Pa", "mtorr", "Pa"),
+        ("temperatureDifference", "degF", "K", "degF", "K"), ("current", "mA", "A", "mA", "A"), ("resistance", "kohm", "ohm", "kohm", "ohm"),
+    ]
+    cases = []
+    for quantity, ours, to, theirs, their_to in pairs:
+        factor = subprocess.run(["units", "-t", "-o", "%.15g", theirs, their_to], capture_output=True, text=True, check=True)
+        cases.append({"quantity": quantity, "from": ours, "to": to, "factor": float(factor.stdout)})
+    for value, function, ours in ((20, "tempC(20)", "degC"), (-40, "tempF(-40)", "degF"), (451, "tempF(451)", "degF")):
+        kelvin = subprocess.run(["units", "-t", "-o", "%.15g", function, "K"], capture_output=True, text=True, check=True)
+        cases.append({"quantity": "temperature", "from": ours, "to": "K", "at": value, "factor": float(kelvin.stdout)})
+    version = subprocess.run(["units", "--version"], capture_output=True, text=True).stdout.splitlines()[0]
+    write("units", version, cases)
+
+
+if __name__ == "__main__":
+    OUT.mkdir(parents=True, exist_ok=True)
+    distributions()
+    tables()
+    linearity()
+    risks()
+    propagation()
+    units()
+    sys.exit(0)

@@ -1,0 +1,90 @@
+import { Refusal } from '../refusal'
+import { monotoneTable, type TablePoint } from './monotoneTable'
+
+/**
+ * How an instrument turns % of input span into % of output span.
+ * The cut-off of a root is given in % of output (flow), as flow people speak of it: 10 % of flow is 1 % of DP.
+ */
+export type Transfer =
+  | { readonly kind: 'linear' }
+  | { readonly kind: 'root-to-zero'; readonly cutOffPercent: number }
+  | { readonly kind: 'root-with-line'; readonly cutOffPercent: number }
+  | { readonly kind: 'table'; readonly points: readonly TablePoint[] }
+
+/** A transfer ready to use. Percentages of span in, percentages of span out. */
+export type TransferCurve = {
+  readonly forward: (inputPercent: number) => number
+  readonly inverse: (outputPercent: number) => number
+  /** Change of output per change of input, both in % of span, at an input. */
+  readonly slope: (inputPercent: number) => number
+}
+
+/**
+ * The curve of a transfer.
+ *
+ * Root: flow % = 10 · √(DP %), from the square-root law of differential-pressure flow meters (ISO 5167-1). Below the
+ * cut-off the output either drops to 0 % or follows the straight line from 0 % to the root curve; practice knows both.
+ * Below zero input, a root gives 0 % and its straight line goes on.
+ *
+ * @throws {Refusal} for a cut-off outside 0 to 50 %, or a table that is not monotone
+ */
+export function transferCurve(transfer: Transfer): TransferCurve {
+  switch (transfer.kind) {
+    case 'linear':
+      return { forward: (input) => input, inverse: (output) => output, slope: () => 1 }
+    case 'root-to-zero':
+      return rootToZero(cutOff(transfer.cutOffPercent))
+    case 'root-with-line':
+      return rootWithLine(cutOff(transfer.cutOffPercent))
+    case 'table':
+      return monotoneTable(transfer.points)
+    default:
+      return transfer satisfies never
+  }
+}
+
+/** % of flow at a % of differential pressure; 0 below zero. */
+export const rootPercent = (dpPercent: number): number => (dpPercent <= 0 ? 0 : 10 * Math.sqrt(dpPercent))
+
+/** % of differential pressure at a % of flow; 0 below zero. */
+export const squarePercent = (flowPercent: number): number => (flowPercent <= 0 ? 0 : (flowPercent / 10) ** 2)
+
+function cutOff(percent: number): number {
+  if (!(percent >= 0 && percent <= 50))
+    throw new Refusal('cutOffPercent', `${percent} % of output is no low-flow cut-off`, 'enter 0 to 50 % of output')
+  return percent
+}
+
+function rootToZero(cutOffPercent: number): TransferCurve {
+  const fromInput = squarePercent(cutOffPercent)
+  return {
+    forward: (input) => (input < fromInput ? 0 : rootPercent(input)),
+    inverse: (output) => {
+      if (output < 0) throw beyondRoot(output)
+      if (output > 0 && output < cutOffPercent)
+        throw new Refusal('output', `${output} % lies below the cut-off of ${cutOffPercent} %`, 'no input gives it')
+      return squarePercent(output)
+    },
+    slope: (input) => (input < fromInput || input <= 0 ? 0 : rootSlope(input)),
+  }
+}
+
+function rootWithLine(cutOffPercent: number): TransferCurve {
+  const fromInput = squarePercent(cutOffPercent)
+  const lineSlope = cutOffPercent === 0 ? null : cutOffPercent / fromInput
+  return {
+    forward: (input) => (input < fromInput && lineSlope !== null ? lineSlope * input : rootPercent(input)),
+    inverse: (output) => {
+      if (output < 0 && lineSlope === null) throw beyondRoot(output)
+      return output < cutOffPercent && lineSlope !== null ? output / lineSlope : squarePercent(output)
+    },
+    slope: (input) => {
+      if (input < fromInput && lineSlope !== null) return lineSlope
+      return input <= 0 ? 0 : rootSlope(input)
+    },
+  }
+}
+
+const rootSlope = (inputPercent: number) => 5 / Math.sqrt(inputPercent)
+const beyondRoot = (output: number) =>
+  new Refusal('output', `${output} % is below zero, and no root gives it`, 'enter an output of 0 % or more')

@@ -1,0 +1,58 @@
+import { describe, expect, test } from 'vitest'
+import { ALL_UNIT_IDS, QUANTITIES, QUANTITY_IDS } from './quantity'
+import { typedQuantity } from './typedQuantity'
+
+describe('what people type', () => {
+  test.each<[string, number, string, string | null]>([
+    ['12,5 kPa', 12.5, 'kPa', null],
+    ['1.5e-3 torr', 0.0015, 'torr', null],
+    ['3 1/2 inH2O @ 20 °C', 3.5, 'inH2O@20C', null],
+    ['1/4 inH2O (60F)', 0.25, 'inH2O@60F', null],
+    ['−14 psi', -14, 'psi', null],
+    ['15psig', 15, 'psi', 'gauge'],
+    ['2.5 bara', 2.5, 'bar', 'absolute'],
+    ['101.3 kPa abs', 101.3, 'kPa', 'absolute'],
+    ['30 mbar(g)', 30, 'mbar', 'gauge'],
+    ['200 mmH2O 4 °C', 200, 'mmH2O@4C', null],
+    ['68 inH2O at 68 °F', 68, 'inH2O@20C', null],
+    ['1 000 gpm', 1000, 'galUS/min', null],
+    ['3 MGD', 3, 'MGDUS', null],
+    ['20 °C', 20, 'degC', null],
+    ['12 mA', 12, 'mA', null],
+    ['6 in', 6, 'in', null],
+    ['1 kg/m³', 1, 'kg/m3', null],
+    ['0.5 kgf/cm²', 0.5, 'kgf/cm2', null],
+  ])('%s', (text, value, unit, kind) => {
+    expect(typedQuantity(text)).toMatchObject({ value, unit, kind })
+  })
+  test('the water that the instrument works in settles a bare inH2O', () => {
+    expect(typedQuantity('3 1/2 inH2O', { waterReference: '4 °C' })).toMatchObject({ value: 3.5, unit: 'inH2O@4C' })
+  })
+  test('every unit is understood as its own label', () => {
+    for (const quantity of QUANTITY_IDS)
+      for (const [unit, { label }] of Object.entries(QUANTITIES[quantity].units))
+        expect(typedQuantity(`2 ${label}`, { quantity }), label).toMatchObject({ value: 2, unit, quantity })
+  })
+})
+
+describe('refused in words', () => {
+  test.each([
+    ['kPa', 'begins with no number'],
+    ['12', 'no unit after the number'],
+    ['12 furlongs', 'no unit Barys knows'],
+    ['3 inH2O', 'alone is ambiguous'],
+    ['3 inH2O @ 30 °C', 'no water column is defined'],
+    ['3 mpa', 'no unit Barys knows'],
+    ['1/0 kPa', 'over zero'],
+    ['1.2.3 kPa', 'is not a number'],
+    ['', 'begins with no number'],
+  ])('%j', (text, reason) => {
+    expect(() => typedQuantity(text)).toThrow(reason)
+  })
+  test('a milli- is never read as a mega-, whatever the case', () => {
+    for (const id of ALL_UNIT_IDS.filter((unit) => /^[mM](Pa|A|V|ohm)$/.test(unit)))
+      expect(() => typedQuantity(`1 ${id.toLowerCase()}x`)).toThrow('no unit')
+    expect(typedQuantity('1 MPa').unit).toBe('MPa')
+    expect(() => typedQuantity('1 Mbar')).toThrow('no unit')
+  })
+})
