@@ -50,15 +50,13 @@ const cycles = (
       appliedPercent: x,
       outputPercent: output(x, 'rising', cycle),
     })),
-    ...percents
-      .toReversed()
-      .map((x) => ({
-        cycle,
-        direction: 'falling' as const,
-        targetPercent: x,
-        appliedPercent: x,
-        outputPercent: output(x, 'falling', cycle),
-      })),
+    ...percents.toReversed().map((x) => ({
+      cycle,
+      direction: 'falling' as const,
+      targetPercent: x,
+      appliedPercent: x,
+      outputPercent: output(x, 'falling', cycle),
+    })),
   ]).flat()
 
 describe('figures of three cycles with known faults', () => {
