@@ -35,23 +35,25 @@ const SINGLE: Record<Line['shape'], Cause> = {
   'zero-and-span': 'zero-and-span',
 }
 
-/** Straight-line errors, of the whole instrument or of the stage that the readings show. */
-export function straightHypotheses({ readings, context, curve }: DiagnosisData): Hypothesis[] {
-  const read = channelsRead(readings)
-  const hasStages = (read.pv || read.ao) && read.output
+/** A sensor's gain works from zero pressure, not from LRV. */
+const aboutZeroPressure = (line: Line, zero: number) => (x: number, p: Parameters) => line.apply(x - zero, p, 0) + zero
+
+/** Straight-line errors of the sensor, or of the whole instrument where the readings show no stages. */
+export function sensorHypotheses({ readings, context }: DiagnosisData): Hypothesis[] {
+  const { pv } = channelsRead(readings)
   const zero = context.zeroPressurePercent
-  /** A sensor's gain works from zero pressure, not from LRV. */
-  const aboutZeroPressure = (line: Line, x: number, p: Parameters) => line.apply(x - zero, p, 0) + zero
+  const showsStages = pv && showsOutputStage(readings)
   const sensor = LINES.map(
     (line): Hypothesis => ({
-      cause: read.pv && hasStages ? 'sensor-stage' : SINGLE[line.shape],
+      cause: showsStages ? 'sensor-stage' : SINGLE[line.shape],
       parameters: driftParameters(line.count),
       choicePenalty: 0,
-      sensor: (x, p) => aboutZeroPressure(line, x, p),
-      says: (p) => (read.pv ? `PV: ${line.says(p, 0)}` : line.says(p, 0)),
+      sensor: aboutZeroPressure(line, zero),
+      says: (p) => (pv ? `PV: ${line.says(p, 0)}` : line.says(p, 0)),
     }),
   )
-  const fromLrv = LINES.filter(({ shape }) => zero !== 0 && shape === 'span' && !read.pv).map(
+  // The span screw of an instrument with an elevated zero works from LRV, a sensor's gain from zero pressure.
+  const fromLrv = LINES.filter(({ shape }) => zero !== 0 && shape === 'span' && !pv).map(
     (line): Hypothesis => ({
       cause: 'span-error',
       parameters: driftParameters(1),
@@ -60,8 +62,13 @@ export function straightHypotheses({ readings, context, curve }: DiagnosisData):
       says: (p) => line.says(p, 0),
     }),
   )
-  if (!hasStages) return [...sensor, ...fromLrv]
-  const output = LINES.map(
+  return [...sensor, ...fromLrv]
+}
+
+/** Straight-line errors of the output stage, where the readings show one. */
+export function outputHypotheses({ readings }: DiagnosisData): Hypothesis[] {
+  if (!showsOutputStage(readings)) return []
+  return LINES.map(
     (line): Hypothesis => ({
       cause: 'output-stage',
       parameters: driftParameters(line.count),
@@ -70,20 +77,27 @@ export function straightHypotheses({ readings, context, curve }: DiagnosisData):
       says: (p) => `output: ${line.says(p, 0)}`,
     }),
   )
-  const both = LINES.flatMap((first) =>
-    LINES.map(
-      (second): Hypothesis => ({
-        cause: 'both-stages',
-        parameters: driftParameters(first.count + second.count),
-        choicePenalty: 0,
-        sensor: (x, p) => aboutZeroPressure(first, x, p),
-        transmit: (pv) => curve.forward(pv),
-        drive: (ao, p) => second.apply(ao, p, first.count),
-        says: (p) => `PV: ${first.says(p, 0)}; output: ${second.says(p, first.count)}`,
-      }),
-    ),
-  )
-  return read.pv ? [...sensor, ...output, ...both] : [...sensor, ...output]
+}
+
+function showsOutputStage(readings: DiagnosisData['readings']): boolean {
+  const read = channelsRead(readings)
+  return read.output && (read.pv || read.ao)
+}
+
+/**
+ * Both stages at once. With PV read, each stage is fitted to readings of its own, so the best line of the sensor and the
+ * best line of the output are also the best pair.
+ */
+export function bothStages(sensor: Hypothesis, output: Hypothesis): Hypothesis {
+  const first = sensor.parameters.length
+  return {
+    cause: 'both-stages',
+    parameters: [...sensor.parameters, ...output.parameters],
+    choicePenalty: Math.max(sensor.choicePenalty, output.choicePenalty),
+    ...(sensor.sensor && { sensor: sensor.sensor }),
+    drive: (ao, p) => output.drive?.(ao, p.slice(first)) ?? ao,
+    says: (p) => `${sensor.says(p)}; ${output.says(p.slice(first))}`,
+  }
 }
 
 const hump = (x: number) => Math.max(0, (4 * x * (100 - x)) / 1e4)

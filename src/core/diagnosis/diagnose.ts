@@ -1,6 +1,12 @@
 import { Refusal } from '../refusal'
 import { type TransferCurve, transferCurve } from '../transfer/transfer'
-import { bowHypotheses, hysteresisHypotheses, straightHypotheses } from './adjustmentHypotheses'
+import {
+  bothStages,
+  bowHypotheses,
+  hysteresisHypotheses,
+  outputHypotheses,
+  sensorHypotheses,
+} from './adjustmentHypotheses'
 import { CAUSES, type Cause, LOOKALIKES, type Lookalike } from './cause'
 import type { DiagnosisContext, DiagnosisReading } from './diagnosisReading'
 import { type Fit, fitHypothesis } from './fitHypothesis'
@@ -56,7 +62,12 @@ export function diagnose(readings: readonly DiagnosisReading[], context: Diagnos
     stops: outputStops(readings, context),
     aoNoise: readings.map(({ pvPercent }) => noiseOfAo(pvPercent ?? 0, curve, context.noisePercent)),
   }
-  const best = bestOfEachCause(hypothesesFor(data).map((hypothesis) => fitHypothesis(hypothesis, data)))
+  const best = bestOfEachCause(
+    withBothStages(
+      hypothesesFor(data).map((hypothesis) => fitHypothesis(hypothesis, data)),
+      data,
+    ),
+  )
   const [leader, second] = best
   if (!leader) throw new Error('the hypothesis of no fault is always there')
   const ranked = best.map((fit) => rankedCause(fit, leader.criterion, data))
@@ -69,14 +80,18 @@ export function diagnose(readings: readonly DiagnosisReading[], context: Diagnos
       : lead < CLEAR_LEAD
         ? 'undecided'
         : 'found'
+  const contenders = best.slice(2).filter(({ criterion }) => criterion - leader.criterion < CLEAR_LEAD)
   const isOpen = answer === 'undecided' || answer === 'unexplained'
-  return { answer, ranked, next: isOpen && second ? nextReading([leader, second], data) : null }
+  return { answer, ranked, next: isOpen && second ? nextReading([leader, second, ...contenders], data) : null }
 }
 
 /** 3.8 and 20.5 mA in % of a 4–20 mA span. Not every current stops just there: what was read beyond moves the stop. */
 function outputStops(readings: readonly DiagnosisReading[], { isCurrentLoop }: DiagnosisContext) {
   if (!isCurrentLoop) return { low: Number.NEGATIVE_INFINITY, high: Number.POSITIVE_INFINITY }
-  const seen = readings.flatMap(({ aoPercent, outputPercent }) => aoPercent ?? outputPercent ?? [])
+  const seen = readings
+    .flatMap(({ aoPercent, outputPercent }) => aoPercent ?? outputPercent ?? [])
+    // A failure signal is no stop of a measuring output.
+    .filter((percent) => percent > -2.4 && percent < 106)
   return { low: Math.min(-1.25, ...seen), high: Math.max(103.125, ...seen) }
 }
 
@@ -106,7 +121,8 @@ function hypothesesFor(data: DiagnosisData): Hypothesis[] {
     says: () => 'every reading agrees with the register within its scatter',
   }
   const faults = [
-    ...straightHypotheses(data),
+    ...sensorHypotheses(data),
+    ...outputHypotheses(data),
     ...bowHypotheses(),
     ...hysteresisHypotheses(data),
     ...settingHypotheses(data),
@@ -117,6 +133,15 @@ function hypothesesFor(data: DiagnosisData): Hypothesis[] {
     ...readingHypotheses(data),
   ]
   return [none, ...faults.map((fault) => ({ ...fault, choicePenalty: fault.choicePenalty + FAULT_PENALTY }))]
+}
+
+/** Adds both stages at once, from the best of each. */
+function withBothStages(fits: readonly Fit[], data: DiagnosisData): readonly Fit[] {
+  const bestOf = (cause: Cause) =>
+    fits.filter(({ hypothesis }) => hypothesis.cause === cause).toSorted((a, b) => a.criterion - b.criterion)[0]
+  const [sensor, output] = [bestOf('sensor-stage'), bestOf('output-stage')]
+  if (!sensor || !output) return fits
+  return [...fits, fitHypothesis(bothStages(sensor.hypothesis, output.hypothesis), data)]
 }
 
 function bestOfEachCause(fits: readonly Fit[]): Fit[] {

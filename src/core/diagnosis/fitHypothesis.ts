@@ -91,7 +91,7 @@ function bestParameters(
 
 /** The best of the places to start from. */
 function bestStart({ parameters }: Hypothesis, residuals: (at: readonly number[]) => number[]): number[] {
-  const start = parameters.map((parameter) => parameter.start)
+  const start = parameters.map(({ start, low, high }) => Math.min(high, Math.max(low, start)))
   const others = parameters.flatMap(({ otherStarts = [] }, k) => otherStarts.map((value) => start.with(k, value)))
   if (others.length === 0) return start
   const size = (at: readonly number[]) => sumOfSquares(residuals(at))

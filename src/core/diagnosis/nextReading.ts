@@ -15,9 +15,10 @@ const PLACES = [0, 12.5, 25, 37.5, 50, 62.5, 75, 87.5, 100]
 /** Causes further apart than this, in standard deviations, can be told by one reading. */
 const ENOUGH = 4
 
-/** The reading at which the two leading causes predict the most different values; or what else to read where none does. */
-export function nextReading([first, second]: readonly [Fit, Fit], data: DiagnosisData): NextReading {
-  const doubted = first.hypothesis.leavesOut ?? second.hypothesis.leavesOut
+/** A doubted reading again, or the reading at which the two leading causes predict the most different values; or what else to read where none does. */
+export function nextReading(leading: readonly [Fit, Fit, ...Fit[]], data: DiagnosisData): NextReading {
+  const [first, second] = leading
+  const doubted = leading.map(({ hypothesis }) => hypothesis.leavesOut).find((leftOut) => leftOut !== undefined)
   const doubtedReading = doubted && data.readings[doubted.index]
   if (doubtedReading) return repeatOf(doubtedReading)
   const candidates = PLACES.flatMap((appliedPercent) =>

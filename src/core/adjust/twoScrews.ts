@@ -1,0 +1,215 @@
+import { Refusal } from '../refusal'
+
+/** One touch of a screw, with the reading at its own end before and after. Errors in % of span. */
+export type ScrewMove = {
+  readonly screw: 'zero' | 'span'
+  readonly errorBefore: number
+  readonly errorAfter: number
+  /** Turns given, clockwise positive; null when nobody counted. */
+  readonly turns: number | null
+}
+
+/** The work so far. The zero screw is set at 0 %, the span screw at 100 %. */
+export type ScrewHistory = {
+  /** Errors read before the first touch, % of span. */
+  readonly zeroError: number
+  readonly fullError: number
+  readonly moves: readonly ScrewMove[]
+  /** The ends read again since the last move; null where nobody looked. */
+  readonly zeroReadNow: number | null
+  readonly fullReadNow: number | null
+  /** Error limit and scatter of a reading, % of span. */
+  readonly limit: number
+  readonly noise: number
+}
+
+export type Estimate = { readonly value: number; readonly standardUncertainty: number }
+
+/** Something about a screw that the readings give away. */
+export type ScrewNotice = {
+  readonly kind: 'backlash' | 'no effect' | 'fights back'
+  readonly screw: 'zero' | 'span'
+  readonly says: string
+}
+
+export type ScrewAdvice = {
+  readonly isDone: boolean
+  readonly nextScrew: 'zero' | 'span'
+  /** Error to leave at that end on purpose, % of span: over- or undershoot that the other screw will take back. */
+  readonly aimPercent: number
+  /** What the ends read now, as far as is known. */
+  readonly zeroError: number
+  readonly fullError: number
+  /** How much of a move at 100 % comes back at 0 %. */
+  readonly interaction: Estimate
+  /** How much of a move at 0 % shows at 100 %: near 1. */
+  readonly zeroAtFull: Estimate
+  readonly passesLeft: number
+  readonly notices: readonly ScrewNotice[]
+}
+
+/** What is believed before anything is seen: screws of force-balance and analogue instruments. Common practice, no source. */
+const INTERACTION_PRIOR: Estimate = { value: 0.3, standardUncertainty: 0.25 }
+const ZERO_AT_FULL_PRIOR: Estimate = { value: 1, standardUncertainty: 0.15 }
+
+/**
+ * Two interacting screws: estimates the interaction from what each move did to the other end, and says what reading to
+ * leave at the next end so that the move after it brings both ends home.
+ *
+ * With errors z at 0 % and f at 100 %, a zero move d changes f by m·d, a span move d changes z by k·d. Leaving z* at 0 %
+ * and then bringing f to nothing ends with z = 0 when z* = k·(f − m·z) / (1 − k·m).
+ * k and m are least-squares estimates with a prior (own derivation).
+ *
+ * @throws {Refusal} for a limit or noise that is not above zero
+ */
+export function adviseScrews(history: ScrewHistory): ScrewAdvice {
+  const { moves, limit, noise } = history
+  if (!(limit > 0)) throw new Refusal('limit', `${limit} % of span`, 'enter an error limit above zero')
+  if (!(noise > 0)) throw new Refusal('noise', `${noise} % of span`, 'enter what a reading scatters by, above zero')
+  const interaction = estimate(effects(history, 'span'), INTERACTION_PRIOR, noise)
+  const zeroAtFull = estimate(effects(history, 'zero'), ZERO_AT_FULL_PRIOR, noise)
+  const { zeroError, fullError } = endsNow(history, interaction.value, zeroAtFull.value)
+  const isDone = Math.max(Math.abs(zeroError), Math.abs(fullError)) <= limit
+  const nextScrew = moves.at(-1)?.screw === 'zero' ? 'span' : 'zero'
+  const k = Math.min(0.9, Math.max(-0.9, interaction.value)) // beyond, the two screws are one
+  const aim = nextScrew === 'span' ? 0 : (k * (fullError - zeroAtFull.value * zeroError)) / (1 - k * zeroAtFull.value)
+  const travel = Math.abs(fullError + zeroAtFull.value * (aim - zeroError))
+  return {
+    isDone,
+    nextScrew,
+    aimPercent: aim,
+    zeroError,
+    fullError,
+    interaction,
+    zeroAtFull,
+    passesLeft: isDone ? 0 : passesLeft({ travel, doubt: interaction.standardUncertainty, limit, noise }),
+    notices: [...noticesOf(moves, 'zero', noise), ...noticesOf(moves, 'span', noise)],
+  }
+}
+
+type Effect = { readonly move: number; readonly change: number }
+
+/** What each move of a screw did at the other end: the reading there before, and the next one. */
+function effects(history: ScrewHistory, screw: 'zero' | 'span'): Effect[] {
+  const { zeroError, fullError, moves, zeroReadNow, fullReadNow } = history
+  let other = screw === 'span' ? zeroError : fullError
+  const readNow = screw === 'span' ? zeroReadNow : fullReadNow
+  let pending = 0
+  const found: Effect[] = []
+  for (const move of moves) {
+    if (move.screw === screw) pending += move.errorAfter - move.errorBefore
+    else {
+      if (pending !== 0) found.push({ move: pending, change: move.errorBefore - other })
+      pending = 0
+      other = move.errorAfter
+    }
+  }
+  if (pending !== 0 && readNow !== null) found.push({ move: pending, change: readNow - other })
+  return found
+}
+
+/** Weighted least squares through the origin with a normal prior. Two readings make a change, so twice the variance. */
+function estimate(found: readonly Effect[], prior: Estimate, noise: number): Estimate {
+  const variance = 2 * noise ** 2
+  const information =
+    1 / prior.standardUncertainty ** 2 + found.reduce((sum, { move }) => sum + move ** 2, 0) / variance
+  const weighted =
+    prior.value / prior.standardUncertainty ** 2 +
+    found.reduce((sum, { move, change }) => sum + move * change, 0) / variance
+  return { value: weighted / information, standardUncertainty: Math.sqrt(1 / information) }
+}
+
+/** The ends as they stand: what was set last, and what the moves since then have done to it. */
+function endsNow({ zeroError, fullError, moves, zeroReadNow, fullReadNow }: ScrewHistory, k: number, m: number) {
+  const carried = moves.reduce(
+    (ends, { screw, errorBefore, errorAfter }) => {
+      const move = errorAfter - errorBefore
+      return screw === 'zero'
+        ? { zeroError: errorAfter, fullError: ends.fullError + m * move }
+        : { zeroError: ends.zeroError + k * move, fullError: errorAfter }
+    },
+    { zeroError, fullError },
+  )
+  return { zeroError: zeroReadNow ?? carried.zeroError, fullError: fullReadNow ?? carried.fullError }
+}
+
+/** Passes until what the doubt about the interaction can leave at 0 % lies inside the limit. */
+function passesLeft({
+  travel,
+  doubt,
+  limit,
+  noise,
+}: {
+  travel: number
+  doubt: number
+  limit: number
+  noise: number
+}): number {
+  let left = travel
+  let uncertainty = doubt
+  for (let pass = 1; pass < 12; pass++) {
+    const remains = left * uncertainty
+    if (remains + noise <= limit) return pass
+    // What this pass shows of the interaction makes the next one surer.
+    uncertainty = Math.sqrt(1 / (1 / uncertainty ** 2 + left ** 2 / (2 * noise ** 2)))
+    left = remains
+  }
+  return 12
+}
+
+/** A change this many times the scatter of a reading is a real one. */
+const REAL = 4
+
+function noticesOf(moves: readonly ScrewMove[], screw: 'zero' | 'span', noise: number): ScrewNotice[] {
+  const own = moves.filter((move) => move.screw === screw)
+  const dead = own.some(
+    ({ errorBefore, errorAfter, turns }) =>
+      turns !== null && Math.abs(turns) >= 0.25 && Math.abs(errorAfter - errorBefore) < REAL * noise,
+  )
+  const lost = lostTurns(own, noise)
+  const grew =
+    own.length >= 3 &&
+    own
+      .slice(-2)
+      .every(
+        (move, index) =>
+          Math.abs(move.errorBefore) > Math.abs(own.at(index - 3)?.errorBefore ?? Number.POSITIVE_INFINITY),
+      )
+  const notices: ScrewNotice[] = []
+  if (lost !== null)
+    notices.push({
+      kind: 'backlash',
+      screw,
+      says: `about ${lost.toFixed(2)} turns of the ${screw} screw do nothing after a change of direction: come to the aim from one side`,
+    })
+  else if (dead)
+    notices.push({
+      kind: 'no effect',
+      screw,
+      says: `the ${screw} screw was turned and the reading stayed: at its stop, slipping, or the wrong screw`,
+    })
+  if (grew)
+    notices.push({
+      kind: 'fights back',
+      screw,
+      says: `the error before each ${screw} move grows: the screws drive each other apart, look for a loose link or a wrong linkage`,
+    })
+  return notices
+}
+
+/** Turns that had no effect when a screw was turned back, from what a turn did before. Null when none were lost. */
+function lostTurns(own: readonly ScrewMove[], noise: number): number | null {
+  const counted = own.flatMap((move) =>
+    move.turns === null || move.turns === 0
+      ? []
+      : [{ ...move, turns: move.turns, change: move.errorAfter - move.errorBefore }],
+  )
+  const perTurn = counted.find(({ change }) => Math.abs(change) >= REAL * noise)
+  if (!perTurn) return null
+  const effectOfTurn = perTurn.change / perTurn.turns
+  const lost = counted
+    .filter((move, index) => index > 0 && Math.sign(move.turns) !== Math.sign(counted[index - 1]?.turns ?? 0))
+    .map(({ turns, change }) => Math.abs(turns) - Math.abs(change / effectOfTurn))
+  const most = Math.max(0, ...lost)
+  return most * Math.abs(effectOfTurn) > REAL * noise ? most : null
+}

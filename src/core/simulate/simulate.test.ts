@@ -1,0 +1,119 @@
+import { describe, expect, test } from 'vitest'
+import { randomStream } from '../statistics/randomStream'
+import { type InstrumentModel, perfectInstrument, SIMULATED_KINDS } from './instrumentModel'
+import { followWithPlay } from './play'
+import { simulateCheck } from './simulateCheck'
+import { AT_REST, type InstrumentState, readInstrument, STILL, type Stimulus, turnScrew } from './simulatedInstrument'
+
+const range = { lrv: 0, urv: 200 }
+const plan = {
+  percents: [0, 25, 50, 75, 100],
+  isUpAndDown: true,
+  cycles: 1,
+  pumpScatterPercent: 0,
+  referenceEndPercent: null,
+}
+const digital = perfectInstrument('digital', range)
+const read = (
+  model: InstrumentModel,
+  pressure: number,
+  more: Partial<Stimulus> = {},
+  state: InstrumentState = AT_REST,
+) => readInstrument(model, state, { stimulus: { ...STILL, ...more, pressure }, stream: randomStream(1) })
+
+describe('a perfect instrument has no error', () => {
+  test.each(SIMULATED_KINDS)('%s, on a rising, a reverse-acting and an elevated range', (kind) => {
+    for (const [lrv, urv] of [
+      [0, 200],
+      [200, 0],
+      [-50, 50],
+    ] as const)
+      for (const reading of simulateCheck(perfectInstrument(kind, { lrv, urv }), plan, 1))
+        expect(reading.outputPercent).toBeCloseTo(reading.appliedPercent, 9)
+  })
+})
+
+describe('each part does what it is named for', () => {
+  test('first-order lag: 63.2 % after one time constant (1 − 1/e)', () => {
+    const model = { ...digital, digital: digital.digital && { ...digital.digital, dampingSeconds: 2 } }
+    const { state } = read(model, 0)
+    expect(read(model, 200, { seconds: 2 }, state).reading.outputPercent).toBeCloseTo(63.212, 3)
+  })
+  test('tilt goes with the sine', () => {
+    const model = { ...digital, sensor: { ...digital.sensor, zeroPercentOnItsSide: 2 } }
+    expect(read(model, 100, { tiltDegrees: 30 }).reading.outputPercent).toBeCloseTo(51, 9)
+  })
+  test('temperature and static pressure shift zero', () => {
+    const model = {
+      ...digital,
+      sensor: { ...digital.sensor, zeroPercentPerKelvin: 0.01, zeroPercentPerMPaStatic: 0.05 },
+    }
+    expect(read(model, 100, { celsius: 40, staticMPa: 4 }).reading.outputPercent).toBeCloseTo(50.4, 9)
+  })
+  test('friction holds the pointer until it is tapped', () => {
+    const gauge = { ...perfectInstrument('dial-gauge', range), sensor: { ...digital.sensor, stickingPercent: 1 } }
+    const { state } = read(gauge, 0)
+    expect(read(gauge, 100, {}, state).reading.outputPercent).toBeCloseTo(49, 9)
+    expect(read(gauge, 100, { isTapped: true }, state).reading.outputPercent).toBeCloseTo(50, 9)
+  })
+  test('a loop of 1 % is 1 % wide at mid-scale and closed at the ends', () => {
+    const model = { ...digital, sensor: { ...digital.sensor, hysteresisPercent: 1 } }
+    const at = (target: number, direction: string) =>
+      simulateCheck(model, plan, 1).find((r) => r.targetPercent === target && r.direction === direction)
+        ?.outputPercent ?? 0
+    expect(at(50, 'falling') - at(50, 'rising')).toBeCloseTo(1, 9)
+    expect(at(0, 'falling') - at(0, 'rising')).toBeCloseTo(0, 9)
+  })
+  test('the current saturates at 20.5 mA (NE 43), and stops where the supply ends (Ohm’s law)', () => {
+    expect(read(digital, 230).reading.milliamp).toBeCloseTo(20.5, 9)
+    const starved = {
+      ...digital,
+      output: digital.output && { ...digital.output, supplyVolts: 15, minimumVolts: 12, loopOhm: 250 },
+    }
+    expect(read(starved, 200).reading).toMatchObject({
+      milliamp: expect.closeTo(12, 9),
+      terminalVolts: expect.closeTo(12, 9),
+      aoPercent: 100,
+    })
+  })
+  test('a failure signal stands whatever is applied', () => {
+    const failed = { ...digital, output: digital.output && { ...digital.output, failureMilliamp: 3.5 } }
+    for (const pressure of [0, 90, 200]) expect(read(failed, pressure).reading.milliamp).toBeCloseTo(3.5, 9)
+  })
+  test('the display rounds to its step', () => {
+    expect(read({ ...digital, displayStep: 0.5 }, 33.3).reading.display).toBeCloseTo(33.5, 9)
+  })
+  test('a screw loses its backlash at each turn back', () => {
+    expect([1, 0.9, 0.7].reduce((follower, leader) => followWithPlay(follower, leader, 0.1), 0)).toBeCloseTo(0.8, 12)
+    const pneumatic = perfectInstrument('pneumatic', range)
+    const model = {
+      ...pneumatic,
+      screws: pneumatic.screws && { ...pneumatic.screws, backlashTurns: 0.2, zeroPercentPerTurn: 4 },
+    }
+    const once = turnScrew(model, AT_REST, { screw: 'zero', turns: 1 })
+    const back = turnScrew(model, once, { screw: 'zero', turns: -0.5 })
+    expect(read(model, 0, {}, once).reading.outputPercent).toBeCloseTo(3.6, 9) // 0.9 turns of 4 %
+    expect(read(model, 0, {}, back).reading.outputPercent).toBeCloseTo(2.4, 9) // 0.3 of the half turn took hold
+  })
+  test('the span screw moves zero by its interaction', () => {
+    const pneumatic = perfectInstrument('pneumatic', range)
+    const model = {
+      ...pneumatic,
+      screws: pneumatic.screws && { ...pneumatic.screws, interaction: 0.5, spanPercentPerTurn: 2 },
+    }
+    const turned = turnScrew(model, AT_REST, { screw: 'span', turns: 1 })
+    expect(read(model, 200, {}, turned).reading.outputPercent).toBeCloseTo(102, 9)
+    expect(read(model, 0, {}, turned).reading.outputPercent).toBeCloseTo(1, 9)
+  })
+})
+
+describe('noise', () => {
+  test('has the size asked for, and the same seed repeats it', () => {
+    const noisy = { ...digital, noisePercent: 0.2 }
+    const many = { ...plan, percents: [50], isUpAndDown: false, cycles: 4000 }
+    const errors = simulateCheck(noisy, many, 5).map(({ outputPercent }) => outputPercent - 50)
+    const deviation = Math.sqrt(errors.reduce((sum, e) => sum + e * e, 0) / errors.length)
+    expect(deviation).toBeCloseTo(0.2, 2)
+    expect(simulateCheck(noisy, plan, 9)).toEqual(simulateCheck(noisy, plan, 9))
+  })
+})
