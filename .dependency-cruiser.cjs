@@ -12,7 +12,8 @@ module.exports = {
     layer('core', []),
     layer('schema', ['core']),
     layer('pictures', ['schema', 'core']),
-    layer('ui', ['pictures', 'schema', 'core']),
+    layer('workers', ['schema', 'core']),
+    layer('ui', ['pictures', 'workers', 'schema', 'core']),
     layer('server', ['pictures', 'schema', 'core']),
     layer('app', ['ui', 'server', 'pictures', 'schema', 'core']),
     {

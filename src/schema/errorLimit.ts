@@ -16,6 +16,7 @@ const limitTerms = (value: z.ZodType<number, unknown>) =>
       z.object({ kind: z.literal('percentReading'), value: positive(value) }),
       z.object({ kind: z.literal('percentUrl'), value: positive(value) }),
       z.object({ kind: z.literal('absolute'), value: positive(value), unit: PressureUnitId }),
+      z.object({ kind: z.literal('counts'), value: positive(value), step: positive(value), unit: PressureUnitId }),
     ]),
   )
 

@@ -27,6 +27,7 @@ function meterTerm(term: LimitTerm, output: number, { rangeLow, rangeHigh }: Met
     case 'percentUrl':
       return (term.value / 100) * Math.abs(rangeHigh)
     case 'absolute':
+    case 'counts':
       throw new Refusal(
         'accuracy',
         `a term in ${term.unit} on an electrical meter`,

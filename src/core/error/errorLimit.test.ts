@@ -12,6 +12,8 @@ describe('terms, by hand calculation on 0 … 50 kPa of a 250 kPa sensor', () =>
     ['0.2 % of a negative reading', single({ kind: 'percentReading', value: 0.2 }), -10, 0.02],
     ['0.2 % of URL', single({ kind: 'percentUrl', value: 0.2 }), 10, 0.5],
     ['3 mbar', single({ kind: 'absolute', value: 3, unit: 'mbar' }), 10, 0.3],
+    ['2 counts of 0.05 kPa', single({ kind: 'counts', value: 2, step: 0.05, unit: 'kPa' }), 10, 0.1],
+    ['3 counts of 1 mbar', single({ kind: 'counts', value: 3, step: 1, unit: 'mbar' }), 10, 0.3],
     [
       'sum',
       {

@@ -8,6 +8,8 @@ export type LimitTerm =
   | { readonly kind: 'percentReading'; readonly value: number }
   | { readonly kind: 'percentUrl'; readonly value: number }
   | { readonly kind: 'absolute'; readonly value: number; readonly unit: PressureUnit }
+  /** So many counts of the last digit of a display; `step` is one count. */
+  | { readonly kind: 'counts'; readonly value: number; readonly step: number; readonly unit: PressureUnit }
 
 /** An error limit of one or more terms: their sum, or the larger (largest) of them. */
 export type ErrorLimit = { readonly combine: 'sum' | 'larger'; readonly terms: readonly LimitTerm[] }
@@ -43,6 +45,8 @@ function termInput(term: LimitTerm, applied: number, { range, url }: LimitBasis)
       return (term.value / 100) * Math.abs(url)
     case 'absolute':
       return Math.abs(convertPressure(term.value, term.unit, range.unit))
+    case 'counts':
+      return Math.abs(convertPressure(term.value * term.step, term.unit, range.unit))
     default:
       return term satisfies never
   }

@@ -13,6 +13,8 @@ function termWords(term: LimitTerm): string {
       return `${formatPlain(term.value)} % of URL`
     case 'absolute':
       return `${formatPlain(term.value)} ${pressureUnitLabel(term.unit)}`
+    case 'counts':
+      return `${formatPlain(term.value)} counts of ${formatPlain(term.step)} ${pressureUnitLabel(term.unit)}`
     default:
       return term satisfies never
   }

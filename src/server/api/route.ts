@@ -4,6 +4,7 @@ import { NextResponse } from 'next/server'
 import type { z } from 'zod'
 import { Refusal } from '@/core/refusal'
 import { PERSON_COOKIE, type RefusedField } from '@/schema/answer'
+import type { Outcome } from '@/schema/calc/runCalculation'
 import { pool } from '../database'
 import { log } from '../log'
 import { Conflict, NotFound } from '../refusals'
@@ -25,6 +26,19 @@ export function writeRoute<S extends z.ZodType, P = Record<string, never>>(
       if (!input.success) return refused(400, fieldsOf(input.error))
       const result = await handle(input.data, await params, await actor())
       return NextResponse.json(result ?? { done: true })
+    })
+}
+
+/**
+ * A route that only computes: it stores nothing, so it needs no person. Whatever cannot be worked out is a 422 with
+ * field, reason and remedy.
+ */
+export function computeRoute<P>(compute: (body: unknown, params: P) => Promise<Outcome>) {
+  return (request: Request, { params }: Context<P>): Promise<NextResponse> =>
+    answered(async () => {
+      refuseForeign(request)
+      const outcome = await compute(await boundedJson(request), await params)
+      return outcome.kind === 'answer' ? NextResponse.json(outcome.answer) : refused(422, outcome.refusals)
     })
 }
 
@@ -126,7 +140,7 @@ export function isDatabaseGone(error: unknown): boolean {
   return /connection terminated|timeout exceeded when trying to connect/i.test(error.message)
 }
 
-const refused = (status: number, refusals: RefusedField[]) => NextResponse.json({ refusals }, { status })
+const refused = (status: number, refusals: readonly RefusedField[]) => NextResponse.json({ refusals }, { status })
 
 const fieldsOf = (error: z.ZodError): RefusedField[] =>
   error.issues

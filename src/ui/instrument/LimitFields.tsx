@@ -11,8 +11,9 @@ const KINDS = [
   ['percentReading', '% of reading'],
   ['percentUrl', '% of URL'],
   ['absolute', 'absolute'],
+  ['counts', 'counts of the display'],
 ] as const
-const NEW_TERM = { kind: 'percentSpan', value: '', unit: 'kPa' }
+const NEW_TERM = { kind: 'percentSpan', value: '', step: '', unit: 'kPa' }
 
 type Props = {
   form: UseFormReturn<InstrumentValues>
@@ -48,6 +49,7 @@ function Terms({ form, name, label, isOptional, combine }: Required<Props> & { c
       {fields.map((field, index) => {
         const path = `configuration.${name}.terms.${index}` as const
         const { error: valueError } = form.getFieldState(`${path}.value`, form.formState)
+        const { error: stepError } = form.getFieldState(`${path}.step`, form.formState)
         return (
           <div key={field.id} className="actions" style={{ alignItems: 'start' }}>
             <TextField
@@ -76,7 +78,18 @@ function Terms({ form, name, label, isOptional, combine }: Required<Props> & { c
                 </MenuItem>
               ))}
             </TextField>
-            {terms?.[index]?.kind === 'absolute' && (
+            {terms?.[index]?.kind === 'counts' && (
+              <TextField
+                {...form.register(`${path}.step`)}
+                label="one count is"
+                size="small"
+                sx={{ width: 120 }}
+                error={stepError !== undefined}
+                helperText={stepError?.message}
+                slotProps={{ htmlInput: { inputMode: 'decimal', className: 'num', autoComplete: 'off' } }}
+              />
+            )}
+            {(terms?.[index]?.kind === 'absolute' || terms?.[index]?.kind === 'counts') && (
               <TextField
                 select
                 {...form.register(`${path}.unit`)}

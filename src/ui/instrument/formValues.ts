@@ -3,7 +3,10 @@ import { formatPlain } from '@/core/format/formatNumber'
 import type { Configuration } from '@/schema/configuration'
 
 /** The instrument form's boxes hold text; the schema makes numbers of it, here and on the server. */
-export type LimitValues = { combine: 'sum' | 'larger'; terms: { kind: string; value: string; unit: string }[] }
+export type LimitValues = {
+  combine: 'sum' | 'larger'
+  terms: { kind: string; value: string; step: string; unit: string }[]
+}
 export type InstrumentValues = {
   tag: string
   reason: string
@@ -47,7 +50,7 @@ export const EMPTY_INSTRUMENT: InstrumentValues = {
     urv: '',
     intervalMonths: '12',
     testPoints: '0, 25, 50, 75, 100',
-    errorLimit: { combine: 'larger', terms: [{ kind: 'percentSpan', value: '', unit: 'kPa' }] },
+    errorLimit: { combine: 'larger', terms: [{ kind: 'percentSpan', value: '', step: '', unit: 'kPa' }] },
     adjustLimit: null,
   },
 }
@@ -59,7 +62,8 @@ export function valuesOf(tag: string, configuration: Configuration): InstrumentV
     terms: terms.map((term) => ({
       kind: term.kind,
       value: text(term.value),
-      unit: term.kind === 'absolute' ? term.unit : configuration.unit,
+      step: term.kind === 'counts' ? text(term.step) : '',
+      unit: term.kind === 'absolute' || term.kind === 'counts' ? term.unit : configuration.unit,
     })),
   })
   const { lrl, url, minSpan, lrv, urv, intervalMonths, testPoints, errorLimit, adjustLimit, ...plain } = configuration

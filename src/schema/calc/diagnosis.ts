@@ -1,0 +1,136 @@
+import { z } from 'zod'
+import { CAUSE_IDS, type Cause } from '@/core/diagnosis/cause'
+import { type Diagnosis, diagnose } from '@/core/diagnosis/diagnose'
+import { percentOfOutput } from '@/core/signal/signal'
+import { percentOfInput } from '@/core/transfer/linearTransfer'
+import { worked } from '@/core/workings/workings'
+import { aboveZero, calculation, list, number, optionalNumber, titled } from './calculation'
+import { DirectionChoice, RangeInput, SignalChoice, scaleOf, TransferInput } from './shared'
+
+const CauseName = z.enum(CAUSE_IDS as [Cause, ...Cause[]]) // never empty
+const Reading = z.object({
+  target: number('Point, %'),
+  direction: DirectionChoice,
+  applied: number('Applied'),
+  pv: optionalNumber('PV'),
+  ao: optionalNumber('AO'),
+  output: optionalNumber('Output'),
+  terminalVolts: optionalNumber('Volts'),
+})
+
+export const diagnoseReadings = calculation({
+  name: 'diagnose',
+  group: 'diagnosis',
+  title: 'Diagnose a set of readings',
+  summary:
+    'Ranks causes by how well each explains the readings, says what cannot be told apart, and what to read next.',
+  input: z.object({
+    range: RangeInput,
+    signal: SignalChoice,
+    transfer: TransferInput,
+    limitPercent: aboveZero('Error limit, ± % of span'),
+    noisePercent: titled(
+      aboveZero('').nullable(),
+      'Scatter of a reading, % of span',
+      'a tenth of the limit when empty',
+    ),
+    wetLeg: optionalNumber('Head of a wet leg, in the unit of the range'),
+    minimumVolts: optionalNumber('Volts the instrument needs'),
+    readings: list(Reading, 'Readings', { least: 3, most: 200 }),
+  }),
+  answer: z.object({
+    answer: titled(z.enum(['none', 'found', 'undecided', 'unexplained']), 'Answer'),
+    ranked: titled(
+      z.array(
+        z.object({
+          cause: titled(CauseName, 'Cause'),
+          words: titled(z.string(), 'In words'),
+          evidence: titled(z.string(), 'Evidence'),
+          leftOver: titled(z.number(), 'Left over, in scatters'),
+          behind: titled(z.number(), 'Behind the first'),
+          lookalikes: titled(z.array(z.object({ name: z.string(), tellApart: z.string() })), 'Looks the same'),
+        }),
+      ),
+      'Causes',
+    ),
+    next: titled(
+      z.object({ says: z.string(), appliedPercent: z.number().nullable(), separation: z.number() }).nullable(),
+      'Read next',
+    ),
+  }),
+  example: {
+    range: { lrv: 0, urv: 48, unit: 'kPa' },
+    signal: '4-20mA',
+    transfer: { kind: 'linear' },
+    limitPercent: 0.25,
+    noisePercent: null,
+    wetLeg: null,
+    minimumVolts: 11.5,
+    readings: (
+      [
+        [0, 'rising', 0.0, 0.01, 4.003, 4.068, 19.1],
+        [25, 'rising', 12.02, 12.02, 8.007, 8.075, 18.1],
+        [50, 'rising', 23.97, 23.98, 11.993, 12.059, 17.2],
+        [75, 'rising', 36.03, 36.02, 16.007, 16.077, 16.2],
+        [100, 'rising', 47.99, 48.0, 20.0, 20.066, 15.1],
+        [75, 'falling', 35.98, 35.98, 15.993, 16.062, 16.2],
+        [50, 'falling', 24.01, 24.0, 12.0, 12.069, 17.2],
+        [25, 'falling', 11.99, 12.0, 8.0, 8.065, 18.1],
+        [0, 'falling', 0.01, 0.01, 4.003, 4.07, 19.1],
+      ] as const
+    ).map(([target, direction, applied, pv, ao, output, terminalVolts]) => ({
+      target,
+      direction,
+      applied,
+      pv,
+      ao,
+      output,
+      terminalVolts,
+    })),
+  },
+  work: ({ range, signal, transfer, limitPercent, noisePercent, wetLeg, minimumVolts, readings }) => {
+    const scale = scaleOf(signal, range)
+    const span = range.urv - range.lrv
+    const noise = noisePercent ?? limitPercent / 10
+    const asOutput = (value: number | null) => (value === null ? null : percentOfOutput(value, scale))
+    const diagnosis = diagnose(
+      readings.map(({ target, direction, applied, pv, ao, output, terminalVolts }) => ({
+        targetPercent: target,
+        direction,
+        appliedPercent: percentOfInput(applied, range),
+        pvPercent: pv === null ? null : percentOfInput(pv, range),
+        aoPercent: asOutput(ao),
+        outputPercent: asOutput(output),
+        terminalVolts,
+      })),
+      {
+        transfer,
+        unit: range.unit,
+        zeroPressurePercent: percentOfInput(0, range),
+        noisePercent: noise,
+        isCurrentLoop: signal === '4-20mA',
+        wetLegPercent: wetLeg === null ? null : (wetLeg / span) * 100,
+        minimumTerminalVolts: minimumVolts,
+      },
+    )
+    return { ...answerOf(diagnosis), workings: workingsOf(diagnosis, noise) }
+  },
+})
+
+const answerOf = ({ answer, ranked, next }: Diagnosis) => ({
+  answer,
+  ranked: ranked
+    .slice(0, 6)
+    .map((cause) => ({ ...cause, lookalikes: cause.lookalikes.map((lookalike) => ({ ...lookalike })) })),
+  next,
+})
+
+const workingsOf = ({ ranked }: Diagnosis, noise: number) =>
+  ranked.slice(0, 2).map(({ words, leftOver, behind }, index) => ({
+    finds: `criterion of “${words}”`,
+    formula: 'C = χ² + ln det(JᵀJ / 2π) + 2 · Σ ln(width of each parameter) + 2 · ln(number of alternatives)',
+    from: [worked('σ', noise, '% of span'), worked('left over', leftOver, 'σ')],
+    result: worked(index === 0 ? 'C' : 'C behind the first', behind, ''),
+    source:
+      'evidence by Laplace’s approximation; MacKay, Neural Computation 4 (1992) 415. A lead above 6 is clear: Kass and Raftery, J. Am. Stat. Assoc. 90 (1995) 773',
+  }))

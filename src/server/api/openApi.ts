@@ -1,0 +1,59 @@
+import { z } from 'zod'
+import { createDocument } from 'zod-openapi'
+import { CALCULATION_GROUPS } from '@/schema/calc/calculation'
+import { CALCULATIONS } from '@/schema/calc/registry'
+import { runCalculation } from '@/schema/calc/runCalculation'
+
+const Refusals = z
+  .object({
+    refusals: z.array(
+      z.object({
+        field: z.string().meta({ description: 'path into the body' }),
+        reason: z.string(),
+        remedy: z.string(),
+      }),
+    ),
+  })
+  .meta({ id: 'Refusals' })
+
+/** The OpenAPI 3.1 document of every calculation, with an example of each and what it answers. */
+export function openApiDocument() {
+  return createDocument({
+    openapi: '3.1.0',
+    info: {
+      title: 'Barys calculations',
+      version: '1',
+      description:
+        'Every calculation of Barys as a POST of JSON. Answers carry values with units, verdicts and workings. What cannot be worked out is a 422 with field, reason and remedy.',
+    },
+    servers: [{ url: '/' }],
+    tags: Object.values(CALCULATION_GROUPS).map((name) => ({ name })),
+    paths: Object.fromEntries(
+      CALCULATIONS.map((calculation) => [`/api/v1/calc/${calculation.name}`, { post: operation(calculation) }]),
+    ),
+  })
+}
+
+function operation(calculation: (typeof CALCULATIONS)[number]) {
+  const { name, group, title, summary, input, answer, example } = calculation
+  const worked = runCalculation(calculation, example)
+  return {
+    operationId: name,
+    tags: [CALCULATION_GROUPS[group]],
+    summary: title,
+    description: summary,
+    requestBody: { required: true, content: { 'application/json': { schema: input, example } } },
+    responses: {
+      '200': {
+        description: 'The answer, with its workings',
+        content: {
+          'application/json': { schema: answer, ...(worked.kind === 'answer' && { example: worked.answer }) },
+        },
+      },
+      '404': refusal('No calculation of this name'),
+      '422': refusal('The input cannot be used, or lies beyond what the formula holds for'),
+    },
+  }
+}
+
+const refusal = (description: string) => ({ description, content: { 'application/json': { schema: Refusals } } })
