@@ -33,6 +33,11 @@ const SCREENS = [
   '/references',
   '/records',
   '/records/5',
+  '/workings',
+  '/workings/diagnose',
+  '/workings/two-screws',
+  '/workings/uncertainty-budget',
+  '/docs/api',
 ]
 
 for (const path of SCREENS)

@@ -1,8 +1,9 @@
 import { z } from 'zod'
 import { analyseCycles } from '@/core/analysis/cycleAnalysis'
 import type { Linearity } from '@/core/analysis/linearity'
+import { pointVerdict } from '@/core/error/verdict'
 import { worked } from '@/core/workings/workings'
-import { calculation, optionalResult, Quantity, quantity, result, titled } from './calculation'
+import { aboveZero, calculation, optionalResult, Quantity, quantity, result, titled } from './calculation'
 import { CycleReadings, exampleReadings, inPercent } from './readings'
 import { RangeInput, SignalChoice } from './shared'
 
@@ -15,12 +16,18 @@ export const analyse = calculation({
   title: 'Analyse a set of cycles',
   summary:
     'Zero and span error, linearity three ways, hysteresis, repeatability and the largest error of one or more cycles.',
-  input: z.object({ range: RangeInput, signal: SignalChoice, readings: CycleReadings }),
+  input: z.object({
+    range: RangeInput,
+    signal: SignalChoice,
+    limitPercent: titled(aboveZero('').nullable(), 'Error limit, ± % of span'),
+    readings: CycleReadings,
+  }),
   answer: z.object({
     zeroError: result('Zero error: mean error at the lowest point'),
     spanError: result('Span error: mean error at the highest point less zero error'),
     largestError: result('Largest error'),
     largestAt: result('… at'),
+    verdict: titled(z.enum(['inside', 'outside']).nullable(), 'Against the limit'),
     hysteresis: optionalResult('Hysteresis: largest difference of up and down at a point'),
     terminalBased: optionalResult('Linearity, terminal-based: from the line through both ends'),
     zeroBased: optionalResult('Linearity, zero-based: from the best line through the lower end'),
@@ -42,6 +49,7 @@ export const analyse = calculation({
   example: {
     range: { lrv: 0, urv: 64, unit: 'kPa' },
     signal: '4-20mA',
+    limitPercent: 0.5,
     readings: exampleReadings(
       [
         [0.02, 4.021],
@@ -67,7 +75,7 @@ export const analyse = calculation({
       ],
     ),
   },
-  work: ({ range, signal, readings }) => {
+  work: ({ range, signal, limitPercent, readings }) => {
     const analysis = analyseCycles(inPercent(readings, { range, signal }))
     const { linearity, repeatability } = analysis
     const optional = (value: number | null | undefined) =>
@@ -80,6 +88,7 @@ export const analyse = calculation({
         analysis.largestError.reading.appliedPercent,
         `% of input span, ${analysis.largestError.reading.direction}`,
       ),
+      verdict: limitPercent === null ? null : withinLimit(analysis.largestError.errorPercentSpan, limitPercent),
       hysteresis: optional(analysis.hysteresisPercentSpan),
       terminalBased: optional(linearity?.terminalBased.departurePercentSpan),
       zeroBased: optional(linearity?.zeroBased.departurePercentSpan),
@@ -102,6 +111,9 @@ export const analyse = calculation({
     }
   },
 })
+
+const withinLimit = (error: number, limit: number) =>
+  pointVerdict({ error, limit, adjustLimit: null }) === 'outside' ? ('outside' as const) : ('inside' as const)
 
 const lineStep = (name: string, line: string, { departurePercentSpan, atZeroPercent, slope }: Linearity) => ({
   finds: `linearity, ${name}: line ${line}`,

@@ -66,8 +66,28 @@ function refusedBy(error: z.ZodError): Outcome {
 /** A schema's objection as field, reason and remedy. Our own messages carry the remedy after a colon. */
 function refusalOf(issue: z.core.$ZodIssue): RefusedField {
   const field = issue.path.join('.') || 'body'
-  const [reason = issue.message, remedy] = issue.message.split(/: (.*)/s)
+  const isOurs = !/^(Invalid|Too|Unrecognized)/.test(issue.message)
+  const [reason = issue.message, remedy] = isOurs ? issue.message.split(/: (.*)/s) : [reasonFor(issue)]
   return { field, reason, remedy: remedy ?? remedyFor(issue) }
+}
+
+function reasonFor(issue: z.core.$ZodIssue): string {
+  switch (issue.code) {
+    case 'invalid_type':
+      return issue.input === undefined ? 'is missing' : `is no ${issue.expected}`
+    case 'invalid_value':
+      return 'is none of the choices'
+    case 'invalid_union':
+      return 'is none of the kinds there are'
+    case 'too_small':
+      return 'is too small'
+    case 'too_big':
+      return 'is too large'
+    case 'unrecognized_keys':
+      return `has ${issue.keys.join(', ')}, which nothing here asks for`
+    default:
+      return 'is not in the form asked for'
+  }
 }
 
 function remedyFor(issue: z.core.$ZodIssue): string {

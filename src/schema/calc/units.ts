@@ -103,7 +103,7 @@ export const readTyped = calculation({
   title: 'Read what was typed',
   summary: 'A value with its unit as people write it: decimal comma, fractions, powers of ten, gauge and absolute.',
   input: z.object({
-    text: words('Text', 80),
+    text: titled(z.string().min(1, 'is empty: type a number with its unit').max(80), 'Text'),
     waterReference: titled(z.enum(WATERS).nullable(), 'Water the instrument counts in'),
   }),
   answer: z.object({

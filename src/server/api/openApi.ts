@@ -1,37 +1,33 @@
-import { z } from 'zod'
 import { createDocument } from 'zod-openapi'
+import { RefusedAnswer } from '@/schema/answer'
 import { CALCULATION_GROUPS } from '@/schema/calc/calculation'
 import { CALCULATIONS } from '@/schema/calc/registry'
 import { runCalculation } from '@/schema/calc/runCalculation'
 
-const Refusals = z
-  .object({
-    refusals: z.array(
-      z.object({
-        field: z.string().meta({ description: 'path into the body' }),
-        reason: z.string(),
-        remedy: z.string(),
-      }),
-    ),
-  })
-  .meta({ id: 'Refusals' })
-
 /** The OpenAPI 3.1 document of every calculation, with an example of each and what it answers. */
 export function openApiDocument() {
-  return createDocument({
-    openapi: '3.1.0',
-    info: {
-      title: 'Barys calculations',
-      version: '1',
-      description:
-        'Every calculation of Barys as a POST of JSON. Answers carry values with units, verdicts and workings. What cannot be worked out is a 422 with field, reason and remedy.',
+  return createDocument(
+    {
+      openapi: '3.1.0',
+      info: {
+        title: 'Barys calculations',
+        version: '1',
+        description:
+          'Every calculation of Barys as a POST of JSON. Answers carry values with units, verdicts and workings. What cannot be worked out is a 422 with field, reason and remedy.',
+      },
+      servers: [{ url: '/' }],
+      tags: Object.values(CALCULATION_GROUPS).map((name) => ({ name })),
+      paths: Object.fromEntries(
+        CALCULATIONS.map((calculation) => [`/api/v1/calc/${calculation.name}`, { post: operation(calculation) }]),
+      ),
     },
-    servers: [{ url: '/' }],
-    tags: Object.values(CALCULATION_GROUPS).map((name) => ({ name })),
-    paths: Object.fromEntries(
-      CALCULATIONS.map((calculation) => [`/api/v1/calc/${calculation.name}`, { post: operation(calculation) }]),
-    ),
-  })
+    {
+      // Zod marks what the program will not change; in OpenAPI the same word means “sent by the server only”.
+      override: ({ jsonSchema }) => {
+        delete jsonSchema.readOnly
+      },
+    },
+  )
 }
 
 function operation(calculation: (typeof CALCULATIONS)[number]) {
@@ -56,4 +52,4 @@ function operation(calculation: (typeof CALCULATIONS)[number]) {
   }
 }
 
-const refusal = (description: string) => ({ description, content: { 'application/json': { schema: Refusals } } })
+const refusal = (description: string) => ({ description, content: { 'application/json': { schema: RefusedAnswer } } })

@@ -4,4 +4,5 @@ export const PLACES = [
   { href: '/instruments', label: 'Instruments', key: 'i' },
   { href: '/references', label: 'References', key: 'f' },
   { href: '/records', label: 'Records', key: 'r' },
+  { href: '/workings', label: 'Workings', key: 'w' },
 ] as const

@@ -1,0 +1,15 @@
+import type { ReactNode } from 'react'
+import { CALCULATIONS } from '@/schema/calc/registry'
+import { CalculationNav } from '@/ui/workings/CalculationNav'
+import './workings.css'
+
+/** The list of calculations beside the one in hand. */
+export default function WorkingsLayout({ children }: { children: ReactNode }) {
+  const entries = CALCULATIONS.map(({ name, title, group, summary }) => ({ name, title, group, summary }))
+  return (
+    <div className="page workings">
+      <CalculationNav entries={entries} />
+      <div>{children}</div>
+    </div>
+  )
+}

@@ -1,0 +1,128 @@
+import type { MarkShape } from '@/pictures/scene'
+import { Mark } from '../parts/Mark'
+import { answerNumber } from './answerNumber'
+import { type InputSchema, titleOf } from './inputSchema'
+
+type Props = { readonly answer: Record<string, unknown>; readonly schema: InputSchema }
+
+/** Parts of an answer that are shown as a picture or in a place of their own. */
+const ELSEWHERE = new Set(['workings', 'histogram', 'path'])
+
+/** An answer: figures with their units, verdicts with their marks, tables. */
+export function AnswerView({ answer, schema }: Props) {
+  const parts = Object.entries(schema.properties ?? {}).filter(([key]) => !ELSEWHERE.has(key))
+  const plain = parts.filter(([key]) => !isRows(answer[key]))
+  const tables = parts.filter(([key]) => isRows(answer[key]))
+  return (
+    <div className="stack">
+      {plain.length > 0 && (
+        <dl className="calc-answer">
+          {plain.map(([key, part]) => (
+            <div key={key}>
+              <dt>{titleOf(key, part)}</dt>
+              <dd>
+                <Value value={answer[key]} />
+              </dd>
+            </div>
+          ))}
+        </dl>
+      )}
+      {tables.map(([key, part]) => (
+        <AnswerTable key={key} title={titleOf(key, part)} rows={answer[key]} schema={part} />
+      ))}
+    </div>
+  )
+}
+
+function AnswerTable({ title, rows, schema }: { title: string; rows: unknown; schema: InputSchema }) {
+  if (!Array.isArray(rows) || rows.length === 0) return null
+  const columns = Object.entries(schema.items?.properties ?? {})
+  return (
+    <section>
+      <h3 className="small-head">{title}</h3>
+      <div className="scroll-x">
+        <table className="plain-table calc-result">
+          <thead>
+            <tr>
+              {columns.map(([key, part]) => (
+                <th key={key}>{titleOf(key, part)}</th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map((row: Record<string, unknown>, index) => (
+              // biome-ignore lint/suspicious/noArrayIndexKey: an answer is shown whole and never reordered
+              <tr key={index}>
+                {columns.map(([key]) => (
+                  <td key={key}>
+                    <Value value={row[key]} />
+                  </td>
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </section>
+  )
+}
+
+/** Verdicts by their words; the mark says the same without colour. */
+const VERDICT_MARKS: Record<string, MarkShape> = {
+  inside: 'inside',
+  'inside-look': 'look',
+  outside: 'outside',
+  pass: 'inside',
+  fail: 'outside',
+  undecided: 'look',
+  'conditional pass': 'look',
+  'conditional fail': 'look',
+}
+const VERDICT_WORDS: Record<string, string> = { 'inside-look': 'inside, beyond the adjust limit' }
+
+function Value({ value }: { value: unknown }) {
+  if (value === null || value === undefined) return <span className="soft">cannot tell</span>
+  if (typeof value === 'boolean') return value ? 'yes' : 'no'
+  if (typeof value === 'number') return <span className="num">{answerNumber(value)}</span>
+  if (typeof value === 'string') {
+    const mark = VERDICT_MARKS[value]
+    return mark ? (
+      <strong className={`tone-${mark}`}>
+        <Mark mark={mark} /> {VERDICT_WORDS[value] ?? value}
+      </strong>
+    ) : (
+      value
+    )
+  }
+  if (Array.isArray(value)) return <Lines lines={value} />
+  if (isQuantity(value))
+    return (
+      <>
+        <span className="num">{answerNumber(value.value, value.unit)}</span>{' '}
+        <small className="soft">{value.unit}</small>
+      </>
+    )
+  return <Lines lines={Object.values(value)} />
+}
+
+function Lines({ lines }: { lines: readonly unknown[] }) {
+  if (lines.length === 0) return <span className="soft">none</span>
+  return (
+    <ul className="calc-lines">
+      {lines.map((line) => (
+        <li key={JSON.stringify(line)}>{lineWords(line)}</li>
+      ))}
+    </ul>
+  )
+}
+
+const lineWords = (line: unknown): string =>
+  typeof line === 'object' && line !== null
+    ? Object.values(line).map(lineWords).join(': ')
+    : typeof line === 'number'
+      ? answerNumber(line)
+      : String(line ?? '–')
+
+const isQuantity = (value: unknown): value is { value: number; unit: string } =>
+  typeof value === 'object' && value !== null && 'value' in value && 'unit' in value && typeof value.value === 'number'
+const isRows = (value: unknown) => Array.isArray(value) && value.every((row) => typeof row === 'object')
