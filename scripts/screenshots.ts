@@ -89,6 +89,14 @@ async function takeAll(browser: Browser, address: string, scratch: string): Prom
   await certificatePage(page, scratch)
   await go('/register')
   await take(page, 'register')
+  await go('/workings')
+  await take(page, 'workings')
+  await go('/workings/diagnose')
+  await take(page, 'workings-diagnose')
+  await go('/workings/two-screws')
+  await take(page, 'workings-two-screws')
+  await go('/docs/api')
+  await take(page, 'api')
 }
 
 async function typeReading(page: Page, [applied, output]: readonly [string, string]): Promise<void> {

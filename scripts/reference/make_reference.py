@@ -79,15 +79,18 @@ def risks():
     cases = []
     for mean, s0, u, limit, accept in (
         (0, 0.3, 0.1, 0.5, 0.5), (0.1, 0.3, 0.1, 0.5, 0.4), (0, 0.05, 0.02, 0.5, 0.5), (-0.2, 0.2, 0.15, 0.5, 0.3),
-        (0, 1, 0.125, 1, 1), (0, 0.5, 0.02, 1, 0.98),
+        (0, 1, 0.125, 1, 1), (0, 0.5, 0.02, 1, 0.98), (0, 1, 0.001, 1, 0.999), (0.3, 0.02, 0.5, 0.4, 0.4),
     ):
         density = lambda e: stats.norm.pdf(e, mean, s0)
         accepted = lambda e: stats.norm.cdf((accept - e) / u) - stats.norm.cdf((-accept - e) / u)
-        quad = lambda f, a, b: integrate.quad(f, a, b, epsabs=1e-14, epsrel=1e-11, limit=400)[0]
+        # Told where the steps are, or it steps over them.
+        quad = lambda f, a, b: 0 if b <= a else integrate.quad(
+            f, a, b, epsabs=1e-14, epsrel=1e-11, limit=400,
+            points=[c for c in (-accept - 6 * u, -accept + 6 * u, accept - 6 * u, accept + 6 * u, mean) if a < c < b])[0]
         far = 12 * s0
         fa = (quad(lambda e: accepted(e) * density(e), min(-limit, mean - far), -limit)
               + quad(lambda e: accepted(e) * density(e), limit, max(limit, mean + far)))
-        fr = quad(lambda e: (1 - accepted(e)) * density(e), -limit, limit)
+        fr = quad(lambda e: (1 - accepted(e)) * density(e), max(-limit, mean - far), min(limit, mean + far))
         cases.append({"mean": mean, "priorDeviation": s0, "standardUncertainty": u, "limit": limit,
                       "acceptanceLimit": accept, "falseAccept": fa, "falseReject": fr,
                       "inTolerance": stats.norm.cdf(limit, mean, s0) - stats.norm.cdf(-limit, mean, s0),

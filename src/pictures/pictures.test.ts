@@ -2,6 +2,8 @@ import { describe, expect, test } from 'vitest'
 import { judgePoint } from '@/core/analysis/judgedPoint'
 import { SIGNALS } from '@/core/signal/signal'
 import { niceTicks } from './axis'
+import { convergencePad } from './convergencePad'
+import { decisionZone } from './decisionZone'
 import { dueStrip } from './dueStrip'
 import { type CorridorData, errorCorridor } from './errorCorridor'
 import { DARK, LIGHT, type Palette, SUN } from './palette'
@@ -129,4 +131,63 @@ test('the due strip counts in words what it draws as bars', () => {
   expect(dueStrip(due, 800).words).toBe(
     'Due dates: 2 overdue, 2 within a week, 1 more within 30 days, 1 more within 90 days.',
   )
+})
+
+describe('convergence pad', () => {
+  const size = { width: 500, height: 330, fontSize: 12 }
+  const pad = convergencePad(
+    {
+      path: [
+        { zeroError: 3, fullError: -4 },
+        { zeroError: -1, fullError: -8 },
+        { zeroError: 2, fullError: 0 },
+      ],
+      limit: 0.5,
+      aim: { zeroError: -1.5, fullError: -3.5 },
+      aimLabel: 'zero: set 3.85 psi',
+    },
+    size,
+  )
+  const lines = pad.shapes.filter((shape) => shape.kind === 'line' && shape.tone === 'ink')
+  test('errors lie to the right of and above nothing in proportion: three points make one path', () => {
+    const [path] = lines
+    if (path?.kind !== 'line') throw new Error('no path')
+    const [[x0 = 0, y0 = 0] = [], [x1 = 0, y1 = 0] = [], [x2 = 0, y2 = 0] = []] = path.points
+    expect((x0 - x1) / (x2 - x1)).toBeCloseTo(4 / 3, 9) // 3 − (−1) over 2 − (−1)
+    expect((y1 - y0) / (y1 - y2)).toBeCloseTo(4 / 8, 9) // screen y runs down
+  })
+  test('everything lies inside the frame, and the words tell the next aim', () => {
+    for (const shape of pad.shapes)
+      if (shape.kind === 'line')
+        for (const [x, y] of shape.points) expect(x >= 0 && x <= size.width && y >= 0 && y <= size.height).toBe(true)
+    expect(pad.words).toContain('Next: zero: set 3.85 psi')
+  })
+  test('with nothing left to do it says so', () => {
+    const done = convergencePad(
+      { path: [{ zeroError: 0.1, fullError: 0.1 }], limit: 0.5, aim: null, aimLabel: '' },
+      size,
+    )
+    expect(done.words).toContain('inside the limit')
+  })
+})
+
+describe('decision zone', () => {
+  const zone = (error: number) =>
+    decisionZone(
+      { error, limit: 1, acceptanceLimit: 0.75, expandedUncertainty: 0.25, unit: 'kPa' },
+      { width: 400, height: 120, fontSize: 12 },
+    )
+  const limitsOf = (scene: Scene) =>
+    scene.shapes.flatMap((shape) => (shape.kind === 'line' && shape.tone === 'clay' ? [shape.points[0]?.[0] ?? 0] : []))
+  test('the limits lie symmetrically, and a far error still fits', () => {
+    for (const error of [0.5, -4]) {
+      const [low = 0, high = 0] = limitsOf(zone(error))
+      expect(low + high).toBeCloseTo(400, 6)
+    }
+    for (const shape of zone(-4).shapes)
+      if (shape.kind === 'line') for (const [x] of shape.points) expect(x >= 0 && x <= 400).toBe(true)
+  })
+  test('the guard band is hatched, not only coloured', () => {
+    expect(zone(0).shapes.filter((shape) => shape.kind === 'line' && shape.tone === 'ochre').length).toBeGreaterThan(5)
+  })
 })

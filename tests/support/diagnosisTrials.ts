@@ -132,7 +132,10 @@ export function trialReadings(
   const stream = randomStream(seed)
   const noisePercent = setting.limitPercent / 10
   const size = setting.limitPercent * (2 + 3 * stream.uniform())
-  const perfect = perfectInstrument(setting.kind, { lrv: 0, urv: 250 })
+  // A root has its zero at zero pressure; others are tried with an elevated zero too.
+  const isElevated = setting.transfer.kind === 'linear' && seed % 3 === 0
+  const range = isElevated ? { lrv: -75, urv: 175 } : { lrv: 0, urv: 250 }
+  const perfect = perfectInstrument(setting.kind, range)
   const model = {
     ...perfect,
     noisePercent,
@@ -154,7 +157,7 @@ export function trialReadings(
     context: {
       transfer: setting.transfer,
       unit: cause === 'water-reference' || setting.causes.includes('water-reference') ? 'inH2O@20C' : 'kPa',
-      zeroPressurePercent: 0,
+      zeroPressurePercent: isElevated ? 30 : 0,
       noisePercent,
       isCurrentLoop: setting.kind !== 'pneumatic',
       wetLegPercent: null,

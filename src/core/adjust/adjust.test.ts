@@ -129,6 +129,11 @@ describe('digital gauge', () => {
     expect(sequence[3]?.target).toBeCloseTo(-14, 1)
     expect(digitalGaugeSequence({ low: 0, high: 100 }, 14.696)).toHaveLength(3)
   })
+  test('a vacuum gauge ends at zero: near vacuum is its far end', () => {
+    const sequence = digitalGaugeSequence({ low: -1, high: 0 }, 1.013)
+    expect(sequence.map(({ name }) => name)).toEqual(['zero', 'near vacuum', 'mid-scale'])
+    for (const { target, from, to } of sequence) expect(from <= target && target <= to).toBe(true)
+  })
   test('more vacuum than there is air is refused', () => {
     expect(() => digitalGaugeSequence({ low: -30, high: 100 }, 14.7)).toThrow('deeper than the air pressure')
   })

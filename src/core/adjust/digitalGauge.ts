@@ -24,40 +24,39 @@ const NEAR_VACUUM_SHARE = 0.95
  */
 export function digitalGaugeSequence(range: { low: number; high: number }, barometric: number): GaugeAdjustPoint[] {
   const { low, high } = range
-  if (!(high > low) || high <= 0)
-    throw new Refusal('high', `${high} is not above zero and above ${low}`, 'enter the ends of the gauge’s scale')
+  if (!(high > low) || high < 0)
+    throw new Refusal('high', `${high} is below zero, or not above ${low}`, 'enter the ends of the gauge’s scale')
   if (!(barometric > 0))
     throw new Refusal('barometric', `${barometric} is no air pressure`, 'enter it in the gauge’s unit')
   if (low < -barometric * 1.05)
     throw new Refusal('low', `${low} is deeper than the air pressure of ${barometric}`, 'check the unit of both')
-  const width = high - Math.max(0, low)
-  const within = (target: number, share: number) => ({
-    target,
-    from: target - share * width,
-    to: target + share * width,
-  })
-  const points: GaugeAdjustPoint[] = [
-    { name: 'zero', target: 0, from: 0, to: 0, says: 'vent to air and leave it open' },
-    {
-      name: 'full scale',
-      ...within(high, 0.02),
-      to: high,
-      says: 'come up slowly and stop just short rather than over',
-    },
-    { name: 'mid-scale', ...within(high / 2, 0.05), says: 'come up from below' },
-  ]
-  if (low >= 0) return points
+  const zero = { name: 'zero' as const, target: 0, from: 0, to: 0, says: 'vent to air and leave it open' }
   const vacuum = Math.max(low, -NEAR_VACUUM_SHARE * barometric)
-  return [
-    ...points,
-    {
-      name: 'near vacuum',
-      target: vacuum,
-      from: Math.max(low, -barometric),
-      to: vacuum * 0.95,
-      says: 'pull down and let it settle',
-    },
-  ]
+  const nearVacuum = {
+    name: 'near vacuum' as const,
+    target: vacuum,
+    from: Math.max(low, -barometric),
+    to: vacuum * 0.95,
+    says: 'pull down and let it settle',
+  }
+  const midScale = (target: number, says: string) => ({
+    name: 'mid-scale' as const,
+    target,
+    from: target - 0.1 * Math.abs(target),
+    to: target + 0.1 * Math.abs(target),
+    says,
+  })
+  // A vacuum gauge has no full scale above zero: the vacuum is its far end.
+  if (high === 0) return [zero, nearVacuum, midScale(vacuum / 2, 'let air in slowly')]
+  const fullScale = {
+    name: 'full scale' as const,
+    target: high,
+    from: 0.98 * high,
+    to: high,
+    says: 'come up slowly and stop just short rather than over',
+  }
+  const pressure = [zero, fullScale, midScale(high / 2, 'come up from below')]
+  return low < 0 ? [...pressure, nearVacuum] : pressure
 }
 
 /** What was held at an adjust point: reference and gauge, same unit. */

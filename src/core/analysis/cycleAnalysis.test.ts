@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { reference } from '../../../tests/support/reference'
 import { analyseCycles } from './cycleAnalysis'
+import { hysteresisPercentSpan } from './hysteresis'
 import { independentLinearity, terminalBasedLinearity, zeroBasedLinearity } from './linearity'
 import type { CurvePoint, CycleReading } from './meanCurve'
 
@@ -73,6 +74,15 @@ describe('figures of three cycles with known faults', () => {
     expect(
       analyseCycles(cycles((x, d) => x + (d === 'rising' ? -loop(x) : loop(x)))).hysteresisPercentSpan,
     ).toBeCloseTo(0.4, 12)
+  })
+  test('one cycle has the hysteresis that the run screen shows', () => {
+    const readings = cycles((x, d) => x + (d === 'rising' ? 0.1 : 0.002 * x), 1)
+    const judged = readings.map(({ targetPercent, direction, appliedPercent, outputPercent }) => ({
+      targetPercent,
+      direction,
+      errorPercentSpan: outputPercent - appliedPercent,
+    }))
+    expect(analyseCycles(readings).hysteresisPercentSpan).toBeCloseTo(hysteresisPercentSpan(judged) ?? Number.NaN, 12)
   })
   test('repeatability: spread 0.2 over cycles of −0.1, 0, +0.1; deviation 0.1', () => {
     const { repeatability } = analyseCycles(cycles((x, _, cycle) => x + (cycle - 1) * 0.1))

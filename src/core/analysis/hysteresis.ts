@@ -9,7 +9,9 @@ import type { JudgedPoint } from './judgedPoint'
  *
  * @returns null while no test point has both a rising and a falling reading
  */
-export function hysteresisPercentSpan(points: readonly JudgedPoint[]): number | null {
+export function hysteresisPercentSpan(
+  points: readonly Pick<JudgedPoint, 'direction' | 'targetPercent' | 'errorPercentSpan'>[],
+): number | null {
   const differences = points
     .filter((point) => point.direction === 'rising')
     .flatMap((rising) =>

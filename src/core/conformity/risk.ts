@@ -51,10 +51,13 @@ export function globalRisk({ prior, limit, acceptanceLimit, standardUncertainty 
     normalCdf((-acceptanceLimit - error) / standardUncertainty)
   const reach = 12 * prior.standardDeviation
   const [lowest, highest] = [prior.mean - reach, prior.mean + reach]
-  // Panels no wider than the sharper of the two bells, so that none of them is stepped over.
-  const panel = Math.min(standardUncertainty, prior.standardDeviation)
   const over = (low: number, high: number, f: (error: number) => number) =>
-    high <= low ? 0 : integrate(f, { low, high, panel })
+    high <= low
+      ? 0
+      : pieces({ low, high }, acceptanceLimit, standardUncertainty).reduce(
+          (sum, piece) => sum + integrate(f, piece, Math.min(prior.standardDeviation, piece.finest)),
+          0,
+        )
   const acceptAndPrior = (error: number) => accepted(error) * density(error)
   return {
     falseAccept:
@@ -91,16 +94,35 @@ export function priorFromHistory(errors: readonly number[], standardUncertainty:
   return { mean, standardDeviation: Math.sqrt(own) }
 }
 
-const MOST_PANELS = 4000
+type Piece = { readonly low: number; readonly high: number; readonly finest: number }
+
+/** What is accepted changes within a few uncertainties of ±A and nowhere else: only there the panels must be fine. */
+function pieces(
+  { low, high }: { low: number; high: number },
+  acceptanceLimit: number,
+  standardUncertainty: number,
+): Piece[] {
+  const window = 9 * standardUncertainty
+  const steps = [-acceptanceLimit, acceptanceLimit].map((at) => ({ from: at - window, to: at + window }))
+  const cuts = steps.flatMap(({ from, to }) => [from, to]).filter((cut) => cut > low && cut < high)
+  const ends = [low, ...cuts, high].toSorted((a, b) => a - b)
+  return ends.slice(1).flatMap((end, index) => {
+    const start = ends[index] ?? low
+    const middle = (start + end) / 2
+    const isStep = steps.some(({ from, to }) => middle > from && middle < to)
+    return end > start
+      ? [{ low: start, high: end, finest: isStep ? standardUncertainty : Number.POSITIVE_INFINITY }]
+      : []
+  })
+}
+
 /** Nodes and weights of the five-point Gauss–Legendre rule. Source: Abramowitz and Stegun, table 25.4. */
 const NODES = [0, 0.5384693101056831, -0.5384693101056831, 0.906179845938664, -0.906179845938664]
 const WEIGHTS = [0.5688888888888889, 0.4786286704993665, 0.4786286704993665, 0.2369268850561891, 0.2369268850561891]
+const FEWEST_PANELS = 8
 
-function integrate(
-  f: (x: number) => number,
-  { low, high, panel }: { low: number; high: number; panel: number },
-): number {
-  const panels = Math.min(MOST_PANELS, Math.max(8, Math.ceil((high - low) / panel)))
+function integrate(f: (x: number) => number, { low, high }: Piece, panelWidth: number): number {
+  const panels = Math.max(FEWEST_PANELS, Math.ceil((high - low) / panelWidth))
   const half = (high - low) / panels / 2
   let sum = 0
   for (let index = 0; index < panels; index++) {

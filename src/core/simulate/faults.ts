@@ -47,6 +47,13 @@ const outputAny: Fault = (check, size, stream) => {
   ])()
 }
 
+/** A pressure shut in, clear of zero pressure: shut in at zero it would look like an open equalising valve. */
+const trappedPressure = (check: FaultedCheck, stream: RandomStream): number => {
+  const { lrv, urv } = check.model.range
+  const pressure = lrv + (between(stream, 15, 95) / 100) * (urv - lrv)
+  return Math.abs(pressure) < 0.05 * Math.abs(urv - lrv) ? pressure + 0.1 * (urv - lrv) : pressure
+}
+
 const milliampAt = (percent: number) => 4 + 0.16 * percent
 
 /** Units mixed up with kPa, as ratios of the reading: psi, inches of water, millibar. */
@@ -59,10 +66,11 @@ export const FAULTS: Partial<Record<Cause, Fault>> = {
   'zero-shift': sensorZero,
   'span-error': sensorSpan,
   'zero-and-span': sensorBoth,
-  'non-linearity': (check, size, stream) => withSensor(check, { bowPercent: sign(stream) * size }),
+  'non-linearity': (check, size, stream) =>
+    withSensor(check, { bowPercent: sign(stream) * size, skew: between(stream, -0.4, 0.4) }),
   hysteresis: (check, size, stream) =>
     stream.uniform() < 0.5
-      ? withSensor(check, { hysteresisPercent: 2 * size })
+      ? withSensor(check, { hysteresisPercent: 2 * size, skew: between(stream, -0.4, 0.4) })
       : withSensor(check, { stickingPercent: size }),
   'sensor-stage': sensorAny,
   'output-stage': outputAny,
@@ -83,7 +91,7 @@ export const FAULTS: Partial<Record<Cause, Fault>> = {
     const factor = pick(stream, [between(stream, 0.5, 0.8), between(stream, 1.3, 1.6)])
     const otherUrv = lrv + (urv - lrv) * factor
     if (check.model.digital) return withDigital(check, { urv: otherUrv })
-    return withSensor(check, { gain: 1 / factor })
+    return withSensor(check, { gain: 1 / factor, offset: lrv * (1 - 1 / factor) })
   },
   'reverse-action': (check) => {
     const { lrv, urv } = check.model.range
@@ -92,8 +100,7 @@ export const FAULTS: Partial<Record<Cause, Fault>> = {
   },
   'equalised-or-leaking': (check, _, stream) =>
     withSensor(check, { gain: pick(stream, [0, between(stream, 0.02, 0.5)]) }),
-  'plugged-line': (check, _, stream) =>
-    withSensor(check, { gain: 0, offset: check.model.range.lrv + (between(stream, 15, 95) / 100) * spanOf(check) }),
+  'plugged-line': (check, _, stream) => withSensor(check, { gain: 0, offset: trappedPressure(check, stream) }),
   saturation: (check, _, stream) => {
     const milliamp = milliampAt(between(stream, 35, 70))
     return withOutput(check, { saturationHighMilliamp: milliamp })

@@ -25,6 +25,8 @@ export type SensorModel = {
   readonly bowPercent: number
   /** Width of a loop that closes at both ends, % of span at mid-scale. */
   readonly hysteresisPercent: number
+  /** How lopsided bow and loop are: 0 crests at mid-scale, ±1 is as far as it goes. */
+  readonly skew: number
   /** How far it must be pulled before it moves, % of span: friction of a pointer or linkage. */
   readonly stickingPercent: number
   /** Zero shift per kelvin away from 20 °C, % of span. */
@@ -94,6 +96,7 @@ const PERFECT_SENSOR: Omit<SensorModel, 'limitLow' | 'limitHigh'> = {
   offset: 0,
   bowPercent: 0,
   hysteresisPercent: 0,
+  skew: 0,
   stickingPercent: 0,
   zeroPercentPerKelvin: 0,
   zeroPercentPerMPaStatic: 0,

@@ -112,7 +112,7 @@ function feel(
   const span = Math.abs(range.urv - range.lrv)
   const direction = turnedTo(state, pressure)
   const along = (pressure - range.lrv) / (range.urv - range.lrv)
-  const hump = Math.max(0, 4 * along * (1 - along))
+  const hump = Math.max(0, 4 * along * (1 - along)) * (1 + sensor.skew * (1 - 2 * along))
   const shiftPercent =
     sensor.bowPercent * hump -
     (direction * sensor.hysteresisPercent * hump) / 2 +

@@ -295,7 +295,7 @@ export const digitalGauge = calculation({
     'Zero, full scale, mid-scale, and near vacuum for a compound range; then the error left at the points of a check.',
   input: z.object({
     low: number('Scale from (gauge)'),
-    high: aboveZero('Scale to (gauge)'),
+    high: zeroOrMore('Scale to (gauge)'),
     barometric: aboveZero('Air pressure'),
     unit: Unit,
     held: titled(z.array(TrimPoint).max(10), 'Held points, once taken'),

@@ -21,7 +21,7 @@ export const errorLimitAt = calculation({
   summary: 'A limit of one or more terms, added or the larger of them, at one applied input.',
   input: z.object({
     range: RangeInput,
-    upperRangeLimit: aboveZero('URL of the sensor'),
+    upperRangeLimit: number('URL of the sensor'),
     limit: LimitInput,
     applied: number('Applied input'),
   }),
@@ -80,7 +80,7 @@ export const judgeReading = calculation({
   summary: 'Ideal output from what was applied, the error three ways, and where it lies against the limit.',
   input: z.object({
     range: RangeInput,
-    upperRangeLimit: aboveZero('URL of the sensor'),
+    upperRangeLimit: number('URL of the sensor'),
     signal: SignalChoice,
     limit: LimitInput,
     adjustLimit: titled(ErrorLimit.nullable(), 'Adjust limit'),

@@ -7,7 +7,7 @@ import { simulateCheck } from '@/core/simulate/simulateCheck'
 import { randomStream } from '@/core/statistics/randomStream'
 import { inputAtPercent } from '@/core/transfer/linearTransfer'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
-import { calculation, flag, list, number, Quantity, quantity, seed, titled, zeroOrMore } from './calculation'
+import { aboveZero, calculation, flag, list, number, Quantity, quantity, seed, titled, zeroOrMore } from './calculation'
 import { RangeInput, SignalChoice, scaleOf, TransferInput } from './shared'
 
 const FAULT_NAMES = Object.keys(FAULTS) as [Cause, ...Cause[]] // keys of a const object
@@ -26,6 +26,7 @@ export const simulate = calculation({
     fault: titled(z.enum(FAULT_NAMES), 'Fault'),
     faultPercent: zeroOrMore('Size of the fault, % of span'),
     noisePercent: zeroOrMore('Scatter of a reading, % of span'),
+    displayStep: titled(aboveZero('').nullable(), 'Step of the display'),
     percents: list(number('Point, %'), 'Points, % of span', { least: 2, most: 21 }),
     isUpAndDown: flag('Up and down'),
     cycles: titled(z.int().gte(1).lte(10), 'Cycles'),
@@ -45,6 +46,7 @@ export const simulate = calculation({
           pv: titled(Quantity.nullable(), 'PV'),
           ao: titled(Quantity.nullable(), 'AO'),
           terminalVolts: titled(Quantity.nullable(), 'Volts'),
+          display: titled(Quantity, 'Display'),
         }),
       ),
       'Readings',
@@ -58,15 +60,21 @@ export const simulate = calculation({
     fault: 'output-stage',
     faultPercent: 0.6,
     noisePercent: 0.02,
+    displayStep: 0.05,
     percents: [0, 25, 50, 75, 100],
     isUpAndDown: true,
     cycles: 1,
     pumpScatterPercent: 0.2,
     seed: 41,
   },
-  work: ({ kind, range, signal, transfer, fault, faultPercent, noisePercent, seed: start, ...plan }) => {
+  work: ({ kind, range, signal, transfer, fault, faultPercent, noisePercent, displayStep, seed: start, ...plan }) => {
     const perfect = perfectInstrument(kind, range)
-    const model = { ...perfect, noisePercent, digital: perfect.digital && { ...perfect.digital, transfer } }
+    const model = {
+      ...perfect,
+      noisePercent,
+      displayStep,
+      digital: perfect.digital && { ...perfect.digital, transfer },
+    }
     const check = { model, plan: { ...plan, referenceEndPercent: null } }
     const faulted: FaultedCheck = FAULTS[fault]?.(check, faultPercent, randomStream(start)) ?? check
     const readings = simulateCheck(faulted.model, faulted.plan, start)
@@ -86,6 +94,7 @@ export const simulate = calculation({
         pv: asInput(reading.pvPercent),
         ao: reading.aoPercent === null ? null : asOutput(reading.aoPercent),
         terminalVolts: reading.terminalVolts === null ? null : quantity(reading.terminalVolts, 'V'),
+        display: quantity(reading.display, unit),
       })),
       workings: [],
     }

@@ -63,7 +63,7 @@ export const restate = calculation({
     kind: titled(z.enum(PRESSURE_KIND_IDS as ['gauge', 'absolute', 'differential']), 'It is'), // all three keys
     toUnit: titled(PressureUnitChoice, 'Wanted in'),
     toKind: titled(z.enum(PRESSURE_KIND_IDS as ['gauge', 'absolute', 'differential']), 'Wanted as'), // all three keys
-    barometer: titled(z.object({ value: aboveZero('Reading'), unit: PressureUnitChoice }), BAROMETRIC),
+    barometer: titled(z.object({ value: aboveZero('Reading'), unit: PressureUnitChoice }).nullable(), BAROMETRIC),
   }),
   answer: z.object({ restated: result('Restated') }),
   example: {
@@ -75,9 +75,9 @@ export const restate = calculation({
     barometer: { value: 987.3, unit: 'hPa' },
   },
   work: ({ value, unit, kind, toUnit, toKind, barometer }) => {
-    const restated = restatePressure({ value, unit, kind }, { unit: toUnit, kind: toKind }, barometer)
+    const restated = restatePressure({ value, unit, kind }, { unit: toUnit, kind: toKind }, barometer ?? undefined)
     const label = `${pressureUnitLabel(toUnit)} ${PRESSURE_KINDS[toKind].suffix}`
-    const air = convertPressure(barometer.value, barometer.unit, toUnit)
+    const air = barometer && convertPressure(barometer.value, barometer.unit, toUnit)
     const formula = kind === toKind ? 'p₂ = p₁' : toKind === 'absolute' ? 'p₂ = p₁ + p_b' : 'p₂ = p₁ − p_b'
     return {
       restated: quantity(restated, label),
@@ -87,7 +87,7 @@ export const restate = calculation({
           formula,
           from: [
             worked('p₁', convertPressure(value, unit, toUnit), pressureUnitLabel(toUnit)),
-            worked('p_b', air, `${pressureUnitLabel(toUnit)} abs`),
+            ...(air === null || kind === toKind ? [] : [worked('p_b', air, `${pressureUnitLabel(toUnit)} abs`)]),
           ],
           result: worked('p₂', restated, label),
           source: 'definition: absolute = gauge + barometric',

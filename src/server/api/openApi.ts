@@ -4,9 +4,12 @@ import { CALCULATION_GROUPS } from '@/schema/calc/calculation'
 import { CALCULATIONS } from '@/schema/calc/registry'
 import { runCalculation } from '@/schema/calc/runCalculation'
 
+/** Always the same for one version of Barys: made when first asked for. */
+let document: ReturnType<typeof createDocument> | undefined
+
 /** The OpenAPI 3.1 document of every calculation, with an example of each and what it answers. */
 export function openApiDocument() {
-  return createDocument(
+  document ??= createDocument(
     {
       openapi: '3.1.0',
       info: {
@@ -28,6 +31,7 @@ export function openApiDocument() {
       },
     },
   )
+  return document
 }
 
 function operation(calculation: (typeof CALCULATIONS)[number]) {

@@ -81,7 +81,7 @@ const VERDICT_MARKS: Record<string, MarkShape> = {
 const VERDICT_WORDS: Record<string, string> = { 'inside-look': 'inside, beyond the adjust limit' }
 
 function Value({ value }: { value: unknown }) {
-  if (value === null || value === undefined) return <span className="soft">cannot tell</span>
+  if (value === null || value === undefined) return <span className="soft">no value</span>
   if (typeof value === 'boolean') return value ? 'yes' : 'no'
   if (typeof value === 'number') return <span className="num">{answerNumber(value)}</span>
   if (typeof value === 'string') {
@@ -97,10 +97,10 @@ function Value({ value }: { value: unknown }) {
   if (Array.isArray(value)) return <Lines lines={value} />
   if (isQuantity(value))
     return (
-      <>
+      <span className="calc-quantity">
         <span className="num">{answerNumber(value.value, value.unit)}</span>{' '}
         <small className="soft">{value.unit}</small>
-      </>
+      </span>
     )
   return <Lines lines={Object.values(value)} />
 }

@@ -86,7 +86,7 @@ function Variants({ variants, ...props }: Props & { variants: readonly InputSche
     <fieldset className="calc-group">
       <legend>{titleOf(name, schema)}</legend>
       <div className="calc-grid">
-        <label className="calc-field">
+        <label className="calc-field calc-kind">
           <span>Kind</span>
           <select
             className="plain-select"

@@ -1,0 +1,27 @@
+import { spawnSync } from 'node:child_process'
+import { writeFileSync } from 'node:fs'
+import { cpus } from 'node:os'
+import { join } from 'node:path'
+import { ROOT } from '../setup/root'
+import { adjustmentSection, diagnosisSection } from './accuracySections'
+import { analysisSection, monteCarloSection, unitSection } from './speedSections'
+
+/** Measures, and writes docs/benchmarks.md: speed side by side in one run, and how often diagnosis and advice are right. */
+const commit = spawnSync('git', ['rev-parse', '--short', 'HEAD'], { cwd: ROOT, encoding: 'utf8' }).stdout.trim()
+const sections = [
+  [
+    '# Benchmarks',
+    '',
+    `Written by \`npm run bench\` on ${new Date().toISOString().slice(0, 10)} at ${commit}, Node ${process.versions.node}, ${cpus().length} × ${cpus()[0]?.model ?? 'unknown processor'}.`,
+    'Times are medians of repeated runs in one process after another on the same machine; ratios say more than milliseconds.',
+    '',
+  ].join('\n'),
+  monteCarloSection(),
+  unitSection(),
+  analysisSection(),
+  diagnosisSection(),
+  adjustmentSection(),
+]
+const report = sections.join('\n')
+writeFileSync(join(ROOT, 'docs/benchmarks.md'), `${report.trimEnd()}\n`)
+console.log(report)
