@@ -1,13 +1,9 @@
-import { adviseScrews, type ScrewMove } from '../../src/core/adjust/twoScrews'
+import type { ScrewMove } from '../../src/core/adjust/screwNotices'
+import { adviseScrews } from '../../src/core/adjust/twoScrews'
 import { type InstrumentModel, perfectInstrument } from '../../src/core/simulate/instrumentModel'
-import {
-  AT_REST,
-  type InstrumentState,
-  readInstrument,
-  STILL,
-  screwErrorPercent,
-  turnScrew,
-} from '../../src/core/simulate/simulatedInstrument'
+import { AT_REST, type InstrumentState, STILL } from '../../src/core/simulate/instrumentState'
+import { screwErrorPercent, turnScrew } from '../../src/core/simulate/screws'
+import { readInstrument } from '../../src/core/simulate/simulatedInstrument'
 import { randomStream } from '../../src/core/statistics/randomStream'
 
 /** How somebody sets two screws: each end to nothing in turn, or each to the advised aim. */

@@ -1,8 +1,9 @@
 import { describe, expect, test } from 'vitest'
 import { passesNeeded } from '../../../tests/support/screwTrials'
 import { digitalGaugeSequence, gaugeAdjustRemainder } from './digitalGauge'
+import type { ScrewMove } from './screwNotices'
 import { trimRemainder, twoPointTrim } from './twoPointTrim'
-import { adviseScrews, type ScrewHistory, type ScrewMove } from './twoScrews'
+import { adviseScrews, type ScrewHistory } from './twoScrews'
 import { zeroTrimShift } from './zeroTrim'
 
 const start: ScrewHistory = {

@@ -1,9 +1,11 @@
 import { describe, expect, test } from 'vitest'
 import { randomStream } from '../statistics/randomStream'
 import { type InstrumentModel, perfectInstrument, SIMULATED_KINDS } from './instrumentModel'
+import { AT_REST, type InstrumentState, STILL, type Stimulus } from './instrumentState'
 import { followWithPlay } from './play'
+import { turnScrew } from './screws'
 import { simulateCheck } from './simulateCheck'
-import { AT_REST, type InstrumentState, readInstrument, STILL, type Stimulus, turnScrew } from './simulatedInstrument'
+import { readInstrument } from './simulatedInstrument'
 
 const range = { lrv: 0, urv: 200 }
 const plan = {

@@ -1,7 +1,8 @@
 import type { Direction } from '../analysis/judgedPoint'
 import { randomStream } from '../statistics/randomStream'
 import type { InstrumentModel } from './instrumentModel'
-import { AT_REST, readInstrument, type SimulatedReading, STILL, type Stimulus } from './simulatedInstrument'
+import { AT_REST, STILL, type Stimulus } from './instrumentState'
+import { readInstrument, type SimulatedReading } from './simulatedInstrument'
 
 /** A check to be simulated: test points in % of the register's range, up and down or up only, one or more cycles. */
 export type SimulatedPlan = {

@@ -1,7 +1,9 @@
 import { Refusal } from '../refusal'
 import { randomStream } from '../statistics/randomStream'
 import { type Distribution, sampler } from './distribution'
-import { compileFormula, evaluateBlock } from './formula'
+import { type DrawnSummary, drawnSummary, moments, symmetricInterval } from './drawnSummary'
+import { evaluateBlock } from './evaluateFormula'
+import { compileFormula } from './formula'
 
 export type NamedInput = { readonly name: string; readonly distribution: Distribution }
 
@@ -17,19 +19,9 @@ export type MonteCarloTask = {
     | { readonly kind: 'adaptive'; readonly digits: 1 | 2 }
 }
 
-export type Interval = { readonly low: number; readonly high: number }
-
-export type MonteCarloResult = {
-  readonly trials: number
-  readonly mean: number
-  readonly standardUncertainty: number
-  /** As much probability below as above. */
-  readonly symmetric: Interval
-  /** The narrowest interval of this coverage. */
-  readonly shortest: Interval
+export type MonteCarloResult = DrawnSummary & {
   /** Whether the adaptive test was met before the trials ran out; null for a fixed count. */
   readonly isStable: boolean | null
-  readonly histogram: { readonly low: number; readonly binWidth: number; readonly counts: readonly number[] }
 }
 
 /** How far a propagation has come. */
@@ -69,7 +61,7 @@ export function* monteCarlo(task: MonteCarloTask): Generator<MonteCarloProgress,
     }
     yield { trials: drawn, fraction: drawn / most }
   }
-  return { ...summary(joined(blocks, drawn), coverage), isStable: trials.kind === 'adaptive' ? isStable : null }
+  return { ...drawnSummary(joined(blocks, drawn), coverage), isStable: trials.kind === 'adaptive' ? isStable : null }
 }
 
 /** Runs a propagation to its end in one go, for a server route, a test or the benchmark. */
@@ -143,15 +135,6 @@ function deviationOfMean(values: readonly number[]): number {
   return Math.sqrt(squares / (values.length * (values.length - 1)))
 }
 
-function moments(values: Float64Array): { mean: number; standardUncertainty: number } {
-  let sum = 0
-  for (const value of values) sum += value
-  const mean = sum / values.length
-  let squares = 0
-  for (const value of values) squares += (value - mean) ** 2
-  return { mean, standardUncertainty: Math.sqrt(squares / (values.length - 1)) }
-}
-
 function joined(blocks: readonly Float64Array[], length: number): Float64Array {
   const all = new Float64Array(length)
   let at = 0
@@ -160,52 +143,4 @@ function joined(blocks: readonly Float64Array[], length: number): Float64Array {
     at += block.length
   }
   return all
-}
-
-function summary(values: Float64Array, coverage: number): Omit<MonteCarloResult, 'isStable'> {
-  const { mean, standardUncertainty } = moments(values)
-  const sorted = values.sort() // our own array, nobody else holds it
-  return {
-    trials: sorted.length,
-    mean,
-    standardUncertainty,
-    symmetric: symmetricInterval(sorted, coverage),
-    shortest: shortestInterval(sorted, coverage),
-    histogram: histogram(sorted),
-  }
-}
-
-/** JCGM 101, 7.7.2: q = pM values inside, the rest halved. */
-function symmetricInterval(sorted: Float64Array, coverage: number): Interval {
-  const inside = Math.round(coverage * sorted.length)
-  const below = Math.floor((sorted.length - inside) / 2)
-  return { low: sorted[below] ?? 0, high: sorted[Math.min(sorted.length - 1, below + inside)] ?? 0 }
-}
-
-/** JCGM 101, 7.7.4: of all intervals that hold q values, the narrowest. */
-function shortestInterval(sorted: Float64Array, coverage: number): Interval {
-  const inside = Math.min(sorted.length - 1, Math.round(coverage * sorted.length))
-  let best = 0
-  for (let start = 1; start + inside < sorted.length; start++) {
-    const width = (sorted[start + inside] ?? 0) - (sorted[start] ?? 0)
-    if (width < (sorted[best + inside] ?? 0) - (sorted[best] ?? 0)) best = start
-  }
-  return { low: sorted[best] ?? 0, high: sorted[best + inside] ?? 0 }
-}
-
-const BINS = 60
-
-/** Counts over the middle 99.8 %: a single far value must not squeeze the picture. */
-function histogram(sorted: Float64Array): MonteCarloResult['histogram'] {
-  const cut = Math.floor(sorted.length * 0.001)
-  const low = sorted[cut] ?? 0
-  const high = sorted[sorted.length - 1 - cut] ?? 0
-  const binWidth = (high - low) / BINS
-  const counts = new Array<number>(BINS).fill(0)
-  if (binWidth === 0) return { low, binWidth, counts: [sorted.length] }
-  for (const value of sorted) {
-    const bin = Math.floor((value - low) / binWidth)
-    if (bin >= 0 && bin < BINS) counts[bin] = (counts[bin] ?? 0) + 1
-  }
-  return { low, binWidth, counts }
 }

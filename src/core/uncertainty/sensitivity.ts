@@ -1,5 +1,6 @@
 import { Refusal } from '../refusal'
-import { evaluateFormula, type Instruction } from './formula'
+import { evaluateFormula } from './evaluateFormula'
+import type { Instruction } from './formula'
 
 /**
  * Sensitivity of a model to one of its inputs: the central difference over ± one standard uncertainty, which JCGM 100

@@ -1,0 +1,31 @@
+import type { InstrumentModel, ScrewModel } from './instrumentModel'
+import type { InstrumentState } from './instrumentState'
+import { followWithPlay } from './play'
+
+/** Turns a screw, backlash included. */
+export function turnScrew(
+  model: InstrumentModel,
+  state: InstrumentState,
+  { screw, turns }: { screw: 'zero' | 'span'; turns: number },
+): InstrumentState {
+  const half = (model.screws?.backlashTurns ?? 0) / 2
+  if (screw === 'zero') {
+    const zeroTurns = state.zeroTurns + turns
+    return { ...state, zeroTurns, zeroEngaged: followWithPlay(state.zeroEngaged, zeroTurns, half) }
+  }
+  const spanTurns = state.spanTurns + turns
+  return { ...state, spanTurns, spanEngaged: followWithPlay(state.spanEngaged, spanTurns, half) }
+}
+
+/** Error that the screws leave at a % of input. */
+export function screwErrorPercent(
+  screws: ScrewModel,
+  { zeroEngaged, spanEngaged }: Pick<InstrumentState, 'zeroEngaged' | 'spanEngaged'>,
+  inputPercent: number,
+): number {
+  const spanEffect = spanEngaged * screws.spanPercentPerTurn
+  const zeroEffect = zeroEngaged * screws.zeroPercentPerTurn
+  const atZero = screws.zeroErrorPercent + zeroEffect + screws.interaction * spanEffect
+  const atFull = screws.fullErrorPercent + zeroEffect + spanEffect
+  return atZero + ((atFull - atZero) * inputPercent) / 100
+}

@@ -1,0 +1,32 @@
+import type { InstrumentModel } from './instrumentModel'
+import type { InstrumentState, Stimulus } from './instrumentState'
+import { followWithPlay } from './play'
+
+/** The sensor: limits, gain, offset, bow, loop, friction, temperature, static pressure, tilt. */
+export function feel(
+  { sensor, range }: InstrumentModel,
+  state: InstrumentState,
+  stimulus: Stimulus,
+): { sensed: number; state: InstrumentState } {
+  const { pressure, celsius, staticMPa, tiltDegrees, isTapped } = stimulus
+  const span = Math.abs(range.urv - range.lrv)
+  const direction = turnedTo(state, pressure)
+  const along = (pressure - range.lrv) / (range.urv - range.lrv)
+  const hump = Math.max(0, 4 * along * (1 - along)) * (1 + sensor.skew * (1 - 2 * along))
+  const shiftPercent =
+    sensor.bowPercent * hump -
+    (direction * sensor.hysteresisPercent * hump) / 2 +
+    sensor.zeroPercentPerKelvin * (celsius - 20) +
+    sensor.zeroPercentPerMPaStatic * staticMPa +
+    sensor.zeroPercentOnItsSide * Math.sin((tiltDegrees * Math.PI) / 180)
+  const within = Math.min(sensor.limitHigh, Math.max(sensor.limitLow, pressure))
+  const free = within * sensor.gain + sensor.offset + (shiftPercent / 100) * span
+  const friction = (sensor.stickingPercent / 100) * span
+  const pointer = isTapped || state.pointer === null ? free : followWithPlay(state.pointer, free, friction)
+  return { sensed: pointer, state: { ...state, lastPressure: pressure, direction, pointer } }
+}
+
+function turnedTo({ lastPressure, direction }: InstrumentState, pressure: number): 1 | -1 {
+  if (lastPressure === null || pressure === lastPressure) return direction
+  return pressure > lastPressure ? 1 : -1
+}
