@@ -71,6 +71,47 @@ test('a long calculation runs beside the page, shows how far it is, and stops wh
   await expect(page.getByRole('region', { name: 'What comes out' }).locator('canvas')).toBeVisible()
 })
 
+test('a diagnosis follows the readings: leave AO and PV out and the stage cannot be told any more', async ({
+  page,
+}) => {
+  await open(page, '/workings/diagnose')
+  const out = page.getByRole('region', { name: 'What comes out' })
+  const first = out.locator('.causes li').first()
+  await expect(first).toContainText('output stage off')
+  await expect(out.getByRole('img', { name: /Error corridor/ })).toBeVisible()
+  for (let row = 1; row <= 9; row++) {
+    await page.getByLabel(`PV, row ${row}`, { exact: true }).fill('')
+    await page.getByLabel(`AO, row ${row}`, { exact: true }).fill('')
+  }
+  await expect(first).toContainText('zero shift')
+  await expect(first).toContainText('mounting tilt')
+  await page.getByLabel('Output, row 3', { exact: true }).fill('21.059')
+  await expect(out).toContainText('take the reading at 50 % rising again')
+})
+
+test('two screws by hand: set what the pad says, read again, and both ends come home', async ({ page }) => {
+  await open(page, '/workings/two-screws')
+  const out = page.getByRole('region', { name: 'What comes out' })
+  const figure = (title: string) => out.locator('dl > div', { hasText: title }).locator('dd')
+  await expect(figure('Next screw')).toHaveText('zero')
+  const aim = Number.parseFloat(((await figure('Set the reading to').textContent()) ?? '').replace('−', '-'))
+  // The instrument behind the example: zero moves full by 0.97 of its move, span moves zero by 0.35 of its own.
+  const fullAfter = 100 + 0.97 * (aim - 21.5)
+  const addMove = async (row: number, screw: string, before: number, after: number) => {
+    await page.getByRole('button', { name: 'Add a row' }).click()
+    await page.getByLabel(`Screw, row ${row}`).selectOption(screw)
+    await page.getByLabel(`Read before, row ${row}`).fill(before.toFixed(2))
+    await page.getByLabel(`Set to, row ${row}`).fill(after.toFixed(2))
+  }
+  await addMove(3, 'zero', 21.5, aim)
+  await page.getByLabel('Read again at 0 % since the last move').fill('')
+  await expect(figure('Next screw')).toHaveText('span')
+  await addMove(4, 'span', fullAfter, 100)
+  await page.getByLabel('Read again at 0 % since the last move').fill((aim + 0.35 * (100 - fullAfter)).toFixed(2))
+  await expect(figure('Both ends inside the limit')).toHaveText('yes')
+  await expect(out.getByRole('img', { name: /Both ends are inside the limit/ })).toBeVisible()
+})
+
 test('the API answers every example as the page does; nobody need be chosen', async ({ page }) => {
   await page.context().clearCookies()
   for (const { name, example, answer } of CALCULATIONS) {

@@ -1,3 +1,4 @@
+import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { passesNeeded } from '../../../tests/support/screwTrials'
 import { digitalGaugeSequence, gaugeAdjustRemainder } from './digitalGauge'
@@ -142,5 +143,65 @@ describe('digital gauge', () => {
     const wrong = (reference: number) => ({ reference, reading: 1.02 * reference + 0.3 })
     for (const left of gaugeAdjustRemainder([0, 50, 100].map(wrong), [10, 30, 77].map(wrong)))
       expect(left).toBeCloseTo(0, 9)
+  })
+})
+
+describe('laws of the adjustments', () => {
+  const small = fc.double({ min: -0.03, max: 0.03, noNaN: true })
+  test('a two-point trim of a straight error leaves nothing anywhere', () => {
+    fc.assert(
+      fc.property(
+        small,
+        fc.double({ min: -2, max: 2, noNaN: true }),
+        fc.double({ min: 0, max: 100, noNaN: true }),
+        (gain, offset, at) => {
+          const point = (reference: number) => ({ reference, reading: reference * (1 + gain) + offset })
+          const correction = twoPointTrim({
+            lower: point(0),
+            upper: point(100),
+            minimumSpan: 10,
+            makerGainLimitPercent: null,
+          })
+          for (const left of trimRemainder(correction, [point(at)])) expect(left).toBeCloseTo(0, 9)
+        },
+      ),
+      { seed: 51 },
+    )
+  })
+  test('advice followed exactly ends after the pass in which the interaction was seen, for any pair of screws', () => {
+    const pair = fc.tuple(
+      fc.double({ min: -0.6, max: 0.6, noNaN: true }),
+      fc.double({ min: 0.85, max: 1.15, noNaN: true }),
+    )
+    const ends = fc.tuple(fc.double({ min: -8, max: 8, noNaN: true }), fc.double({ min: -8, max: 8, noNaN: true }))
+    fc.assert(
+      fc.property(pair, ends, ([k, m], [zero, full]) => {
+        fc.pre(Math.abs(full - zero) > 2) // nothing to learn from a move of nothing
+        let [z, f] = [zero, full]
+        const moves: ScrewMove[] = []
+        const turn = (screw: 'zero' | 'span', aim: number) => {
+          const [errorBefore, change] = screw === 'zero' ? [z, aim - z] : [f, aim - f]
+          moves.push({ screw, errorBefore, errorAfter: aim, turns: null })
+          z += screw === 'zero' ? change : k * change
+          f += screw === 'zero' ? m * change : change
+        }
+        const advice = () =>
+          adviseScrews({
+            zeroError: zero,
+            fullError: full,
+            moves,
+            zeroReadNow: z,
+            fullReadNow: f,
+            limit: 0.1,
+            noise: 0.001,
+          })
+        for (let pass = 0; pass < 3 && !advice().isDone; pass++) {
+          turn('zero', advice().aimPercent)
+          turn('span', 0)
+        }
+        expect(advice().isDone).toBe(true)
+      }),
+      { seed: 52, numRuns: 200 },
+    )
   })
 })

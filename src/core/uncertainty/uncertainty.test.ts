@@ -141,6 +141,47 @@ describe('Monte Carlo: JCGM 101:2008, 9.2, additive model of four inputs (values
   })
 })
 
+describe('Monte Carlo beside closed forms', () => {
+  const normal = (mean: number, u: number): Distribution => ({ kind: 'normal', mean, standardUncertainty: u })
+  const run = (model: string, list: Distribution[], coverage = 0.95) =>
+    runMonteCarlo({
+      model,
+      inputs: list.map((distribution, index) => ({ name: `x${index + 1}`, distribution })),
+      coverage,
+      seed: 5,
+      trials: { kind: 'fixed', count: 400_000 },
+    })
+  test('JCGM 101:2008, 9.4.2: comparison loss x1² + x2² about zero is σ²·χ² with two degrees, far from normal', () => {
+    const result = run('x1^2 + x2^2', [normal(0, 0.005), normal(0, 0.005)])
+    expect(result.mean * 1e6).toBeCloseTo(50, 0) // 2σ²
+    expect(result.standardUncertainty * 1e6).toBeCloseTo(50, 0) // 2σ², where the budget says 0
+    expect(result.shortest.low * 1e6).toBeCloseTo(0, 0)
+    expect(result.shortest.high / (-2 * 0.005 ** 2 * Math.log(0.05))).toBeCloseTo(1, 2) // 149.8e-6
+  })
+  test('the exponential of a normal value is log-normal: mean e^(μ + σ²/2), median e^μ', () => {
+    const result = run('exp(x1)', [normal(1, 0.3)])
+    expect(relativeDifference(result.mean, Math.exp(1 + 0.045))).toBeLessThan(3e-3)
+    const variance = (Math.exp(0.09) - 1) * Math.exp(2 + 0.09)
+    expect(relativeDifference(result.standardUncertainty, Math.sqrt(variance))).toBeLessThan(1e-2)
+    // Quantiles go through any rising function: 97.5 % of e^x is e to the 97.5 % of x.
+    expect(relativeDifference(result.symmetric.high, Math.exp(1 + 1.95996 * 0.3))).toBeLessThan(1e-2)
+    expect(result.shortest.high - result.shortest.low).toBeLessThan(result.symmetric.high - result.symmetric.low)
+  })
+  test('a rectangle alone: 95 % of it is 95 % of its width', () => {
+    const { symmetric } = run('x1', [{ kind: 'rectangular', mean: 10, halfWidth: 2 }])
+    expect(symmetric.low).toBeCloseTo(8.1, 1)
+    expect(symmetric.high).toBeCloseTo(11.9, 1)
+  })
+  test('the histogram holds nearly every trial, and is symmetric for a symmetric result', () => {
+    const { histogram, trials } = run('x1', [normal(0, 1)])
+    const total = histogram.counts.reduce((sum, count) => sum + count, 0)
+    expect(total / trials).toBeGreaterThan(0.997)
+    const half = histogram.counts.length / 2
+    const left = histogram.counts.slice(0, half).reduce((sum, count) => sum + count, 0)
+    expect(left / total).toBeCloseTo(0.5, 1)
+  })
+})
+
 describe('formulas: the usual rules of arithmetic', () => {
   test.each<[string, number]>([
     ['2 + 3 * 4', 14],

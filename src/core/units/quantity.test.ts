@@ -72,6 +72,9 @@ describe('refusals', () => {
       'from: “kPa” is no unit of density',
     )
   })
+  test('a word of the language is no unit', () => {
+    expect(() => convertQuantity(1, 'density', { from: 'constructor', to: 'kg/m3' })).toThrow('is no unit of density')
+  })
   test('below absolute zero', () => {
     expect(() => convertQuantity(-300, 'temperature', { from: 'degC', to: 'K' })).toThrow('below absolute zero')
     expect(convertQuantity(-459.67, 'temperature', { from: 'degF', to: 'K' })).toBeCloseTo(0, 9)

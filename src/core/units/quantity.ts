@@ -132,7 +132,7 @@ export const ALL_UNIT_IDS: readonly string[] = [
  */
 export function unitFact(quantity: QuantityId, id: string, field = 'unit'): UnitFact {
   const { label, units } = QUANTITIES[quantity]
-  const fact = units[id]
+  const fact = Object.hasOwn(units, id) ? units[id] : undefined
   if (fact === undefined)
     throw new Refusal(field, `“${id}” is no unit of ${label.toLowerCase()}`, `use ${Object.keys(units).join(', ')}`)
   return fact

@@ -1,4 +1,7 @@
+import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
+import { formatPlain } from '../format/formatNumber'
+import { Refusal } from '../refusal'
 import { ALL_UNIT_IDS, QUANTITIES, QUANTITY_IDS } from './quantity'
 import { typedQuantity } from './typedQuantity'
 
@@ -43,6 +46,7 @@ describe('refused in words', () => {
     ['3 inH2O', 'alone is ambiguous'],
     ['3 inH2O @ 30 °C', 'no water column is defined'],
     ['3 mpa', 'no unit Barys knows'],
+    ['3 toString', 'no unit Barys knows'],
     ['1/0 kPa', 'over zero'],
     ['1.2.3 kPa', 'is not a number'],
     ['', 'begins with no number'],
@@ -54,5 +58,49 @@ describe('refused in words', () => {
       expect(() => typedQuantity(`1 ${id.toLowerCase()}x`)).toThrow('no unit')
     expect(typedQuantity('1 MPa').unit).toBe('MPa')
     expect(() => typedQuantity('1 Mbar')).toThrow('no unit')
+  })
+})
+
+describe('laws', () => {
+  const pressure = fc.constantFrom(...Object.entries(QUANTITIES.pressure.units))
+  test('any number with any unit, written as we show it, comes back as it was', () => {
+    fc.assert(
+      fc.property(fc.double({ min: -1e6, max: 1e6, noNaN: true }), pressure, (value, [unit, { label }]) => {
+        const shown = Math.abs(value) < 1e-6 ? 0 : Number(value.toPrecision(7))
+        expect(typedQuantity(`${formatPlain(shown)} ${label}`)).toEqual({
+          value: Number(formatPlain(shown).replace('−', '-')),
+          quantity: 'pressure',
+          unit,
+          kind: null,
+        })
+      }),
+      { seed: 31 },
+    )
+  })
+  test('a decimal comma and a decimal point say the same', () => {
+    fc.assert(
+      fc.property(fc.nat(9999), fc.nat(999), (whole, part) => {
+        const [point, comma] = ['.', ','].map((mark) =>
+          typedQuantity(`${whole}${mark}${String(part).padStart(3, '0')} mbar`),
+        )
+        expect(comma).toEqual(point)
+      }),
+      { seed: 32 },
+    )
+  })
+  test('whatever is typed is understood or refused, never anything else', () => {
+    fc.assert(
+      fc.property(
+        fc.oneof(fc.string({ maxLength: 30 }), fc.stringMatching(/^[\d.,/ e+-]{1,12} ?[a-zA-Z0-9@°()/]{0,12}$/)),
+        (text) => {
+          try {
+            expect(Number.isFinite(typedQuantity(text).value)).toBe(true)
+          } catch (error) {
+            expect(error).toBeInstanceOf(Refusal)
+          }
+        },
+      ),
+      { seed: 33, numRuns: 2000 },
+    )
   })
 })

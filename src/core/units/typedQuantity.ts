@@ -29,24 +29,26 @@ const KIND_SUFFIX: Record<string, PressureKind> = {
 }
 
 /** Other ways of writing a unit, beside its id and its label. */
-const ALSO_WRITTEN: Record<string, string> = {
-  'kg/cm²': 'kgf/cm2',
-  'kg/cm2': 'kgf/cm2',
-  micron: 'mtorr',
-  microns: 'mtorr',
-  gpm: 'galUS/min',
-  'usgal/min': 'galUS/min',
-  'impgal/min': 'galUK/min',
-  mgd: 'MGDUS',
-  lpm: 'L/min',
-  'l/min': 'L/min',
-  cfm: 'ft3/min',
-  c: 'degC',
-  f: 'degF',
-  ohms: 'ohm',
-  μA: 'uA',
-  '"': 'in',
-}
+const ALSO_WRITTEN = new Map(
+  Object.entries({
+    'kg/cm²': 'kgf/cm2',
+    'kg/cm2': 'kgf/cm2',
+    micron: 'mtorr',
+    microns: 'mtorr',
+    gpm: 'galUS/min',
+    'usgal/min': 'galUS/min',
+    'impgal/min': 'galUK/min',
+    mgd: 'MGDUS',
+    lpm: 'L/min',
+    'l/min': 'L/min',
+    cfm: 'ft3/min',
+    c: 'degC',
+    f: 'degF',
+    ohms: 'ohm',
+    μA: 'uA',
+    '"': 'in',
+  }),
+)
 
 const WATER_SUFFIX: Record<string, WaterReference> = {
   '4c': '4 °C',
@@ -131,7 +133,7 @@ function findUnit(
     return { quantity: 'pressure', unit: `${name.slice(0, -3).toLowerCase()}H2O${WATER_ID[water]}` }
   }
   const searched = quantity ? [quantity] : QUANTITY_IDS
-  const alias = ALSO_WRITTEN[name] ?? ALSO_WRITTEN[name.toLowerCase()] ?? name
+  const alias = ALSO_WRITTEN.get(name) ?? ALSO_WRITTEN.get(name.toLowerCase()) ?? name
   for (const isSame of [(a: string) => a === alias, sameButForCase(alias)])
     for (const id of searched)
       for (const [unit, { label }] of Object.entries(QUANTITIES[id].units))

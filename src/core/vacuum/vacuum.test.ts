@@ -62,3 +62,36 @@ describe('adjusting a vacuum gauge (common practice, no source)', () => {
     expect(isNearAtmosphere(600, 760)).toBe(false)
   })
 })
+
+describe('laws of the plan', () => {
+  const range = fc.tuple(fc.double({ min: 1e-4, max: 1, noNaN: true }), fc.double({ min: 10, max: 1e6, noNaN: true }))
+  test('no two neighbours lie more than a decade apart, whatever the range', () => {
+    fc.assert(
+      fc.property(range, fc.constantFrom(1 as const, 2 as const, 3 as const), ([low, ratio], perDecade) => {
+        const points = decadePoints({ low, high: low * ratio }, perDecade)
+        for (const [index, point] of points.slice(1).entries())
+          expect(point / (points[index] ?? point)).toBeLessThanOrEqual(10 * (1 + 1e-6))
+      }),
+      { seed: 41 },
+    )
+  })
+  test('every point is served by the reference with the smallest uncertainty that reaches it', () => {
+    const reference = fc.record({
+      name: fc.string({ minLength: 1, maxLength: 5 }),
+      low: fc.constant(1e-6),
+      high: fc.double({ min: 10, max: 1e6, noNaN: true }),
+      uncertaintyPercentReading: fc.double({ min: 0.1, max: 5, noNaN: true }),
+    })
+    fc.assert(
+      fc.property(fc.array(reference, { minLength: 1, maxLength: 4 }), (references) => {
+        for (const { pressure, ratio } of serveByReferences([1e-3, 0.1, 5], references, 10)) {
+          const able = references
+            .filter(({ high }) => pressure <= high)
+            .map(({ uncertaintyPercentReading }) => uncertaintyPercentReading)
+          expect(ratio).toBeCloseTo(10 / Math.min(...able), 9)
+        }
+      }),
+      { seed: 42 },
+    )
+  })
+})

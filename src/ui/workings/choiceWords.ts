@@ -33,6 +33,7 @@ export function choiceWords(id: string): string {
     QUANTITY_LABELS.get(id) ??
     (Object.hasOwn(CAUSES, id) ? CAUSES[id as Cause] : undefined) ?? // checked just before
     (Object.hasOwn(GUARD_BANDS, id) ? GUARD_BANDS[id as GuardBand] : undefined) ?? // checked just before
-    id.replaceAll('-', ' ')
+    // Only ids of ours lose their hyphens: the name of a standard keeps its own.
+    (/^[a-z-]+$/.test(id) ? id.replaceAll('-', ' ') : id)
   )
 }
