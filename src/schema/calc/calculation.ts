@@ -95,9 +95,13 @@ export const titled = <S extends z.ZodType>(schema: S, title: string, descriptio
 
 /** Numbers beyond this are slips of the keyboard. */
 const FARTHEST = 1e12
-const NUMBER_ERROR = 'is not a number: enter one, with a decimal point'
+/** An empty box is no mistake yet, and is not called one. */
+const numberError = ({ input }: { readonly input?: unknown }) =>
+  input === undefined || input === ''
+    ? 'is still empty: enter a number'
+    : 'is not a number: enter one, with a decimal point'
 const finite = () =>
-  z.number({ error: NUMBER_ERROR }).gte(-FARTHEST, 'is far too small').lte(FARTHEST, 'is far too large')
+  z.number({ error: numberError }).gte(-FARTHEST, 'is far too small').lte(FARTHEST, 'is far too large')
 
 export const number = (title: string, description?: string) => titled(finite(), title, description)
 export const aboveZero = (title: string, description?: string) =>

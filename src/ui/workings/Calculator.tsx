@@ -10,7 +10,7 @@ import { answerSchemaOf } from './answerSchema'
 import { type DiagnosisAnswer, DiagnosisView } from './DiagnosisView'
 import { type Draft, draftOf, emptyDraft, inputOf, withPart } from './draft'
 import { InputFields } from './InputFields'
-import { inputSchemaOf } from './inputSchema'
+import { fieldTitle, inputSchemaOf } from './inputSchema'
 import { CalculationPicture } from './pictures/CalculationPicture'
 import { useLongCalculation } from './useLongCalculation'
 import { WorkingSteps } from './WorkingSteps'
@@ -104,7 +104,7 @@ function Shown({ calculation, input, outcome }: { calculation: AnyCalculation; i
       <ul className="notice calc-refusals">
         {outcome.refusals.map(({ field, reason, remedy }) => (
           <li key={`${field} ${reason}`}>
-            <strong>{field}</strong> {reason}
+            <strong>{fieldTitle(inputSchemaOf(calculation), field)}</strong> {reason}
             {remedy && <>: {remedy}</>}
           </li>
         ))}

@@ -261,7 +261,7 @@ function Control(props: Props & { label: string | null }) {
         {field.isOptional && <option value="">—</option>}
         {field.options.map((option) => (
           <option key={option} value={option}>
-            {choiceWords(String(option))}
+            {choiceWords(String(option), path.at(-1))}
           </option>
         ))}
       </select>

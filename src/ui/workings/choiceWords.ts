@@ -1,5 +1,5 @@
-import { GUARD_BANDS, type GuardBand } from '@/core/conformity/guardBand'
-import { CAUSES, type Cause } from '@/core/diagnosis/cause'
+import { GUARD_BANDS } from '@/core/conformity/guardBand'
+import { CAUSES } from '@/core/diagnosis/cause'
 import { SIGNAL_IDS, type Signal, signalLabel } from '@/core/signal/signal'
 import { QUANTITIES, QUANTITY_IDS } from '@/core/units/quantity'
 
@@ -23,16 +23,26 @@ const OWN_WORDS: Record<string, string> = {
   arcsine: 'arcsine (U-shaped)',
 }
 
-/** A choice as a person reads it: unit labels, signals, causes, or the id with its hyphens as blanks. */
-export function choiceWords(id: string): string {
+/** Words of choices whose ids mean something only in their own field: “none” is a guard band and a fault. */
+const WORDS_OF_FIELD: Record<string, Readonly<Record<string, string>>> = {
+  guardBand: GUARD_BANDS,
+  fault: CAUSES,
+  cause: CAUSES,
+}
+
+/**
+ * A choice as a person reads it: unit labels, signals, causes, or the id with its hyphens as blanks.
+ *
+ * @param field key of the field that offers the choice
+ */
+export function choiceWords(id: string, field = ''): string {
   const signal = SIGNAL_IDS.find((candidate) => candidate === id)
   return (
+    WORDS_OF_FIELD[field]?.[id] ??
     OWN_WORDS[id] ??
     (signal && signalLabel(signal satisfies Signal)) ??
     UNIT_LABELS.get(id) ??
     QUANTITY_LABELS.get(id) ??
-    (Object.hasOwn(CAUSES, id) ? CAUSES[id as Cause] : undefined) ?? // checked just before
-    (Object.hasOwn(GUARD_BANDS, id) ? GUARD_BANDS[id as GuardBand] : undefined) ?? // checked just before
     // Only ids of ours lose their hyphens: the name of a standard keeps its own.
     (/^[a-z-]+$/.test(id) ? id.replaceAll('-', ' ') : id)
   )

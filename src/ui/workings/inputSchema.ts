@@ -76,3 +76,24 @@ export function titleOf(key: string, schema: InputSchema): string {
   const spaced = key.replace(/([A-Z])/g, ' $1').toLowerCase()
   return spaced.charAt(0).toUpperCase() + spaced.slice(1)
 }
+
+/** A path into the input as the page names it: `readings.2.output` → “Readings, row 3, Output”. */
+export function fieldTitle(schema: InputSchema, path: string): string {
+  const titles: string[] = []
+  let part: InputSchema = schema
+  for (const key of path.split('.')) {
+    const { rest } = withoutNull(part)
+    if (/^\d+$/.test(key) && rest.items) {
+      titles.push(`row ${Number(key) + 1}`)
+      part = rest.items
+      continue
+    }
+    const variants = rest.oneOf ?? rest.anyOf ?? []
+    part =
+      rest.properties?.[key] ??
+      variants.map(({ properties }) => properties?.[key]).find((found) => found !== undefined) ??
+      {}
+    titles.push(titleOf(key, part))
+  }
+  return titles.join(', ')
+}

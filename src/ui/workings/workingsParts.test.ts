@@ -3,7 +3,7 @@ import { CALCULATIONS } from '@/schema/calc/registry'
 import { answerNumber } from './answerNumber'
 import { answerSchemaOf } from './answerSchema'
 import { choiceWords } from './choiceWords'
-import { fieldKind, inputSchemaOf, titleOf } from './inputSchema'
+import { fieldKind, fieldTitle, inputSchemaOf, titleOf } from './inputSchema'
 import { readingsCorridor } from './pictures/corridorOfReadings'
 
 describe('numbers of an answer', () => {
@@ -20,17 +20,19 @@ describe('numbers of an answer', () => {
 })
 
 describe('choices as a person reads them', () => {
-  test.each([
+  test.each<[string, string, field?: string]>([
     ['inH2O@20C', 'inH2O (20 °C)'],
     ['4-20mA', '4 … 20 mA'],
-    ['output-stage', 'output stage off (PV right, meter and AO differ)'],
-    ['expanded-uncertainty', 'w = U'],
+    ['output-stage', 'output stage off (PV right, meter and AO differ)', 'fault'],
+    ['expanded-uncertainty', 'w = U', 'guardBand'],
+    ['none', 'no fault to be seen', 'fault'],
+    ['none', 'none (simple acceptance)', 'guardBand'],
     ['percentReading', '% of reading'],
     ['volumeFlow', 'Volume flow'],
     ['EN 837-1 class 1.6', 'EN 837-1 class 1.6'],
     ['dial-gauge', 'dial gauge'],
-  ])('%s: %s', (id, words) => {
-    expect(choiceWords(id)).toBe(words)
+  ])('%s: %s', (id, words, field) => {
+    expect(choiceWords(id, field)).toBe(words)
   })
 })
 
@@ -65,6 +67,15 @@ describe('forms drawn from schemas', () => {
     ['a flag', { type: 'boolean' }, 'flag'],
   ])('%s', (_, schema, kind) => {
     expect(fieldKind(schema).kind).toBe(kind)
+  })
+  test('a refusal names the field as the page does, down to the row', () => {
+    const diagnose = CALCULATIONS.find(({ name }) => name === 'diagnose')
+    if (!diagnose) throw new Error('no diagnosis')
+    const schema = inputSchemaOf(diagnose)
+    expect(fieldTitle(schema, 'range.lrv')).toBe('Range, LRV')
+    expect(fieldTitle(schema, 'readings.2.output')).toBe('Readings, row 3, Output')
+    expect(fieldTitle(schema, 'transfer.cutOffPercent')).toBe('Transfer, Cut-off, % of flow')
+    expect(fieldTitle(schema, 'model')).toBe('Model')
   })
   test('a key without a title becomes words', () => {
     expect(titleOf('hasStopPin', {})).toBe('Has stop pin')
