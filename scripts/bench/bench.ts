@@ -23,5 +23,7 @@ const sections = [
   adjustmentSection(),
 ]
 const report = sections.join('\n')
-writeFileSync(join(ROOT, 'docs/benchmarks.md'), `${report.trimEnd()}\n`)
+const file = join(ROOT, 'docs/benchmarks.md')
+writeFileSync(file, `${report.trimEnd()}\n`)
+spawnSync(join(ROOT, 'node_modules/.bin/biome'), ['format', '--write', file], { cwd: ROOT, stdio: 'ignore' })
 console.log(report)
