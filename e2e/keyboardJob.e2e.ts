@@ -72,13 +72,16 @@ test('the whole job by keyboard alone, from the day sheet to the certificate', a
   await expect(page.getByLabel('In words')).toBeFocused()
   await page.keyboard.type('zeroed with both sides vented')
   await press('Tab')
+  await page.keyboard.type('0.000')
   await press('Tab')
   await page.keyboard.type('4.021')
   await press('Tab')
   await page.keyboard.type('4.000')
   await press('Enter')
   await expect(
-    page.getByRole('listitem').filter({ hasText: 'zero trim: zeroed with both sides vented; 4.021 → 4.000 mA' }),
+    page
+      .getByRole('listitem')
+      .filter({ hasText: 'zero trim: zeroed with both sides vented; at 0.000 kPa 4.021 → 4.000 mA' }),
   ).toBeVisible()
   for (let presses = 0; presses < 12 && !(await isFocused(page, 'Adjustment done: read as left')); presses++)
     await press('Tab')

@@ -54,7 +54,9 @@ export function adviseScrews(history: ScrewHistory): ScrewAdvice {
   const interaction = estimate(effects(history, 'span'), INTERACTION_PRIOR, noise)
   const zeroAtFull = estimate(effects(history, 'zero'), ZERO_AT_FULL_PRIOR, noise)
   const { zeroError, fullError } = endsNow(history, interaction.value, zeroAtFull.value)
-  const isDone = Math.max(Math.abs(zeroError), Math.abs(fullError)) <= limit
+  // An end that was carried along by the other screw is known only as well as the interaction is.
+  const doubt = 2 * interaction.standardUncertainty * spanMoveSinceZeroWasRead(history)
+  const isDone = Math.abs(zeroError) + doubt <= limit && Math.abs(fullError) <= limit
   const nextScrew = moves.at(-1)?.screw === 'zero' ? 'span' : 'zero'
   const k = Math.min(0.9, Math.max(-0.9, interaction.value)) // beyond, the two screws are one
   const aim = nextScrew === 'span' ? 0 : (k * (fullError - zeroAtFull.value * zeroError)) / (1 - k * zeroAtFull.value)
@@ -70,6 +72,13 @@ export function adviseScrews(history: ScrewHistory): ScrewAdvice {
     passesLeft: isDone ? 0 : passesLeft({ travel, doubt: interaction.standardUncertainty, limit, noise }),
     notices: [...screwNotices(moves, 'zero', noise), ...screwNotices(moves, 'span', noise)],
   }
+}
+
+/** How far the span screw has moved 100 % since anybody looked at 0 %. */
+function spanMoveSinceZeroWasRead({ moves, zeroReadNow }: ScrewHistory): number {
+  if (zeroReadNow !== null) return 0
+  const since = moves.slice(moves.findLastIndex(({ screw }) => screw === 'zero') + 1)
+  return Math.abs(since.reduce((sum, { errorBefore, errorAfter }) => sum + errorAfter - errorBefore, 0))
 }
 
 type Effect = { readonly move: number; readonly change: number }

@@ -26,6 +26,8 @@ export type RankedCause = {
   readonly leftOver: number
   /** Criterion above that of the best; 0 for the best itself. Below about 6 the readings hardly tell the two apart. */
   readonly behind: number
+  /** Its share of the evidence over all causes tried, 0 to 1: the odds, if all were equally likely before. */
+  readonly share: number
   /** Causes no reading of this kind separates from it. */
   readonly lookalikes: readonly Lookalike[]
 }
@@ -70,7 +72,11 @@ export function diagnose(readings: readonly DiagnosisReading[], context: Diagnos
   )
   const [leader, second] = best
   if (!leader) throw new Error('the hypothesis of no fault is always there')
-  const ranked = best.map((fit) => rankedCause(fit, leader.criterion, data))
+  const total = best.reduce((sum, fit) => sum + weightOf(fit, leader), 0)
+  const ranked = best.map((fit) => ({
+    ...rankedCause(fit, leader.criterion, data),
+    share: weightOf(fit, leader) / total,
+  }))
   const lead = (second?.criterion ?? Number.POSITIVE_INFINITY) - leader.criterion
   const isExplained = leftOver(leader) < UNEXPLAINED
   const answer = !isExplained
@@ -153,7 +159,10 @@ function bestOfEachCause(fits: readonly Fit[]): Fit[] {
   return [...best.values()].toSorted((a, b) => a.criterion - b.criterion)
 }
 
-function rankedCause(fit: Fit, bestCriterion: number, data: DiagnosisData): RankedCause {
+/** Evidence of a fit relative to the leader's: the criterion is −2·ln of it. */
+const weightOf = (fit: Fit, leader: Fit) => Math.exp(-(fit.criterion - leader.criterion) / 2)
+
+function rankedCause(fit: Fit, bestCriterion: number, data: DiagnosisData): Omit<RankedCause, 'share'> {
   const { cause } = fit.hypothesis
   return {
     cause,

@@ -76,6 +76,15 @@ describe('causes the trade knows by their shape (common practice, no source)', (
   })
 })
 
+test('shares of the evidence make one, and fall with the rank', () => {
+  const { ranked } = diagnose(
+    check((x) => x + 0.8),
+    context,
+  )
+  expect(ranked.reduce((sum, { share }) => sum + share, 0)).toBeCloseTo(1, 9)
+  expect(ranked.map(({ share }) => share)).toEqual(ranked.map(({ share }) => share).toSorted((a, b) => b - a))
+})
+
 describe('what cannot be told is said', () => {
   test('a zero shift and a tilt look the same from one position', () => {
     const [first] = diagnose(

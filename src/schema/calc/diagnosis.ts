@@ -48,6 +48,7 @@ export const diagnoseReadings = calculation({
           evidence: titled(z.string(), 'Evidence'),
           leftOver: titled(z.number(), 'Left over, in scatters'),
           behind: titled(z.number(), 'Behind the first'),
+          share: titled(z.number(), 'Share of the evidence'),
           lookalikes: titled(z.array(z.object({ name: z.string(), tellApart: z.string() })), 'Looks the same'),
         }),
       ),

@@ -1,5 +1,6 @@
 import { z } from 'zod'
-import { adviseScrews, type Estimate } from '@/core/adjust/twoScrews'
+import { adviseScrews } from '@/core/adjust/twoScrews'
+import { pathOf } from '@/core/run/screwWork'
 import { outputAtPercent, percentOfOutput } from '@/core/signal/signal'
 import { worked } from '@/core/workings/workings'
 import { aboveZero, calculation, number, optionalNumber, quantity, result, titled } from './calculation'
@@ -83,7 +84,7 @@ export const twoScrews = calculation({
       noise: noisePercent,
     })
     const setTo = outputAtPercent((advice.nextScrew === 'zero' ? 0 : 100) + advice.aimPercent, scale)
-    const path = pathOf(start, inPercent, { interaction: advice.interaction, zeroAtFull: advice.zeroAtFull })
+    const path = pathOf(start, inPercent, advice)
     return {
       isDone: advice.isDone,
       nextScrew: advice.nextScrew,
@@ -127,25 +128,3 @@ export const twoScrews = calculation({
     }
   },
 })
-
-type Ends = { readonly zeroError: number; readonly fullError: number }
-type PercentMove = { readonly screw: 'zero' | 'span'; readonly errorBefore: number; readonly errorAfter: number }
-
-/** Both errors after each move, the other end carried along by what is known of the interaction. */
-function pathOf(
-  start: Ends,
-  moves: readonly PercentMove[],
-  known: { interaction: Estimate; zeroAtFull: Estimate },
-): Ends[] {
-  const path: Ends[] = [start]
-  for (const { screw, errorBefore, errorAfter } of moves) {
-    const last = path.at(-1) ?? start
-    const move = errorAfter - errorBefore
-    path.push(
-      screw === 'zero'
-        ? { zeroError: errorAfter, fullError: last.fullError + known.zeroAtFull.value * move }
-        : { zeroError: last.zeroError + known.interaction.value * move, fullError: errorAfter },
-    )
-  }
-  return path
-}

@@ -1,6 +1,9 @@
+import { zeroTrimShift } from '@/core/adjust/zeroTrim'
 import { Refusal } from '@/core/refusal'
+import { convertPressure } from '@/core/units/pressureUnit'
 import type { NewAdjustment } from '@/schema/run'
 import type { RunView } from '@/schema/runView'
+import type { World } from '@/schema/world'
 import { type Transaction, transaction } from '../database'
 import { insertAdjustment } from '../sql/adjustment'
 import { insertRound, insertSteps } from '../sql/runRound'
@@ -11,11 +14,12 @@ import { takeOpenRun } from './openRun'
 /**
  * Records one thing done to the instrument.
  *
- * @throws {Refusal} outside the Adjust stage
+ * @throws {Refusal} outside the Adjust stage, or for a zero trim at a pressure that is not zero
  */
 export function recordAdjustment(runId: string, done: NewAdjustment, { person, now }: Actor): Promise<RunView> {
   return transaction(async (db) => {
     const run = await takeRunInAdjust(db, runId, 'record it while the run is in Adjust')
+    refuseTrimAtPressure(done, run.world)
     const afterRound = run.rounds.length - 1
     await insertAdjustment(db, { ...done, runId, afterRound, at: now, personId: person.id })
     return loadRun(db, runId)
@@ -45,6 +49,26 @@ export function openRound(runId: string, { round }: { round: number }, { person,
     return loadRun(db, runId)
   })
 }
+
+/** A zero trim is recorded only with what acted on the cell, and only when that was zero: see {@link zeroTrimShift}. */
+function refuseTrimAtPressure(
+  { kind, applied }: NewAdjustment,
+  { inputReference, configuration, inputUnit }: World,
+): void {
+  if (kind !== 'zero-trim') return
+  if (applied === null)
+    throw new Refusal(
+      'applied',
+      'it is not said what acted on the cell',
+      'isolate, equalise, vent and drain, then enter what the reference shows: it should be zero',
+    )
+  // A few counts of the reference: none stands on zero exactly.
+  const zeroTolerance = ZERO_COUNTS * inputReference.resolution
+  const lrv = convertPressure(configuration.lrv, configuration.unit, inputUnit)
+  zeroTrimShift({ pv: 0, applied: Number(applied), zeroTolerance, makerLimit: null, lrv })
+}
+
+const ZERO_COUNTS = 5
 
 async function takeRunInAdjust(db: Transaction, runId: string, remedy: string): Promise<RunView> {
   const { run, state } = await takeOpenRun(db, runId)

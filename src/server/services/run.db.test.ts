@@ -111,6 +111,11 @@ describe('the way through a run', () => {
       beforeOutput: '4.160',
       afterOutput: '4.000',
     }
+    const alive = { ...act, id: randomUUID(), applied: '35' }
+    await expect(recordAdjustment(run.id, alive, as(ANNA, 21))).rejects.toThrow('which is not zero within')
+    await expect(recordAdjustment(run.id, { ...alive, applied: null }, as(ANNA, 21))).rejects.toThrow(
+      'not said what acted on the cell',
+    )
     await recordAdjustment(run.id, act, as(ANNA, 22))
     await recordAdjustment(run.id, act, as(ANNA, 22))
     const [opened] = await Promise.all([

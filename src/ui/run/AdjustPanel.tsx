@@ -40,9 +40,13 @@ type Units = { output: string; input: string }
 /** What fits the technology comes first; nothing is hidden. */
 function kindsFor({ world }: RunView): AdjustmentKind[] {
   const all = Object.keys(ADJUSTMENT_KINDS) as AdjustmentKind[] // keys of a const object
-  const hasScrews = world.configuration.kind === 'pneumatic-transmitter' || world.configuration.signal === 'display'
-  return hasScrews ? all : [...all.slice(2), ...all.slice(0, 2)]
+  const isMechanical = hasScrews(world) || world.configuration.signal === 'display'
+  return isMechanical ? all : [...all.slice(2), ...all.slice(0, 2)]
 }
+
+/** Whether zero and span are two screws that disturb each other. */
+export const hasScrews = ({ configuration: { kind, signal } }: RunView['world']): boolean =>
+  kind === 'pneumatic-transmitter' || signal === '10-50mA' || signal === '3-15psi' || signal === '20-100kPa'
 
 const EMPTY = { words: '', applied: '', beforeOutput: '', afterOutput: '' }
 

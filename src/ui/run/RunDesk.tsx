@@ -1,11 +1,15 @@
 'use client'
 import { useRouter } from 'next/navigation'
-import { useState } from 'react'
+import { type ReactNode, useState } from 'react'
 import { decimalsShown } from '@/core/run/decimalsShown'
+import { diagnoseRound } from '@/core/run/diagnoseRound'
+import { judgingBasis } from '@/core/run/judgeSteps'
+import { screwWork } from '@/core/run/screwWork'
 import type { BeamData } from '@/schema/beam'
 import type { RunStep, RunView } from '@/schema/runView'
+import { DiagnosisView } from '../parts/DiagnosisView'
 import { ErrorCorridor } from '../pictures/ErrorCorridor'
-import { AdjustFoot, AdjustPanel } from './AdjustPanel'
+import { AdjustFoot, AdjustPanel, hasScrews } from './AdjustPanel'
 import { CorrectionDialog } from './CorrectionDialog'
 import { EntryLine } from './EntryLine'
 import { JudgeFoot } from './JudgeFoot'
@@ -14,6 +18,7 @@ import { ReasonDialog } from './ReasonDialog'
 import { RoundFigures } from './RoundFigures'
 import { RunHead } from './RunHead'
 import { type EarlierCurve, runCorridor } from './runPictures'
+import { ScrewPad } from './ScrewPad'
 import { SignFoot } from './SignFoot'
 import { StageTrack } from './StageTrack'
 import type { Typed } from './typedReading'
@@ -49,6 +54,9 @@ export function RunDesk({ initial, beam, earlier, people, currentId, timeZone }:
     round.steps.flatMap((step) => step.readings.slice(-1).map((reading) => reading.output)),
   )
   const mayCorrect = round.decision === null
+  const basis = judgingBasis(world)
+  const diagnosis = stage === 'judge' ? diagnoseRound(judged.points, basis) : null
+  const screws = stage === 'adjust' && hasScrews(world) ? screwWork(judged.points, round.adjustments, basis) : null
   const lastRead = round.steps.findLast((step) => step.readings.length > 0)
   const cursor = armed && {
     percent: typed.kind === 'judged' ? typed.point.appliedPercent : armed.percent,
@@ -81,21 +89,28 @@ export function RunDesk({ initial, beam, earlier, people, currentId, timeZone }:
           {(stage === 'judge' || stage === 'sign') && (
             <VerdictPanel run={run} state={state} decimals={decimals.percent} />
           )}
+          {diagnosis && <DiagnosisView answer={diagnosis} most={3} />}
           {stage === 'adjust' ? (
             <AdjustPanel run={run} record={(done) => write('adjustments', done)} />
           ) : (
-            <PointLadder
-              world={world}
-              steps={round.steps}
-              points={judged.points}
-              decimals={decimals}
-              armedId={armed?.id ?? null}
-              {...(mayCorrect && { correct: setCorrecting })}
-            />
+            <FoldedWhen isFolded={diagnosis !== null} summary={`The ${judged.points.length} readings`}>
+              <PointLadder
+                world={world}
+                steps={round.steps}
+                points={judged.points}
+                decimals={decimals}
+                armedId={armed?.id ?? null}
+                {...(mayCorrect && { correct: setCorrecting })}
+              />
+            </FoldedWhen>
           )}
         </div>
         <div className="run-right">
-          <ErrorCorridor data={runCorridor({ world, rounds: state.rounds, earlier, cursor })} />
+          {screws ? (
+            <ScrewPad work={screws} unit={basis.scale.unit} decimals={decimals.output} />
+          ) : (
+            <ErrorCorridor data={runCorridor({ world, rounds: state.rounds, earlier, cursor })} />
+          )}
           <div>
             <RoundFigures analysis={judged.analysis} decimals={decimals.percent} isDone={!armed} />
             <p className="small">
@@ -158,6 +173,17 @@ export function RunDesk({ initial, beam, earlier, people, currentId, timeZone }:
         />
       )}
     </div>
+  )
+}
+
+/** Detail that steps back behind a summary when something else leads. */
+function FoldedWhen({ isFolded, summary, children }: { isFolded: boolean; summary: string; children: ReactNode }) {
+  if (!isFolded) return children
+  return (
+    <details className="readings-fold">
+      <summary>{summary}</summary>
+      {children}
+    </details>
   )
 }
 
