@@ -9,10 +9,15 @@ import { adjustmentWords } from '@/schema/adjustmentWords'
 import { ADJUSTMENT_KINDS, type AdjustmentKind } from '@/schema/run'
 import type { RunView } from '@/schema/runView'
 
-type Props = { run: RunView; record: (done: unknown) => Promise<string | null> }
+type Props = {
+  run: RunView
+  /** The screw the pad asks for; the form then offers it first. */
+  nextScrew?: 'zero' | 'span' | undefined
+  record: (done: unknown) => Promise<string | null>
+}
 
 /** What was done to the instrument, in words and numbers; every act a row. */
-export function AdjustPanel({ run, record }: Props) {
+export function AdjustPanel({ run, nextScrew, record }: Props) {
   const round = run.rounds.at(-1)
   const units = { output: judgingBasis(run.world).scale.unit, input: pressureUnitLabel(run.world.inputUnit) }
   return (
@@ -30,7 +35,13 @@ export function AdjustPanel({ run, record }: Props) {
           ))}
         </ol>
       )}
-      <AdjustForm units={units} record={record} kinds={kindsFor(run)} />
+      <AdjustForm
+        key={nextScrew}
+        units={units}
+        record={record}
+        kinds={kindsFor(run)}
+        first={nextScrew && `${nextScrew}-screw`}
+      />
     </div>
   )
 }
@@ -54,12 +65,14 @@ function AdjustForm({
   units,
   record,
   kinds,
+  first,
 }: {
   units: Units
   record: Props['record']
   kinds: readonly AdjustmentKind[]
+  first: AdjustmentKind | undefined
 }) {
-  const [kind, setKind] = useState<AdjustmentKind>(kinds[0] ?? 'other')
+  const [kind, setKind] = useState<AdjustmentKind>(first ?? kinds[0] ?? 'other')
   const [boxes, setBoxes] = useState(EMPTY)
   const [message, setMessage] = useState<string | null>(null)
   const id = useRef<string>(undefined)

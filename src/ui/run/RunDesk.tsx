@@ -91,7 +91,7 @@ export function RunDesk({ initial, beam, earlier, people, currentId, timeZone }:
           )}
           {diagnosis && <DiagnosisView answer={diagnosis} most={3} />}
           {stage === 'adjust' ? (
-            <AdjustPanel run={run} record={(done) => write('adjustments', done)} />
+            <AdjustPanel run={run} nextScrew={screws?.advice.nextScrew} record={(done) => write('adjustments', done)} />
           ) : (
             <FoldedWhen isFolded={diagnosis !== null} summary={`The ${judged.points.length} readings`}>
               <PointLadder
