@@ -29,7 +29,12 @@ export type Cause = keyof typeof CAUSES
 export const CAUSE_IDS = Object.keys(CAUSES) as Cause[] // keys of a const object
 
 /** A cause that no reading of this kind separates from another, and what would. */
-export type Lookalike = { readonly name: string; readonly tellApart: string }
+export type Lookalike = {
+  readonly name: string
+  readonly tellApart: string
+  /** What would tell needs a digital communicator: of no use on a pneumatic or a gauge. */
+  readonly isDigital?: boolean
+}
 
 /**
  * What looks exactly like a fitted cause, from one mounting position and one set of lines. Common practice, no source.
@@ -58,6 +63,7 @@ export const LOOKALIKES: Partial<Record<Cause, readonly Lookalike[]>> = {
       name: 'output stage far off',
       tellApart:
         'read AO with the digital communicator: with another range AO and meter agree, with a bad output they do not',
+      isDigital: true,
     },
   ],
   'plugged-line': [

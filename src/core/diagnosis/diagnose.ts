@@ -179,7 +179,10 @@ function lookalikesOf({ hypothesis, parameters }: Fit, { context }: DiagnosisDat
   const isZeroOfSensor =
     hypothesis.cause === 'sensor-stage' && parameters.length === 1 && hypothesis.says(parameters).includes('zero')
   const all = LOOKALIKES[isZeroOfSensor ? 'zero-shift' : hypothesis.cause] ?? []
-  return context.wetLegPercent === null ? all : all.filter(({ name }) => !name.includes('wet leg'))
+  return all.filter(
+    ({ name, isDigital }) =>
+      (context.isCurrentLoop || !isDigital) && (context.wetLegPercent === null || !name.includes('wet leg')),
+  )
 }
 
 const leftOver = ({ chiSquare, residualCount }: Fit) => Math.sqrt(chiSquare / Math.max(1, residualCount))

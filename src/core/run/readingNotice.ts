@@ -1,3 +1,4 @@
+import type { Direction } from '../analysis/judgedPoint'
 import { formatPlain } from '../format/formatNumber'
 import { Refusal } from '../refusal'
 import { percentOfOutput } from '../signal/signal'
@@ -6,7 +7,12 @@ import { convertPressure, pressureUnitLabel } from '../units/pressureUnit'
 import { judgingBasis, type RunBasis } from './judgeSteps'
 
 /** A reading with the point it was taken for. Applied in the run's input unit. */
-export type TypedReading = { readonly percent: number; readonly applied: number; readonly output: number }
+export type TypedReading = {
+  readonly percent: number
+  readonly direction: Direction
+  readonly applied: number
+  readonly output: number
+}
 type SensorLimits = { readonly lrl: number; readonly url: number }
 
 /**
@@ -44,9 +50,10 @@ export function refuseImpossibleOutput(output: number, basis: RunBasis): void {
 
 /**
  * A remark on a reading that is possible but looks like a slip; null for an ordinary one. It never stops the person.
- * The thresholds, a tenth of span from the point and a fifth beyond the scale, are ours.
+ * The thresholds, a tenth of span from the point and a fifth beyond the scale, are ours. Going past a point and coming
+ * back to it hides hysteresis: common practice, no source.
  */
-export function readingNotice({ percent, applied, output }: TypedReading, basis: RunBasis): string | null {
+export function readingNotice({ percent, direction, applied, output }: TypedReading, basis: RunBasis): string | null {
   const { range, scale } = judgingBasis(basis)
   const appliedPercent = percentOfInput(convertPressure(applied, basis.inputUnit, range.unit), range)
   if (Math.abs(appliedPercent - percent) > 10)
@@ -54,5 +61,11 @@ export function readingNotice({ percent, applied, output }: TypedReading, basis:
   const outputPercent = percentOfOutput(output, scale)
   if (outputPercent < -20 || outputPercent > 120)
     return `the output would be ${outputPercent.toFixed(0)} % of span: check the decimal mark and the meter`
+  const past = direction === 'rising' ? appliedPercent - percent : percent - appliedPercent
+  if (past > OVERSHOOT_PERCENT)
+    return `${past.toFixed(1)} % of span past the point, ${direction}: take it as it stands, or go well back and come again; easing back to it would hide hysteresis`
   return null
 }
+
+/** Past a point by more than this, in % of span, a pump has overshot. Ours, no source. */
+const OVERSHOOT_PERCENT = 1

@@ -54,11 +54,20 @@ describe('what is refused and what is only remarked on', () => {
     expect(() => refuseBeyondSensor(500, world)).not.toThrow()
   })
   test('a reading far from its point, and an output far off the scale', () => {
-    expect(readingNotice({ percent: 50, applied: 100, output: 8 }, world)).toContain(
+    expect(readingNotice({ percent: 50, direction: 'rising', applied: 100, output: 8 }, world)).toContain(
       'applied is at 25 %, this is the 50 % point',
     )
-    expect(readingNotice({ percent: 50, applied: 200, output: 120.1 }, world)).toContain('check the decimal mark')
-    expect(readingNotice({ percent: 50, applied: 203, output: 12.1 }, world)).toBeNull()
+    expect(readingNotice({ percent: 50, direction: 'rising', applied: 200, output: 120.1 }, world)).toContain(
+      'check the decimal mark',
+    )
+    expect(readingNotice({ percent: 50, direction: 'rising', applied: 203, output: 12.1 }, world)).toBeNull()
+    // Past the point in its own direction: an overshoot (common practice, no source); short of it, or going the other way, none.
+    const at = (percent: number, direction: 'rising' | 'falling', applied: number) =>
+      readingNotice({ percent, direction, applied, output: 12 }, world)
+    expect(at(50, 'rising', 208)).toContain('past the point, rising')
+    expect(at(50, 'falling', 208)).toBeNull()
+    expect(at(50, 'falling', 192)).toContain('past the point, falling')
+    expect(at(50, 'rising', 192)).toBeNull()
   })
 })
 

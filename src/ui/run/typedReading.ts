@@ -34,7 +34,12 @@ export function typedReading(point: Point, boxes: { applied: string; output: str
     output: output.text,
     point: judgeReading({ ...point, reading: { applied: applied.text, output: output.text } }, world),
     notice: readingNotice(
-      { percent: point.percent, applied: Number(applied.text), output: Number(output.text) },
+      {
+        percent: point.percent,
+        direction: point.direction,
+        applied: Number(applied.text),
+        output: Number(output.text),
+      },
       world,
     ),
   }
