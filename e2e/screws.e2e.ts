@@ -44,6 +44,7 @@ test('interacting screws: the pad says what to set, both ends come home, and the
   const first = page.locator('.causes li').first()
   await expect(first).toContainText('zero and span both off')
   await expect(first).toContainText('zero +2.40 % of span, span −5.50 %')
+  await expect(first).toContainText('both ends approximately first, then converge')
   await page.getByRole('button', { name: /^Adjust/ }).click()
 
   const next = page.locator('strong', { hasText: /^Next:/ })
@@ -87,6 +88,7 @@ test('a zero trim at a live pressure is refused with the reason, and nothing is 
   for (const percent of PERCENTS)
     await typeReading(page, ((8.4 * percent) / 100).toFixed(4), (4.2 + 0.16 * percent).toFixed(3))
   await expect(page.locator('.causes li').first()).toContainText('mounting tilt')
+  await expect(page.locator('.causes li').first()).toContainText('zero trim at true zero')
   await page.getByRole('button', { name: /^Adjust/ }).click()
   const record = async (applied: string) => {
     await page.getByLabel('In words').fill('zeroed')

@@ -78,6 +78,7 @@ test('a diagnosis follows the readings: leave AO and PV out and the stage cannot
   const out = page.getByRole('region', { name: 'What comes out' })
   const first = out.locator('.causes li').first()
   await expect(first).toContainText('output stage off')
+  await expect(first).toContainText('output trim at 4 and 20 mA against the meter')
   await expect(out.getByRole('img', { name: /Error corridor/ })).toBeVisible()
   for (let row = 1; row <= 9; row++) {
     await page.getByLabel(`PV, row ${row}`, { exact: true }).fill('')

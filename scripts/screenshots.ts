@@ -78,6 +78,9 @@ async function takeAll(browser: Browser, address: string, scratch: string): Prom
   await page.getByRole('link', { name: /Go on with/ }).click()
   await page.getByText(/Outside its limit/).waitFor()
   await take(page, 'run-judge')
+  await page.getByRole('button', { name: /^Adjust/ }).click()
+  await page.getByRole('img', { name: /^Convergence pad/ }).waitFor()
+  await take(page, 'run-adjust')
   await go('/instruments/PDT-301')
   await page
     .getByRole('link', { name: /^record/ })

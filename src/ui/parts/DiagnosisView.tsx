@@ -1,4 +1,5 @@
 import type { Diagnosis } from '@/core/diagnosis/diagnose'
+import { type Adjustable, type Remedy, remedyFor } from '@/core/diagnosis/remedy'
 
 export type DiagnosisAnswer = Pick<Diagnosis, 'answer' | 'ranked' | 'next'>
 
@@ -8,17 +9,25 @@ const HEADLINES: Record<Diagnosis['answer'], string> = {
   undecided: 'These readings do not decide between the first causes.',
   unexplained: 'No single cause explains these readings. The nearest:',
 }
+const REMEDY_HEADS: Record<Remedy['kind'], string> = {
+  none: 'To do',
+  adjust: 'Adjust',
+  repair: 'Repair',
+  check: 'Check first',
+}
 /** Causes further behind than this are not worth a technician's time. */
 const WORTH_SHOWING = 60
 
 type Props = {
   readonly answer: DiagnosisAnswer
+  /** How the instrument is adjusted: what to do about a cause depends on it. */
+  readonly adjustable: Adjustable
   /** How many causes there is room for. */
   readonly most?: number
 }
 
 /** A diagnosis as a technician reads it: the causes in order, what speaks for each, what looks the same, what to read next. */
-export function DiagnosisView({ answer: { answer, ranked, next }, most = 5 }: Props) {
+export function DiagnosisView({ answer: { answer, ranked, next }, adjustable, most = 5 }: Props) {
   const shown = ranked.filter(({ behind }, index) => index < 2 || behind < WORTH_SHOWING).slice(0, most)
   const isPlain = answer === 'none'
   return (
@@ -44,6 +53,11 @@ export function DiagnosisView({ answer: { answer, ranked, next }, most = 5 }: Pr
               {evidence}
               <span className="lead-words"> · leaves {leftOver.toPrecision(2)} scatters</span>
             </p>
+            {index === 0 && (answer === 'found' || answer === 'none') && (
+              <p>
+                <b>{REMEDY_HEADS[remedyFor(cause, adjustable).kind]}:</b> {remedyFor(cause, adjustable).says}.
+              </p>
+            )}
             {lookalikes.map(({ name, tellApart }) => (
               <p key={name} className="small">
                 Looks the same: <b>{name}</b>. To tell: {tellApart}.

@@ -3,6 +3,7 @@ import Button from '@mui/material/Button'
 import MenuItem from '@mui/material/MenuItem'
 import TextField from '@mui/material/TextField'
 import { type FormEvent, useRef, useState } from 'react'
+import type { Adjustable } from '@/core/diagnosis/remedy'
 import { judgingBasis } from '@/core/run/judgeSteps'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import { adjustmentWords } from '@/schema/adjustmentWords'
@@ -53,6 +54,12 @@ function kindsFor({ world }: RunView): AdjustmentKind[] {
   const all = Object.keys(ADJUSTMENT_KINDS) as AdjustmentKind[] // keys of a const object
   const isMechanical = hasScrews(world) || world.configuration.signal === 'display'
   return isMechanical ? all : [...all.slice(2), ...all.slice(0, 2)]
+}
+
+/** How the instrument of a run is adjusted. */
+export function adjustableOf(world: RunView['world']): Adjustable {
+  if (hasScrews(world)) return 'screws'
+  return world.configuration.signal === 'display' ? 'gauge' : 'trims'
 }
 
 /** Whether zero and span are two screws that disturb each other. */

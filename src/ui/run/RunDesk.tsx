@@ -9,7 +9,7 @@ import type { BeamData } from '@/schema/beam'
 import type { RunStep, RunView } from '@/schema/runView'
 import { DiagnosisView } from '../parts/DiagnosisView'
 import { ErrorCorridor } from '../pictures/ErrorCorridor'
-import { AdjustFoot, AdjustPanel, hasScrews } from './AdjustPanel'
+import { AdjustFoot, AdjustPanel, adjustableOf, hasScrews } from './AdjustPanel'
 import { CorrectionDialog } from './CorrectionDialog'
 import { EntryLine } from './EntryLine'
 import { JudgeFoot } from './JudgeFoot'
@@ -89,7 +89,7 @@ export function RunDesk({ initial, beam, earlier, people, currentId, timeZone }:
           {(stage === 'judge' || stage === 'sign') && (
             <VerdictPanel run={run} state={state} decimals={decimals.percent} />
           )}
-          {diagnosis && <DiagnosisView answer={diagnosis} most={3} />}
+          {diagnosis && <DiagnosisView answer={diagnosis} adjustable={adjustableOf(world)} most={3} />}
           {stage === 'adjust' ? (
             <AdjustPanel run={run} nextScrew={screws?.advice.nextScrew} record={(done) => write('adjustments', done)} />
           ) : (

@@ -1,6 +1,7 @@
 'use client'
 import Button from '@mui/material/Button'
 import { useCallback, useMemo, useState } from 'react'
+import type { Adjustable } from '@/core/diagnosis/remedy'
 import type { WorkingStep } from '@/core/workings/workings'
 import type { AnyCalculation } from '@/schema/calc/calculation'
 import { calculationNamed } from '@/schema/calc/registry'
@@ -115,11 +116,21 @@ function Shown({ calculation, input, outcome }: { calculation: AnyCalculation; i
     <div className="stack">
       <CalculationPicture name={calculation.name} input={input} answer={answer} />
       {calculation.name === 'diagnose' ? (
-        <DiagnosisView answer={answer as DiagnosisAnswer /* checked by its schema */} />
+        <DiagnosisView
+          answer={answer as DiagnosisAnswer /* checked by its schema */}
+          adjustable={adjustableBySignal(input)}
+        />
       ) : (
         <AnswerView answer={answer} schema={answerSchemaOf(calculation)} />
       )}
       <WorkingSteps workings={answer.workings as readonly WorkingStep[] /* checked by its schema */} />
     </div>
   )
+}
+
+/** What is known here of how it is adjusted: a display is a gauge, a 4–20 mA current is taken for a digital transmitter. */
+function adjustableBySignal(input: unknown): Adjustable {
+  const signal = typeof input === 'object' && input !== null && 'signal' in input ? input.signal : null
+  if (signal === 'display') return 'gauge'
+  return signal === '4-20mA' ? 'trims' : 'screws'
 }
