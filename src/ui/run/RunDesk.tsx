@@ -107,7 +107,7 @@ export function RunDesk({ initial, beam, earlier, people, currentId, timeZone }:
         </div>
         <div className="run-right">
           {screws ? (
-            <ScrewPad work={screws} unit={basis.scale.unit} decimals={decimals.output} />
+            <ScrewPad work={screws} unit={basis.scale.unit} decimals={decimals.computedOutput - 1} />
           ) : (
             <ErrorCorridor data={runCorridor({ world, rounds: state.rounds, earlier, cursor })} />
           )}
