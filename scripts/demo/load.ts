@@ -155,7 +155,15 @@ async function readRound(
     for (const [index, step] of steps.slice(0, count).entries()) {
       const { person, now } = actor(2 + index * 2)
       const reading = simulateReading(step, run.world, { state, behaviour, random: job.random })
-      const row = { id: crypto.randomUUID(), runId: run.id, stepId: step.id, supersedes: null, reason: null }
+      const row = {
+        id: crypto.randomUUID(),
+        runId: run.id,
+        stepId: step.id,
+        pv: null,
+        ao: null,
+        supersedes: null,
+        reason: null,
+      }
       await insertReading(db, { ...row, ...reading, at: now, personId: person.id })
     }
     return loadRun(db, run.id)
@@ -190,6 +198,7 @@ function startOf({ instrument, standards, random }: Job): StartRun {
     inputUnit: configuration.unit,
     inputReferenceId: input.id,
     outputReferenceId: outputs[configuration.signal] ?? null,
+    readsDigital: false,
     environment: {
       ambientCelsius: (21 + 4 * aboutZero(random)).toFixed(1),
       relativeHumidityPercent: (48 + 12 * aboutZero(random)).toFixed(0),

@@ -10,6 +10,8 @@ const RecordReading = z.object({
   id: z.uuid(),
   applied: z.string(),
   output: z.string(),
+  pv: z.string().optional(),
+  ao: z.string().optional(),
   takenAt: time,
   takenBy: z.string(),
   supersedes: z.uuid().nullable(),

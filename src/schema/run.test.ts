@@ -11,7 +11,14 @@ const words = (result: {
 describe('a reading', () => {
   const reading = { id: ID, stepId: OTHER, applied: '12,50', output: '8.004' }
   test('keeps its digits and is no correction unless it says so', () => {
-    expect(NewReading.parse(reading)).toEqual({ ...reading, applied: '12.50', supersedes: null, reason: null })
+    expect(NewReading.parse(reading)).toEqual({
+      ...reading,
+      applied: '12.50',
+      pv: null,
+      ao: null,
+      supersedes: null,
+      reason: null,
+    })
   })
   test.each([
     ['a correction without a reason', { supersedes: OTHER }, 'reason: a correction needs a reason'],

@@ -11,6 +11,7 @@ export const StartRun = z.object({
   inputUnit: PressureUnitId,
   inputReferenceId: z.uuid({ error: 'choose the reference that gives the pressure' }),
   outputReferenceId: z.uuid({ error: 'choose the meter that reads the output' }).nullable(),
+  readsDigital: z.boolean().default(false),
   environment: z.object({
     ambientCelsius: OptionalDecimalText,
     relativeHumidityPercent: OptionalDecimalText,
@@ -26,6 +27,8 @@ export const NewReading = z
     stepId: z.uuid(),
     applied: DecimalText,
     output: DecimalText,
+    pv: OptionalDecimalText,
+    ao: OptionalDecimalText,
     supersedes: z.uuid().nullable().default(null),
     reason: Reason.nullable().default(null),
   })

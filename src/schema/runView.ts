@@ -7,6 +7,9 @@ export type RecordedReading = {
   readonly id: string
   readonly applied: string
   readonly output: string
+  /** PV in the unit of the range and AO in that of the signal, where the plan reads them. */
+  readonly pv?: string
+  readonly ao?: string
   readonly takenAt: string
   readonly takenBy: string
   readonly supersedes: string | null

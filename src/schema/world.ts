@@ -56,6 +56,8 @@ export const World = z.object({
   inputReference: Standard,
   outputReference: Standard.nullable(),
   environment: Environment,
+  /** Present where PV and AO are read at every point too. Left out otherwise: older records have no such field. */
+  readsDigital: z.literal(true).optional(),
   decisionRule: z.literal('simple-acceptance'),
   softwareVersion: z.string(),
 })

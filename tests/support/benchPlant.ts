@@ -83,12 +83,20 @@ export async function peopleAndReferences(): Promise<void> {
 }
 
 /** Registers an instrument and starts a run on it. */
-export async function runOnNewInstrument(tag: string): Promise<RunView> {
+export async function runOnNewInstrument(tag: string, { readsDigital = false } = {}): Promise<RunView> {
   const { id: instrumentId } = await registerInstrument({ tag, configuration: CONFIGURATION }, as(ANNA))
   const id = randomUUID()
   const environment = { ambientCelsius: '21.5', relativeHumidityPercent: null, barometricHPa: null }
   await startRun(
-    { id, instrumentId, inputUnit: 'kPa', inputReferenceId: PUMP.id, outputReferenceId: METER.id, environment },
+    {
+      id,
+      instrumentId,
+      inputUnit: 'kPa',
+      inputReferenceId: PUMP.id,
+      outputReferenceId: METER.id,
+      readsDigital,
+      environment,
+    },
     as(ANNA),
   )
   return loadRun(pool(), id)
@@ -104,6 +112,8 @@ export function nextReading(run: RunView, figures: { applied?: string; output?: 
     stepId: step.id,
     applied,
     output: figures.output ?? (4 + 0.16 * Number(applied)).toFixed(3),
+    pv: null,
+    ao: null,
     supersedes: null,
     reason: null,
   }

@@ -14,7 +14,13 @@ export type JudgingBasis = LimitBasis & {
 }
 
 /** A point with its reading; `applied` in the unit of the range. */
-export type PointReading = AppliedAndOutput & { readonly targetPercent: number; readonly direction: Direction }
+export type PointReading = AppliedAndOutput & {
+  readonly targetPercent: number
+  readonly direction: Direction
+  /** PV in the unit of the range and AO in that of the output, where they were read. They are no part of the error. */
+  readonly pv?: number
+  readonly ao?: number
+}
 
 /** A point with everything worked out from its reading. Limits in ± % of span. */
 export type JudgedPoint = PointReading &

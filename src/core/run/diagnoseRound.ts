@@ -20,13 +20,13 @@ export function diagnoseRound(points: readonly JudgedPoint[], basis: JudgingBasi
   const noisePercent = SCATTER_SHARE * (limits[Math.floor(limits.length / 2)] ?? 0)
   if (noisePercent === 0) return null
   return diagnose(
-    points.map(({ targetPercent, direction, appliedPercent, output }) => ({
+    points.map(({ targetPercent, direction, appliedPercent, output, pv, ao }) => ({
       targetPercent,
       direction,
       appliedPercent,
       outputPercent: percentOfOutput(output, basis.scale),
-      pvPercent: null,
-      aoPercent: null,
+      pvPercent: pv === undefined ? null : percentOfInput(pv, basis.range),
+      aoPercent: ao === undefined ? null : percentOfOutput(ao, basis.scale),
       terminalVolts: null,
     })),
     {

@@ -23,7 +23,12 @@ export type RunBasis = {
 export type StepToJudge = {
   readonly percent: number
   readonly direction: Direction
-  readonly reading: { readonly applied: string; readonly output: string } | null
+  readonly reading: {
+    readonly applied: string
+    readonly output: string
+    readonly pv?: string | undefined
+    readonly ao?: string | undefined
+  } | null
 }
 
 /** The judging basis of a run, in the unit of its range. */
@@ -37,7 +42,15 @@ export function judgingBasis({ configuration }: RunBasis): JudgingBasis {
 export function judgeReading(step: StepToJudge & { reading: object }, basis: RunBasis): JudgedPoint {
   const { percent, direction, reading } = step
   const applied = convertPressure(Number(reading.applied), basis.inputUnit, basis.configuration.unit)
-  return judgePoint({ targetPercent: percent, direction, applied, output: Number(reading.output) }, judgingBasis(basis))
+  const point = {
+    targetPercent: percent,
+    direction,
+    applied,
+    output: Number(reading.output),
+    ...(reading.pv !== undefined && { pv: Number(reading.pv) }),
+    ...(reading.ao !== undefined && { ao: Number(reading.ao) }),
+  }
+  return judgePoint(point, judgingBasis(basis))
 }
 
 /** Judges every step that has a reading; the others are left out. */

@@ -8,7 +8,7 @@ export type RunFacts = {
   readonly world: RunBasis
   readonly rounds: readonly {
     readonly steps: readonly (Omit<StepToJudge, 'reading'> & {
-      readonly readings: readonly { readonly applied: string; readonly output: string }[]
+      readonly readings: readonly NonNullable<StepToJudge['reading']>[]
     })[]
     readonly decision: { readonly decision: Decision } | null
   }[]

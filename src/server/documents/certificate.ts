@@ -1,4 +1,5 @@
 import PDFDocument from 'pdfkit'
+import { stageErrors } from '@/core/analysis/stageErrors'
 import { tightestAccuracyRatio, USUAL_RATIO_FLOOR } from '@/core/conformity/accuracyRatio'
 import { limitWords } from '@/core/error/limitWords'
 import type { PointVerdict } from '@/core/error/verdict'
@@ -256,7 +257,48 @@ function roundTable(doc: Doc, record: SealedRecord, round: SealedRecord['rounds'
     `Largest error ${largest(record, round.round)}${hysteresis === null || hysteresis === undefined ? '' : `, hysteresis ${formatFixed(hysteresis, 3)} % of span`}.`,
     { size: 8.5 },
   )
+  digitalTable(doc, record, round)
   adjustments(doc, record, round)
+}
+
+/** PV and AO beside what was applied and what the meter read, and the error of each stage. */
+function digitalTable(doc: Doc, record: SealedRecord, round: SealedRecord['rounds'][number]): void {
+  if (!record.world.readsDigital) return
+  const basis = judgingBasis(record.world)
+  const { range, scale } = basis
+  const rows = round.steps.flatMap((step, index) => {
+    const reading = step.readings.at(-1)
+    const point = record.results[round.round]?.points[index]
+    if (!reading?.pv || !reading.ao || !point) return []
+    const stages = stageErrors({ ...point, pv: Number(reading.pv), ao: Number(reading.ao) }, basis)
+    if (!stages) return []
+    return [
+      [
+        `${formatPlain(step.percent)} % ${step.direction}`,
+        formatReading(reading.pv),
+        formatReading(reading.ao),
+        formatReading(reading.output),
+        formatSigned(stages.sensorPercentSpan, 3),
+        formatSigned(stages.outputPercentSpan, 3),
+      ],
+    ]
+  })
+  heading(doc, 'Digital readings', 40 + rows.length * 14)
+  const heads = [
+    `PV, ${pressureUnitLabel(range.unit)}`,
+    `AO, ${scale.unit}`,
+    `Meter, ${scale.unit}`,
+    'PV less applied, % span',
+    'Meter less AO, % span',
+  ]
+  table(
+    doc,
+    [
+      { head: 'Point', share: 1.3, align: 'left' as const },
+      ...heads.map((head) => ({ head, share: 1.3, align: 'right' as const })),
+    ],
+    rows,
+  )
 }
 
 function roundName({ rounds }: SealedRecord, round: number): string {

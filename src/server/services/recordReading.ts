@@ -26,6 +26,7 @@ export function recordReading(runId: string, reading: NewReading, { person, now 
 
     refuseBeyondSensor(Number(reading.applied), run.world)
     refuseImpossibleOutput(Number(reading.output), run.world)
+    refuseOtherQuantities(run, reading)
     refuseWrongPlace(run, step, reading)
     const stored = await insertReading(db, { ...reading, runId, at: now, personId: person.id })
     if (!stored) throw new Conflict('id', 'this id belongs to another reading', 'send it again with a new id')
@@ -43,7 +44,12 @@ export function recordReading(runId: string, reading: NewReading, { person, now 
 
 /** The same reading sent again is an answer that got lost; the same id with other figures is a mistake. */
 function repeated(run: RunView, known: RecordedReading, reading: NewReading): RunView {
-  if (known.applied === reading.applied && known.output === reading.output) return run
+  const isSame =
+    known.applied === reading.applied &&
+    known.output === reading.output &&
+    (known.pv ?? null) === reading.pv &&
+    (known.ao ?? null) === reading.ao
+  if (isSame) return run
   throw new Conflict('id', 'this id was stored with other figures', 'send a correction with an id of its own')
 }
 
@@ -52,6 +58,20 @@ function stepOf(run: RunView, stepId: string): RunStep {
   const step = current?.steps.find((candidate) => candidate.id === stepId)
   if (!step) throw new Refusal('stepId', 'that point is not in the present round', 'reload the run')
   return step
+}
+
+/** A run reads PV and AO at every point or at none: half a set tells no stage from another. */
+function refuseOtherQuantities({ world }: RunView, { pv, ao }: NewReading): void {
+  if (world.readsDigital) {
+    const missing = pv === null ? 'pv' : ao === null ? 'ao' : null
+    if (missing)
+      throw new Refusal(missing, 'is not given, and this run reads it at every point', 'read it and enter it')
+  } else if (pv !== null || ao !== null)
+    throw new Refusal(
+      pv === null ? 'ao' : 'pv',
+      'is not read in this run',
+      'leave it out, or begin a run that reads it',
+    )
 }
 
 function refuseWrongPlace(run: RunView, step: RunStep, reading: NewReading): void {

@@ -85,6 +85,22 @@ describe('readings', () => {
     await expect(correct('4.002')).rejects.toThrow('was corrected in the meantime')
   })
 
+  test('PV and AO are stored where the run reads them, and only there', async () => {
+    const plain = await runOnNewInstrument('R-7')
+    await expect(recordReading(plain.id, { ...nextReading(plain), pv: '0.01', ao: '4.001' }, as(ANNA))).rejects.toThrow(
+      'is not read in this run',
+    )
+    const digital = await runOnNewInstrument('R-8', { readsDigital: true })
+    await expect(recordReading(digital.id, { ...nextReading(digital), pv: '0.01' }, as(ANNA))).rejects.toThrow(
+      'reads it at every point',
+    )
+    const reading = { ...nextReading(digital), pv: '0.010', ao: '4.001' }
+    await recordReading(digital.id, reading, as(ANNA))
+    const again = await recordReading(digital.id, reading, as(ANNA))
+    expect(again.rounds[0]?.steps[0]?.readings).toMatchObject([{ pv: '0.010', ao: '4.001' }])
+    await expect(recordReading(digital.id, { ...reading, ao: '4.002' }, as(ANNA))).rejects.toThrow('other figures')
+  })
+
   test('a point out of its order, and an input the sensor cannot take, are refused and leave nothing', async () => {
     const run = await runOnNewInstrument('R-5')
     const last = run.rounds[0]?.steps[2]
@@ -158,6 +174,7 @@ describe('the way through a run', () => {
       inputUnit: world.inputUnit,
       inputReferenceId: world.inputReference.id,
       outputReferenceId: world.outputReference?.id ?? null,
+      readsDigital: false,
       environment: world.environment,
     }
     await expect(startRun(again, as(BEN))).rejects.toThrow('Anna Test has a run open on this instrument')

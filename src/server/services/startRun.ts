@@ -36,6 +36,7 @@ export function startRun(input: StartRun, { person, now }: Actor): Promise<{ id:
       inputReference: await inputReference(db, input.inputReferenceId, configuration),
       outputReference: await outputReference(db, input.outputReferenceId, configuration),
       environment: input.environment,
+      ...(input.readsDigital && { readsDigital: digitalPlan(configuration) }),
       decisionRule: 'simple-acceptance',
       softwareVersion: SOFTWARE_VERSION,
     }
@@ -53,6 +54,12 @@ export function startRun(input: StartRun, { person, now }: Actor): Promise<{ id:
     await insertEvent(db, { at: now, personId: person.id, kind: 'run started', subjectId: input.id })
     return { id: input.id }
   })
+}
+
+/** PV and AO are read where there is a loop current to compare them with. */
+function digitalPlan({ signal }: Configuration): true {
+  if (signal === '4-20mA') return true
+  throw new Refusal('readsDigital', 'the instrument has no 4–20 mA output to compare PV and AO with', 'leave it out')
 }
 
 async function repeatedStart(db: Queryable, input: StartRun): Promise<{ id: string }> {

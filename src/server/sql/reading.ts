@@ -7,6 +7,8 @@ const ReadingRow = z
     step_id: z.uuid(),
     applied: z.string(),
     output: z.string(),
+    pv: z.string().nullable(),
+    ao: z.string().nullable(),
     taken_at: z.date(),
     taken_by: z.string(),
     supersedes: z.uuid().nullable(),
@@ -17,6 +19,9 @@ const ReadingRow = z
     stepId: row.step_id,
     applied: row.applied,
     output: row.output,
+    // Left out where not read, so that a record without them is the same text as ever.
+    ...(row.pv !== null && { pv: row.pv }),
+    ...(row.ao !== null && { ao: row.ao }),
     takenAt: row.taken_at,
     takenBy: row.taken_by,
     supersedes: row.supersedes,
@@ -25,7 +30,7 @@ const ReadingRow = z
 export type ReadingRow = z.infer<typeof ReadingRow>
 
 const SELECT_READING = `
-  SELECT g.id, g.step_id, g.applied, g.output, g.taken_at, p.name AS taken_by, g.supersedes, g.reason
+  SELECT g.id, g.step_id, g.applied, g.output, g.pv, g.ao, g.taken_at, p.name AS taken_by, g.supersedes, g.reason
     FROM reading g JOIN person p ON p.id = g.taken_by`
 
 /** Every reading of a run ever taken, corrected ones too, oldest first. */
@@ -40,6 +45,8 @@ type NewReadingRow = {
   readonly stepId: string
   readonly applied: string
   readonly output: string
+  readonly pv: string | null
+  readonly ao: string | null
   readonly at: Date
   readonly personId: string
   readonly supersedes: string | null
@@ -47,8 +54,8 @@ type NewReadingRow = {
 }
 
 const INSERT_READING = `
-  INSERT INTO reading (id, run_id, step_id, applied, output, taken_at, taken_by, supersedes, reason)
-  VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9)
+  INSERT INTO reading (id, run_id, step_id, applied, output, pv, ao, taken_at, taken_by, supersedes, reason)
+  VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)
   ON CONFLICT DO NOTHING`
 
 /**
@@ -57,13 +64,15 @@ const INSERT_READING = `
  * @returns false where the id is known, the step has a first reading, or the superseded one was superseded already
  */
 export async function insertReading(db: Queryable, reading: NewReadingRow): Promise<boolean> {
-  const { id, runId, stepId, applied, output, at, personId, supersedes, reason } = reading
+  const { id, runId, stepId, applied, output, pv, ao, at, personId, supersedes, reason } = reading
   const { rowCount } = await db.query(INSERT_READING, [
     id,
     runId,
     stepId,
     applied,
     output,
+    pv,
+    ao,
     at,
     personId,
     supersedes,

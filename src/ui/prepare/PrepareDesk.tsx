@@ -25,6 +25,7 @@ export function PrepareDesk({ instrument, offers }: Props) {
   const [inputId, setInputId] = useState(usable(offers.inputs)?.standard.id ?? null)
   const [outputId, setOutputId] = useState(offers.outputs ? (usable(offers.outputs)?.standard.id ?? null) : null)
   const [inputUnit, setInputUnit] = useState(instrument.configuration.unit)
+  const [readsDigital, setReadsDigital] = useState(false)
   const [failure, setFailure] = useState<string | null>(null)
   const [isSending, setSending] = useState(false)
 
@@ -39,6 +40,7 @@ export function PrepareDesk({ instrument, offers }: Props) {
       inputUnit,
       inputReferenceId: inputId ?? '',
       outputReferenceId: outputId,
+      readsDigital,
       environment: {
         ambientCelsius: boxes.get('ambient'),
         relativeHumidityPercent: boxes.get('humidity'),
@@ -94,6 +96,19 @@ export function PrepareDesk({ instrument, offers }: Props) {
             <Box name="humidity" label="Humidity, %" />
             <Box name="barometer" label="Barometer, hPa" />
           </div>
+          {instrument.configuration.signal === '4-20mA' && (
+            <label className="digital-plan">
+              <input
+                type="checkbox"
+                checked={readsDigital}
+                onChange={(event) => setReadsDigital(event.target.checked)}
+              />
+              <span>
+                Read PV and AO too, with the digital communicator
+                <span className="soft small"> – tells a sensor that is off from an output that is off</span>
+              </span>
+            </label>
+          )}
           <h2>Before the first reading</h2>
           <ul className="cautions small">
             {CAUTIONS.map((caution) => (

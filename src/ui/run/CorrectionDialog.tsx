@@ -10,7 +10,7 @@ import { formatPlain, formatReading, formatSigned } from '@/core/format/formatNu
 import { formatDateTime } from '@/core/format/formatTime'
 import type { RunStep } from '@/schema/runView'
 import type { World } from '@/schema/world'
-import { typedReading } from './typedReading'
+import { type ReadingBoxes, type ReadingField, typedReading } from './typedReading'
 
 type Props = {
   world: World
@@ -30,7 +30,12 @@ type Props = {
 /** Corrects one reading with a reason. What was typed before stays in the record and is shown. */
 export function CorrectionDialog({ world, step, timeZone, onClose, store }: Props) {
   const holding = step.readings.at(-1)
-  const [boxes, setBoxes] = useState({ applied: holding?.applied ?? '', output: holding?.output ?? '' })
+  const [boxes, setBoxes] = useState<ReadingBoxes>({
+    applied: holding?.applied ?? '',
+    pv: holding?.pv ?? '',
+    ao: holding?.ao ?? '',
+    output: holding?.output ?? '',
+  })
   const [reason, setReason] = useState('')
   const [message, setMessage] = useState<string | null>(null)
   const id = useRef(crypto.randomUUID())
@@ -38,19 +43,20 @@ export function CorrectionDialog({ world, step, timeZone, onClose, store }: Prop
 
   const submit = async (event: FormEvent) => {
     event.preventDefault()
-    if (typed.kind !== 'judged') return setMessage(typed.kind === 'refused' ? typed.words : 'Fill both boxes.')
+    if (typed.kind !== 'judged') return setMessage(typed.kind === 'refused' ? typed.words : 'Fill every box.')
     if (reason.trim() === '') return setMessage('Say why it is corrected.')
     const refusal = await store({
       id: id.current,
       applied: typed.applied,
       output: typed.output,
+      ...(world.readsDigital && { pv: typed.pv, ao: typed.ao }),
       supersedes: holding?.id ?? '',
       reason,
     })
     if (refusal) setMessage(refusal)
     else onClose()
   }
-  const change = (field: keyof typeof boxes) => (value: string) => {
+  const change = (field: ReadingField) => (value: string) => {
     setBoxes({ ...boxes, [field]: value })
     id.current = crypto.randomUUID()
     setMessage(null)
@@ -74,6 +80,12 @@ export function CorrectionDialog({ world, step, timeZone, onClose, store }: Prop
           </ul>
           <div className="field-row">
             <NumberBox label="Applied" value={boxes.applied} change={change('applied')} isFirst />
+            {world.readsDigital && (
+              <>
+                <NumberBox label="PV" value={boxes.pv} change={change('pv')} />
+                <NumberBox label="AO" value={boxes.ao} change={change('ao')} />
+              </>
+            )}
             <NumberBox label="Reading" value={boxes.output} change={change('output')} />
           </div>
           <TextField

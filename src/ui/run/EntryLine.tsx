@@ -8,7 +8,15 @@ import type { RunStep } from '@/schema/runView'
 import type { World } from '@/schema/world'
 import { Mark, VERDICT_MARK, VERDICT_WORDS } from '../parts/Mark'
 import { isTyping } from '../shell/isTyping'
-import { type Typed, typedReading } from './typedReading'
+import {
+  EMPTY_BOXES,
+  fieldsOf,
+  type ReadingBoxes,
+  type ReadingField,
+  type Typed,
+  type TypedFigures,
+  typedReading,
+} from './typedReading'
 
 type Props = {
   world: World
@@ -16,28 +24,30 @@ type Props = {
   count: number
   decimals: DecimalsShown
   /** Stores a reading; answers null when it is stored, or why it is not. */
-  accept: (reading: { id: string; applied: string; output: string }) => Promise<string | null>
+  accept: (reading: { id: string } & TypedFigures) => Promise<string | null>
   /** Tells the picture what is typed. */
   onTyped: (typed: Typed) => void
   correctLast: () => void
 }
 
-const EMPTY = { applied: '', output: '' }
-
 /** The one entry line: applied, reading, Enter. It holds the focus; what is typed is judged as it is typed. */
 export function EntryLine({ world, step, count, decimals, accept, onTyped, correctLast }: Props) {
-  const [boxes, setBoxes] = useState(EMPTY)
+  const [boxes, setBoxes] = useState<ReadingBoxes>(EMPTY_BOXES)
   const [message, setMessage] = useState<string | null>(null)
   const [isSending, setSending] = useState(false)
   const id = useRef<string>(undefined)
   const applied = useRef<HTMLInputElement>(null)
+  const pv = useRef<HTMLInputElement>(null)
+  const ao = useRef<HTMLInputElement>(null)
   const output = useRef<HTMLInputElement>(null)
+  const inputs = { applied, pv, ao, output }
+  const fields = fieldsOf(world)
   useFocusForFigures(applied)
   // Figures typed while a reading is on its way belong to the next point: a lost first digit would be a wrong reading.
   const typedAhead = useRef<string | null>(null)
   // biome-ignore lint/correctness/useExhaustiveDependencies: what was typed for one point must never go to another
   useEffect(() => {
-    setBoxes({ applied: typedAhead.current ?? '', output: '' })
+    setBoxes({ ...EMPTY_BOXES, applied: typedAhead.current ?? '' })
     typedAhead.current = null
     onTyped({ kind: 'incomplete' })
     id.current = undefined
@@ -46,7 +56,7 @@ export function EntryLine({ world, step, count, decimals, accept, onTyped, corre
   const typed = typedReading(step, boxes, world)
   const target = formatFixed(targetInput(step.percent, world), decimals.target)
 
-  const change = (next: typeof boxes) => {
+  const change = (next: ReadingBoxes) => {
     setBoxes(next)
     setMessage(null)
     id.current = undefined // other figures are another reading
@@ -57,13 +67,14 @@ export function EntryLine({ world, step, count, decimals, accept, onTyped, corre
     id.current ??= crypto.randomUUID() // kept over a lost answer: sent twice, it is stored once
     typedAhead.current = ''
     setSending(true)
-    const refusal = await accept({ id: id.current, applied: reading.applied, output: reading.output })
+    const { kind: _, point: __, notice: ___, ...figures } = reading
+    const refusal = await accept({ id: id.current, ...figures })
     setSending(false)
     setMessage(refusal)
     if (refusal) typedAhead.current = null // stored, the next point takes what was typed ahead; refused, there is none
   }
 
-  const onKeyDown = (field: 'applied' | 'output') => (event: KeyboardEvent<HTMLInputElement>) => {
+  const onKeyDown = (field: ReadingField) => (event: KeyboardEvent<HTMLInputElement>) => {
     if (typedAhead.current !== null) {
       event.preventDefault()
       typedAhead.current = withKey(typedAhead.current, event.key)
@@ -71,15 +82,15 @@ export function EntryLine({ world, step, count, decimals, accept, onTyped, corre
       event.preventDefault()
       if (typed.kind === 'judged') send(typed)
       else if (typed.kind === 'refused') setMessage(typed.words)
-      else if (field === 'applied' && boxes.applied !== '') output.current?.focus()
-      else (boxes.applied === '' ? applied : output).current?.focus()
+      else inputs[nextField(field, boxes, fields)].current?.focus()
     } else if (event.key === '=' && field === 'applied') {
       event.preventDefault()
       change({ ...boxes, applied: target.replace('−', '-') })
-      output.current?.focus()
+      inputs[fields[1] ?? 'output'].current?.focus()
     } else if (event.key === 'Backspace' && boxes[field] === '') {
       event.preventDefault()
-      if (field === 'output') applied.current?.focus()
+      const before = fields[fields.indexOf(field) - 1]
+      if (before) inputs[before].current?.focus()
       else correctLast()
     } else if (event.key === 'Escape') change({ ...boxes, [field]: '' })
   }
@@ -87,7 +98,7 @@ export function EntryLine({ world, step, count, decimals, accept, onTyped, corre
   const { scale } = judgingBasis(world)
   const boxProps = { boxes, change, onKeyDown, isSending, typed }
   return (
-    <div className="entry">
+    <div className={world.readsDigital ? 'entry is-digital' : 'entry'}>
       <div className="entry-target">
         <p className="small soft">
           Point {step.position + 1} of {count}, {step.direction}{' '}
@@ -105,7 +116,23 @@ export function EntryLine({ world, step, count, decimals, accept, onTyped, corre
         label={`applied, ${pressureUnitLabel(world.inputUnit)}`}
         inputRef={applied}
       />
-      <EntryBox {...boxProps} field="output" label={`reading, ${scale.unit}`} inputRef={output} />
+      {world.readsDigital && (
+        <>
+          <EntryBox
+            {...boxProps}
+            field="pv"
+            label={`PV, ${pressureUnitLabel(world.configuration.unit)}`}
+            inputRef={pv}
+          />
+          <EntryBox {...boxProps} field="ao" label={`AO, ${scale.unit}`} inputRef={ao} />
+        </>
+      )}
+      <EntryBox
+        {...boxProps}
+        field="output"
+        label={world.readsDigital ? `meter, ${scale.unit}` : `reading, ${scale.unit}`}
+        inputRef={output}
+      />
       <div className="entry-says">
         <EntrySays typed={typed} message={message} isSending={isSending} world={world} decimals={decimals} />
         <p className="entry-keys">
@@ -125,14 +152,14 @@ export function EntryLine({ world, step, count, decimals, accept, onTyped, corre
 }
 
 type BoxProps = {
-  field: 'applied' | 'output'
+  field: ReadingField
   label: string
-  boxes: { applied: string; output: string }
+  boxes: ReadingBoxes
   typed: Typed
   isSending: boolean
   inputRef: RefObject<HTMLInputElement | null>
-  change: (next: { applied: string; output: string }) => void
-  onKeyDown: (field: 'applied' | 'output') => (event: KeyboardEvent<HTMLInputElement>) => void
+  change: (next: ReadingBoxes) => void
+  onKeyDown: (field: ReadingField) => (event: KeyboardEvent<HTMLInputElement>) => void
 }
 
 function EntryBox({ field, label, boxes, typed, isSending, inputRef, change, onKeyDown }: BoxProps) {
@@ -190,6 +217,15 @@ function EntrySays({ typed, message, isSending, world, decimals }: SaysProps) {
       </p>
       {notice && <strong className="tone-look">{notice}</strong>}
     </>
+  )
+}
+
+/** Where Enter leads from a box: back to an empty first one, else on to the next one that is empty. */
+function nextField(field: ReadingField, boxes: ReadingBoxes, fields: readonly ReadingField[]): ReadingField {
+  if (boxes.applied === '') return 'applied'
+  const after = fields.slice(fields.indexOf(field) + 1)
+  return (
+    after.find((candidate) => boxes[candidate] === '') ?? fields.find((candidate) => boxes[candidate] === '') ?? field
   )
 }
 

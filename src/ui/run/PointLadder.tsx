@@ -41,8 +41,18 @@ export function PointLadder({ world, steps, points, decimals, armedId, correct }
           <th scope="col">Point</th>
           <th scope="col">Target</th>
           <th scope="col">Applied, {pressureUnitLabel(world.inputUnit)}</th>
-          <th scope="col">Reading, {scale.unit}</th>
-          <th scope="col">Ideal</th>
+          {world.readsDigital ? (
+            <>
+              <th scope="col">PV</th>
+              <th scope="col">AO</th>
+              <th scope="col">Meter, {scale.unit}</th>
+            </>
+          ) : (
+            <>
+              <th scope="col">Reading, {scale.unit}</th>
+              <th scope="col">Ideal</th>
+            </>
+          )}
           <th scope="col">
             <label>
               Error,{' '}
@@ -80,13 +90,21 @@ export function PointLadder({ world, steps, points, decimals, armedId, correct }
               </td>
               <td className="num">{formatFixed(targetInput(step.percent, world), decimals.target)}</td>
               <td className="num">{reading && formatReading(reading.applied)}</td>
+              {world.readsDigital && (
+                <>
+                  <td className="num">{reading?.pv && formatReading(reading.pv)}</td>
+                  <td className="num">{reading?.ao && formatReading(reading.ao)}</td>
+                </>
+              )}
               <td className="num">{reading && formatReading(reading.output)}</td>
-              <td className="num">
-                {formatFixed(
-                  point?.idealOutput ?? outputAtPercent(step.percent, scale),
-                  point ? decimals.computedOutput : decimals.output,
-                )}
-              </td>
+              {!world.readsDigital && (
+                <td className="num">
+                  {formatFixed(
+                    point?.idealOutput ?? outputAtPercent(step.percent, scale),
+                    point ? decimals.computedOutput : decimals.output,
+                  )}
+                </td>
+              )}
               <td className={`num ${point ? `tone-${point.verdict}` : ''}`}>
                 {point && errorText(point, errorUnit, decimals)}
               </td>

@@ -1,0 +1,124 @@
+import type { Page } from '@playwright/test'
+import { expect, open, test } from './barys'
+import { pdfText } from './pdfText'
+
+const PERCENTS = [0, 25, 50, 75, 100, 75, 50, 25, 0]
+
+/** What a digital transmitter shows at a point, by a rule written down here: PV in % of span, AO and meter in mA. */
+type Shows = (percent: number) => { pv: number; ao: number; meter: number }
+
+/** Begins a run that reads PV and AO too, and reads every point by keyboard. */
+async function beginDigital(page: Page, tag: string): Promise<void> {
+  await open(page, `/instruments/${tag}/calibrate`)
+  await page.getByLabel(/Read PV and AO too/).check()
+  await page.getByRole('button', { name: /Begin as found/ }).click()
+  await page.waitForURL(/\/runs\//)
+}
+
+async function readAll(page: Page, urv: number, shows: Shows): Promise<void> {
+  const accepted = page.locator('.ladder tbody tr td:last-child svg')
+  for (const [index, percent] of PERCENTS.entries()) {
+    const { pv, ao, meter } = shows(percent)
+    await page.getByLabel(/^applied,/).focus()
+    for (const figure of [
+      ((urv * percent) / 100).toFixed(4),
+      ((urv * pv) / 100).toFixed(4),
+      ao.toFixed(3),
+      meter.toFixed(3),
+    ]) {
+      await page.keyboard.type(figure)
+      await page.keyboard.press('Enter')
+    }
+    await expect(accepted).toHaveCount(index + 1)
+  }
+}
+
+const milliamp = (percent: number) => 4 + 0.16 * percent
+
+async function adjustAndRecord(
+  page: Page,
+  acts: readonly { kind: string; applied?: string; before: string; after: string }[],
+): Promise<void> {
+  await page.getByRole('button', { name: /^Adjust/ }).click()
+  for (const [index, { kind, applied, before, after }] of acts.entries()) {
+    await page.getByLabel('Kind').click()
+    await page.getByRole('option', { name: kind, exact: true }).click()
+    if (applied) await page.getByLabel(/^at applied/).fill(applied)
+    await page.getByLabel(/^output before/).fill(before)
+    await page.getByLabel(/^output after/).fill(after)
+    await page.getByRole('button', { name: 'Record this act' }).click()
+    await expect(page.locator('ol.cautions li')).toHaveCount(index + 1)
+  }
+  await page.getByRole('button', { name: /Adjustment done/ }).click()
+  await expect(page.getByText('Point 1 of 9')).toBeVisible()
+}
+
+async function certificateAfterSigning(page: Page): Promise<string> {
+  await page.getByRole('checkbox').check()
+  await page.getByRole('button', { name: 'Sign and seal' }).click()
+  await page.waitForURL(/\/records\/\d+$/)
+  await expect(page.getByText('the record gives exactly this hash')).toBeVisible()
+  const api = page.url().replace('/records/', '/api/v1/records/')
+  return (await pdfText(await (await page.request.get(`${api}/certificate`)).body())).text
+}
+
+test('an output-stage fault is found and cured by an output trim, not by a sensor trim', async ({ page }) => {
+  const URV = 18 // bar
+  await beginDigital(page, 'PT-209')
+  // PV right; the meter 0.08 mA above AO at every point: 0.5 % of span, outside the limit.
+  await readAll(page, URV, (percent) => ({ pv: percent, ao: milliamp(percent), meter: milliamp(percent) + 0.08 }))
+  await expect(page.getByText('Outside its limit')).toBeVisible()
+  const first = page.locator('.causes li').first()
+  await expect(first).toContainText('output stage off (PV right, meter and AO differ)')
+  await expect(first).toContainText('output: zero +0.50 % of span')
+  await expect(first).toContainText('output trim at 4 and 20 mA against the meter; a sensor trim would make PV wrong')
+  await adjustAndRecord(page, [{ kind: 'output trim', before: '4.080', after: '4.000' }])
+  await readAll(page, URV, (percent) => ({ pv: percent, ao: milliamp(percent), meter: milliamp(percent) }))
+  const text = await certificateAfterSigning(page)
+  expect(text).toContain('output trim: 4.080 → 4.000 mA')
+  expect(text).toContain('Digital readings')
+  expect(text).toMatch(/50 % rising 9\.0000 12\.000 12\.080 \+?0\.000 \+0\.500/) // as found: sensor right, output half a per cent high
+  expect(text).toMatch(/50 % rising 9\.0000 12\.000 12\.000 \+?0\.000 \+?0\.000/) // as left
+})
+
+test('a sensor-stage fault: PV and meter agree with each other and not with the reference', async ({ page }) => {
+  const URV = 15.8 // kPa
+  await beginDigital(page, 'FT-802')
+  // The sensor reads 0.6 % too much of everything; what it feels it sends rightly.
+  const found = (percent: number) => ({
+    pv: percent * 1.006,
+    ao: milliamp(percent * 1.006),
+    meter: milliamp(percent * 1.006),
+  })
+  await readAll(page, URV, found)
+  const first = page.locator('.causes li').first()
+  await expect(first).toContainText('sensor stage off (PV wrong, AO and meter agree)')
+  await expect(first).toContainText('PV: span +0.60 %')
+  await expect(first).toContainText('sensor trim, lower then upper')
+  await adjustAndRecord(page, [
+    { kind: 'lower sensor trim', applied: '0.0000', before: '4.000', after: '4.000' },
+    { kind: 'upper sensor trim', applied: '15.8000', before: milliamp(100.6).toFixed(3), after: '20.000' },
+  ])
+  await readAll(page, URV, (percent) => ({ pv: percent, ao: milliamp(percent), meter: milliamp(percent) }))
+  const text = await certificateAfterSigning(page)
+  expect(text).toMatch(/100 % rising 15\.8948 20\.096 20\.096 \+0\.600 \+?0\.000/)
+  expect(text).toContain('As left: inside its error limit')
+})
+
+test('the ladder shows PV and AO, Backspace goes back through the boxes, and nothing scrolls at 1280×800', async ({
+  page,
+}) => {
+  await beginDigital(page, 'PT-204')
+  await page.getByLabel(/^applied,/).fill('0.0000')
+  await page.getByLabel(/^PV,/).focus()
+  await page.keyboard.press('Backspace')
+  await expect(page.getByLabel(/^applied,/)).toBeFocused()
+  await page.keyboard.press('Enter')
+  await expect(page.getByLabel(/^PV,/)).toBeFocused()
+  await page.getByLabel(/^PV,/).fill('0.0o')
+  await expect(page.locator('.entry-says')).toContainText('is not a number')
+  await expect(page.getByRole('columnheader', { name: 'AO', exact: true })).toBeVisible()
+  expect(await page.evaluate(() => document.documentElement.scrollHeight)).toBeLessThanOrEqual(800)
+  await page.setViewportSize({ width: 800, height: 1100 })
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(800)
+})
