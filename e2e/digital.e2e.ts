@@ -94,6 +94,10 @@ test('a sensor-stage fault: PV and meter agree with each other and not with the 
   const first = page.locator('.causes li').first()
   await expect(first).toContainText('sensor stage off (PV wrong, AO and meter agree)')
   await expect(first).toContainText('PV: span +0.60 %')
+  await page.getByText('The 9 readings').click()
+  const mark = await page.locator('.ladder tbody tr td:last-child svg').first().boundingBox()
+  const left = await page.locator('.run-left').boundingBox()
+  expect((mark?.x ?? 999) + (mark?.width ?? 0)).toBeLessThanOrEqual((left?.x ?? 0) + (left?.width ?? 0)) // no column is pushed out
   await expect(first).toContainText('sensor trim, lower then upper')
   await adjustAndRecord(page, [
     { kind: 'lower sensor trim', applied: '0.0000', before: '4.000', after: '4.000' },

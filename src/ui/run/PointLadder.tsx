@@ -35,7 +35,7 @@ export function PointLadder({ world, steps, points, decimals, armedId, correct }
   }
   let read = 0
   return (
-    <table className="ladder">
+    <table className={world.readsDigital ? 'ladder is-digital' : 'ladder'}>
       <thead>
         <tr>
           <th scope="col">Point</th>
