@@ -22,6 +22,8 @@ export type ScrewAdvice = {
   readonly nextScrew: 'zero' | 'span'
   /** Error to leave at that end on purpose, % of span: over- or undershoot that the other screw will take back. */
   readonly aimPercent: number
+  /** Where both errors will stand when the next end is set to the aim, % of span. */
+  readonly afterMove: { readonly zeroError: number; readonly fullError: number }
   /** What the ends read now, as far as is known. */
   readonly zeroError: number
   readonly fullError: number
@@ -65,6 +67,10 @@ export function adviseScrews(history: ScrewHistory): ScrewAdvice {
     isDone,
     nextScrew,
     aimPercent: aim,
+    afterMove:
+      nextScrew === 'zero'
+        ? { zeroError: aim, fullError: fullError + zeroAtFull.value * (aim - zeroError) }
+        : { zeroError: zeroError + interaction.value * (aim - fullError), fullError: aim },
     zeroError,
     fullError,
     interaction,

@@ -1,12 +1,11 @@
 import type { JudgedPoint, JudgingBasis } from '../analysis/judgedPoint'
 import { type Diagnosis, diagnose } from '../diagnosis/diagnose'
+import { usualScatter } from '../error/usualScatter'
 import { percentOfOutput, SIGNALS } from '../signal/signal'
 import { percentOfInput } from '../transfer/linearTransfer'
 
 /** Fewer readings than this, or all at one point, say nothing of a cause. */
 const FEWEST_READINGS = 3
-/** Scatter of a reading where nobody has measured it: a tenth of the error limit. Common practice, no source. */
-const SCATTER_SHARE = 0.1
 
 /**
  * What the readings of a round point to. The scatter is taken as a tenth of the limit in the middle of the points, so
@@ -17,7 +16,7 @@ const SCATTER_SHARE = 0.1
 export function diagnoseRound(points: readonly JudgedPoint[], basis: JudgingBasis): Diagnosis | null {
   if (points.length < FEWEST_READINGS || new Set(points.map(({ targetPercent }) => targetPercent)).size < 2) return null
   const limits = points.map(({ limitPercentSpan }) => limitPercentSpan).toSorted((a, b) => a - b)
-  const noisePercent = SCATTER_SHARE * (limits[Math.floor(limits.length / 2)] ?? 0)
+  const noisePercent = usualScatter(limits[Math.floor(limits.length / 2)] ?? 0)
   if (noisePercent === 0) return null
   return diagnose(
     points.map(({ targetPercent, direction, appliedPercent, output, pv, ao }) => ({

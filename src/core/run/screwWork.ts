@@ -1,6 +1,7 @@
 import type { ScrewMove } from '../adjust/screwNotices'
 import { adviseScrews, type ScrewAdvice } from '../adjust/twoScrews'
 import type { JudgedPoint, JudgingBasis } from '../analysis/judgedPoint'
+import { usualScatter } from '../error/usualScatter'
 import { outputAtPercent, percentOfOutput } from '../signal/signal'
 
 /** An adjustment as recorded, as far as the screws are concerned; outputs as decimal text. */
@@ -19,8 +20,6 @@ export type ScrewWork = {
   readonly path: readonly { readonly zeroError: number; readonly fullError: number }[]
 }
 
-/** Scatter of a reading where nobody has measured it: a tenth of the error limit. Common practice, no source. */
-const SCATTER_SHARE = 0.1
 const SCREW_OF_KIND: Record<string, 'zero' | 'span'> = { 'zero-screw': 'zero', 'span-screw': 'span' }
 
 /**
@@ -55,7 +54,7 @@ export function screwWork(
     zeroReadNow: null,
     fullReadNow: null,
     limit: limitPercent,
-    noise: SCATTER_SHARE * limitPercent,
+    noise: usualScatter(limitPercent),
   })
   const setTo = outputAtPercent(errorAt[advice.nextScrew] + advice.aimPercent, basis.scale)
   return { advice, setTo, limitPercent, path: pathOf(start, moves, advice) }

@@ -143,8 +143,8 @@ export function perfectInstrument(kind: SimulatedKind, range: { lrv: number; urv
             saturationLowMilliamp: 3.8,
             saturationHighMilliamp: 20.5,
             failureMilliamp: null,
-            supplyVolts: 24,
-            loopOhm: 250,
+            supplyVolts: 26.5,
+            loopOhm: 270,
             minimumVolts: 12,
           }
         : null,

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { CAUSE_IDS, type Cause } from '@/core/diagnosis/cause'
 import { type Diagnosis, diagnose } from '@/core/diagnosis/diagnose'
+import { usualScatter } from '@/core/error/usualScatter'
 import { percentOfOutput } from '@/core/signal/signal'
 import { percentOfInput } from '@/core/transfer/linearTransfer'
 import { worked } from '@/core/workings/workings'
@@ -63,7 +64,7 @@ export const diagnoseReadings = calculation({
     range: { lrv: 0, urv: 48, unit: 'kPa' },
     signal: '4-20mA',
     transfer: { kind: 'linear' },
-    limitPercent: 0.25,
+    limitPercent: 0.3,
     noisePercent: null,
     wetLeg: null,
     minimumVolts: 11.5,
@@ -92,7 +93,7 @@ export const diagnoseReadings = calculation({
   work: ({ range, signal, transfer, limitPercent, noisePercent, wetLeg, minimumVolts, readings }) => {
     const scale = scaleOf(signal, range)
     const span = range.urv - range.lrv
-    const noise = noisePercent ?? limitPercent / 10
+    const noise = noisePercent ?? usualScatter(limitPercent)
     const asOutput = (value: number | null) => (value === null ? null : percentOfOutput(value, scale))
     const diagnosis = diagnose(
       readings.map(({ target, direction, applied, pv, ao, output, terminalVolts }) => ({

@@ -213,8 +213,8 @@ export const carryLimit = calculation({
           output: titled(Quantity, 'Output'),
           slope: titled(z.number().nullable(), 'Slope'),
           bySlope: titled(Quantity.nullable(), 'Limit by the slope, ±'),
-          upwards: titled(Quantity, 'Really, upwards'),
-          downwards: titled(Quantity, 'Really, downwards'),
+          upwards: titled(Quantity.nullable(), 'Really, upwards'),
+          downwards: titled(Quantity.nullable(), 'Really, downwards'),
           carriedBack: titled(Quantity.nullable(), 'Output limit as input, ±'),
         }),
       ),
@@ -231,20 +231,19 @@ export const carryLimit = calculation({
     const curve = transferCurve(transfer)
     const points = inputsPercent.map((inputPercent) => {
       const back = carryToInput(inputPercent, limitPercent, curve)
-      const limitThere = side === 'input' ? limitPercent : back
-      const carried = carryToOutput(
-        inputPercent,
-        limitThere === null || limitThere === 0 ? limitPercent : limitThere,
-        curve,
-      )
+      // An output limit has no input limit where the curve stands upright or lies flat: nothing to carry on with.
+      const inputLimit = side === 'input' ? limitPercent : back
+      const carried = inputLimit ? carryToOutput(inputPercent, inputLimit, curve) : null
+      const percent = (value: number | null | undefined) =>
+        value === null || value === undefined ? null : quantity(value, '%')
       return {
         input: quantity(inputPercent, '%'),
-        output: quantity(carried.outputPercent, '%'),
-        slope: carried.slope,
-        bySlope: carried.bySlope === null ? null : quantity(carried.bySlope, '%'),
-        upwards: quantity(carried.upwards, '%'),
-        downwards: quantity(carried.downwards, '%'),
-        carriedBack: back === null ? null : quantity(back, '%'),
+        output: quantity(curve.forward(inputPercent), '%'),
+        slope: carried?.slope ?? null,
+        bySlope: percent(carried?.bySlope),
+        upwards: percent(carried?.upwards),
+        downwards: percent(carried?.downwards),
+        carriedBack: percent(back),
       }
     })
     const shown = points.find(({ bySlope }) => bySlope !== null)

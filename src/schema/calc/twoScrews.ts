@@ -46,6 +46,10 @@ export const twoScrews = calculation({
     interaction: result('Of a span move, this much comes back at 0 %'),
     interactionUncertainty: result('… known to ±'),
     notices: titled(z.array(z.object({ kind: z.string(), screw: z.string(), says: z.string() })), 'Noticed'),
+    afterMove: titled(
+      z.object({ zeroError: z.number(), fullError: z.number() }),
+      'Both errors after that move, % of span',
+    ),
     path: titled(z.array(z.object({ zeroError: z.number(), fullError: z.number() })), 'Path of both errors, % of span'),
   }),
   example: {
@@ -90,6 +94,7 @@ export const twoScrews = calculation({
       nextScrew: advice.nextScrew,
       setTo: quantity(setTo, scale.unit),
       aim: quantity(advice.aimPercent, '% of span'),
+      afterMove: { ...advice.afterMove },
       passesLeft: advice.passesLeft,
       zeroError: quantity(advice.zeroError, '% of span'),
       fullError: quantity(advice.fullError, '% of span'),

@@ -12,17 +12,7 @@ export function ScrewPad({ work, unit, decimals }: Props) {
   const [ref, size] = useSize<HTMLDivElement>({ width: 600, height: 400 })
   const { advice, setTo, limitPercent, path } = work
   const reading = `${formatFixed(setTo, decimals)} ${unit}`
-  const aim = advice.isDone
-    ? null
-    : advice.nextScrew === 'zero'
-      ? {
-          zeroError: advice.aimPercent,
-          fullError: advice.fullError + advice.zeroAtFull.value * (advice.aimPercent - advice.zeroError),
-        }
-      : {
-          zeroError: advice.zeroError + advice.interaction.value * (advice.aimPercent - advice.fullError),
-          fullError: advice.aimPercent,
-        }
+  const aim = advice.isDone ? null : advice.afterMove
   const scene = convergencePad(
     { path, limit: limitPercent, aim, aimLabel: `${advice.nextScrew}: set ${reading}` },
     { width: size.width, height: size.height, fontSize: 12.5 },

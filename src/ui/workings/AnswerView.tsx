@@ -6,7 +6,7 @@ import { type InputSchema, titleOf } from './inputSchema'
 type Props = { readonly answer: Record<string, unknown>; readonly schema: InputSchema }
 
 /** Parts of an answer that are shown as a picture or in a place of their own. */
-const ELSEWHERE = new Set(['workings', 'histogram', 'path'])
+const ELSEWHERE = new Set(['workings', 'histogram', 'path', 'afterMove'])
 
 /** An answer: figures with their units, verdicts with their marks, tables. */
 export function AnswerView({ answer, schema }: Props) {

@@ -73,7 +73,9 @@ function pictureOf({ name, input, answer }: PictureInput): ReactNode {
           curves={[
             {
               label: 'really, upwards',
-              points: answer.points.map((p: CarriedPoint) => ({ x: p.output.value, y: p.upwards.value })),
+              points: answer.points.flatMap((p: CarriedPoint) =>
+                p.upwards ? [{ x: p.output.value, y: p.upwards.value }] : [],
+              ),
             },
             {
               label: 'by the slope',
@@ -100,14 +102,10 @@ function pictureOf({ name, input, answer }: PictureInput): ReactNode {
 
 type Figure = { readonly value: number }
 type TransferPoint = { readonly inputPercent: Figure; readonly outputPercent: Figure }
-type CarriedPoint = { readonly output: Figure; readonly upwards: Figure; readonly bySlope: Figure | null }
+type CarriedPoint = { readonly output: Figure; readonly upwards: Figure | null; readonly bySlope: Figure | null }
 
 function padData(input: PictureInput['input'], answer: PictureInput['answer']) {
-  const aim = answer.isDone
-    ? null
-    : answer.nextScrew === 'zero'
-      ? { zeroError: answer.aim.value, fullError: answer.fullError.value + answer.aim.value - answer.zeroError.value }
-      : { zeroError: answer.zeroError.value, fullError: answer.aim.value }
+  const aim = answer.isDone ? null : answer.afterMove
   const aimLabel = `${answer.nextScrew}: set ${answerNumber(Number(answer.setTo.value.toPrecision(4)))} ${answer.setTo.unit}`
   return { path: answer.path, limit: input.limitPercent, aim, aimLabel }
 }
