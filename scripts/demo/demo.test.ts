@@ -10,11 +10,11 @@ import { certificateOn, demoStandards } from './standards'
 const TODAY = new Date('2026-11-20T08:00:00Z')
 
 describe('the invented plant', () => {
-  test('has forty instruments of every kind, eight references and three people', () => {
-    expect(DEMO_INSTRUMENTS).toHaveLength(40)
-    expect(new Set(DEMO_INSTRUMENTS.map(({ tag }) => tag)).size).toBe(40)
+  test('has forty-five instruments of every kind, eleven references and three people', () => {
+    expect(DEMO_INSTRUMENTS).toHaveLength(45)
+    expect(new Set(DEMO_INSTRUMENTS.map(({ tag }) => tag)).size).toBe(45)
     expect(new Set(DEMO_INSTRUMENTS.map(({ configuration }) => configuration.kind)).size).toBe(9)
-    expect(demoStandards(TODAY)).toHaveLength(8)
+    expect(demoStandards(TODAY)).toHaveLength(11)
     expect(DEMO_PEOPLE).toHaveLength(3)
   })
   test.each(DEMO_INSTRUMENTS.map((instrument) => [instrument.tag, instrument] as const))(

@@ -38,10 +38,13 @@ type Row = [
 ]
 
 const kind = (kind: InstrumentKind, more: Partial<Configuration> = {}) => ({ kind, ...more })
-const DP = kind('dp-transmitter', { pressureKind: 'differential' })
-const FLOW = kind('flow-transmitter', { pressureKind: 'differential' })
-const LEVEL = kind('level-transmitter', { pressureKind: 'differential' })
-const ABSOLUTE = kind('vacuum-transmitter', { pressureKind: 'absolute' })
+const DP = kind('dp-transmitter', { pressureKind: 'differential', hookUp: 'three-valve' })
+const FLOW = kind('flow-transmitter', { pressureKind: 'differential', hookUp: 'five-valve' })
+/** Root in the transmitter: points and limit as flow people speak of them. */
+const ROOT = { ...FLOW, pointScale: 'output', testPoints: [6, 25, 50, 75, 100] } as const
+const LEVEL = kind('level-transmitter', { pressureKind: 'differential', hookUp: 'three-valve' })
+const SEALED = { ...LEVEL, hookUp: 'remote-seal' } as const
+const ABSOLUTE = kind('vacuum-transmitter', { pressureKind: 'absolute', hookUp: 'two-valve' })
 const DIAL = kind('dial-gauge', { signal: 'display', errorLimit: ofSpan(1), adjustLimit: null, unit: 'bar' })
 const DIGITAL = kind('digital-gauge', {
   signal: 'display',
@@ -54,8 +57,9 @@ const PNEUMATIC = kind('pneumatic-transmitter', {
   errorLimit: ofSpan(1.2),
   adjustLimit: ofSpan(0.7),
   intervalMonths: 6,
+  hookUp: 'pneumatic',
 })
-const BAR = { unit: 'bar' } as const
+const BAR = { unit: 'bar', hookUp: 'two-valve' } as const
 
 function group(common: Common, rows: readonly Row[]): DemoInstrument[] {
   return rows.map(([tag, description, [lrl, url, minSpan], [lrv, urv], dueInDays, behaviour, more]) => ({
@@ -72,6 +76,10 @@ function group(common: Common, rows: readonly Row[]): DemoInstrument[] {
       intervalMonths: 12,
       testPoints: [0, 25, 50, 75, 100],
       pointOrder: 'up-down',
+      pointScale: 'input',
+      hookUp: 'direct',
+      transfer: { kind: 'linear' },
+      displayScale: null,
       ...common,
       ...more,
       description,
@@ -84,12 +92,12 @@ function group(common: Common, rows: readonly Row[]): DemoInstrument[] {
   }))
 }
 
-/** Forty invented instruments of the Tarn Hollow Creamery, by area. All figures are ours. */
+/** Forty-five invented instruments of the Tarn Hollow Creamery, by area. All figures are ours. */
 export const DEMO_INSTRUMENTS: readonly DemoInstrument[] = [
   ...group({ area: 'Milk reception' }, [
-    ['LT-101', 'Raw-milk silo 1, flush seal', [-63, 63, 2.1], [0, 58.5], -4, ZERO, LEVEL],
-    ['LT-102', 'Raw-milk silo 2, flush seal', [-63, 63, 2.1], [0, 58.5], 12, STEADY, LEVEL],
-    ['LT-103', 'Raw-milk silo 3, seal below the tap', [-63, 63, 2.1], [-3.4, 55.1], 37, ZERO, LEVEL],
+    ['LT-101', 'Raw-milk silo 1, flush seal', [-63, 63, 2.1], [0, 58.5], -4, ZERO, SEALED],
+    ['LT-102', 'Raw-milk silo 2, flush seal', [-63, 63, 2.1], [0, 58.5], 12, STEADY, SEALED],
+    ['LT-103', 'Raw-milk silo 3, seal below the tap', [-63, 63, 2.1], [-3.4, 55.1], 37, ZERO, SEALED],
     ['PT-108', 'Reception pump discharge', [-1, 10.4, 0.26], [0, 7], 61, STEADY, BAR],
     [
       'PI-109',
@@ -105,6 +113,15 @@ export const DEMO_INSTRUMENTS: readonly DemoInstrument[] = [
     ['PT-204', 'Homogeniser inlet', [-1, 10.4, 0.26], [0.5, 8.5], 0, SPAN, BAR],
     ['PDT-206', 'Inlet filter pressure drop', [-248, 248, 6.2], [0, 146], 9, ZERO, DP],
     ['PI-207', 'Seal-water header', [0, 6.8, 6.2], [0, 6.8], 83, { ...STEADY, hysteresis: 0.5 }, DIAL],
+    [
+      'PT-210',
+      'Homogeniser oil, on the bus',
+      [-1, 10.4, 0.26],
+      [0, 6.2],
+      70,
+      STEADY,
+      { ...BAR, signal: 'digital-value', testPoints: [0, 50, 100] },
+    ],
     ['PT-209', 'Product outlet, after the second stage', [-1, 21.5, 0.52], [0, 18], 26, STEADY, BAR],
   ]),
   ...group({ area: 'Evaporator' }, [
@@ -140,8 +157,29 @@ export const DEMO_INSTRUMENTS: readonly DemoInstrument[] = [
           signal: 'display',
           testPoints: [1, 10, 40, 100],
           pointOrder: 'up',
+          hookUp: 'vacuum-manifold',
         }),
         errorLimit: larger({ kind: 'percentReading', value: 6 }),
+        adjustLimit: null,
+      },
+    ],
+    [
+      'VG-308',
+      'Freeze-dryer chamber, heat-loss gauge',
+      [0, 1000, 850],
+      [0.0008, 900],
+      55,
+      { ...STEADY, spanDrift: 1.4 },
+      {
+        ...kind('vacuum-gauge', {
+          pressureKind: 'absolute',
+          unit: 'hPa',
+          signal: 'display',
+          pointScale: 'value',
+          testPoints: [0.001, 0.01, 0.1, 1, 10, 100, 900],
+          hookUp: 'vacuum-manifold',
+        }),
+        errorLimit: larger({ kind: 'percentReading', value: 12 }),
         adjustLimit: null,
       },
     ],
@@ -160,10 +198,31 @@ export const DEMO_INSTRUMENTS: readonly DemoInstrument[] = [
     ],
     ['PT-404', 'Nozzle feed', [0, 33, 0.85], [0, 29], 30, SPAN, { ...BAR }],
     ['PDT-405', 'Fluid bed, lower plate', [-7.6, 7.6, 0.15], [2.9, 0], 66, STEADY, DP],
+    [
+      'FT-407',
+      'Fluid-bed air, orifice (root in the transmitter)',
+      [-7.6, 7.6, 0.15],
+      [0, 2.6],
+      81,
+      STEADY,
+      {
+        ...ROOT,
+        transfer: { kind: 'root-to-zero', cutOffPercent: 12 },
+        displayScale: { lower: 0, upper: 4200, unit: 'kg/h' },
+      },
+    ],
     ['FT-406', 'Main air flow, averaging tube (root taken in the host)', [-7.6, 7.6, 0.15], [0, 1.35], 74, ZERO, FLOW],
   ]),
   ...group({ area: 'Boiler house' }, [
-    ['LT-501', 'Drum level, wet leg', [-25, 25, 0.5], [-7.35, -1.45], -11, ZERO, { ...LEVEL, intervalMonths: 6 }],
+    [
+      'LT-501',
+      'Drum level, wet leg',
+      [-25, 25, 0.5],
+      [-7.35, -1.45],
+      -11,
+      ZERO,
+      { ...LEVEL, hookUp: 'wet-leg', intervalMonths: 6 },
+    ],
     ['FT-502', 'Steam to evaporator (root taken in the host)', [-62.5, 62.5, 1.25], [0, 36], 4, STEADY, FLOW],
     ['PT-503', 'Steam header', [-1, 20.8, 0.52], [0, 14], 22, SPAN, BAR],
     ['PI-504', 'Steam header, local', [0, 21, 15], [0, 21], 33, { ...STEADY, hysteresis: 0.6, bow: 0.3 }, DIAL],
@@ -205,6 +264,22 @@ export const DEMO_INSTRUMENTS: readonly DemoInstrument[] = [
       OLD,
       { ...PNEUMATIC, pressureKind: 'gauge', kind: 'pneumatic-transmitter' },
     ],
+    [
+      'PT-705',
+      'Boiler feed, force-balance, to the old panel',
+      [0, 42, 5],
+      [0, 26],
+      63,
+      OLD,
+      {
+        ...PNEUMATIC,
+        kind: 'pressure-transmitter',
+        pressureKind: 'gauge',
+        signal: '10-50mA',
+        hookUp: 'two-valve',
+        unit: 'bar',
+      },
+    ],
     ['PDT-704', 'Chilled-water strainer', [-40, 40, 4.5], [0, 12.6], 69, OLD, PNEUMATIC],
   ]),
   ...group({ area: 'Utilities' }, [
@@ -217,6 +292,15 @@ export const DEMO_INSTRUMENTS: readonly DemoInstrument[] = [
       35,
       ZERO,
       { ...FLOW, unit: 'kPa' },
+    ],
+    [
+      'FT-804',
+      'Hot-water ring, orifice (root in the transmitter)',
+      [-62.5, 62.5, 1.25],
+      [0, 21],
+      59,
+      STEADY,
+      { ...ROOT, transfer: { kind: 'root-with-line', cutOffPercent: 8 } },
     ],
     ['PDT-803', 'Well-water filter', [-248, 248, 6.2], [0, 95], 90, STEADY, { ...DP }],
   ]),

@@ -1,21 +1,24 @@
-import { addDays, addMonths, subMonths } from 'date-fns'
-import { reachesRange, tightestAccuracyRatio } from '../../src/core/conformity/accuracyRatio'
+import { addDays, addMonths, formatISO, subMonths } from 'date-fns'
 import { recommendation } from '../../src/core/run/recommendation'
 import { runState } from '../../src/core/run/runState'
-import { pressureKindsMatch } from '../../src/core/units/pressureKind'
-import type { StartRun } from '../../src/schema/run'
+import { workLists } from '../../src/core/run/workLists'
+import type { WorkList } from '../../src/core/run/workStep'
+import { StartRun } from '../../src/schema/run'
 import type { RunView } from '../../src/schema/runView'
 import type { Standard } from '../../src/schema/world'
 import { pool, transaction } from '../../src/server/database'
+import type { Actor } from '../../src/server/services/actor'
 import { openRound, recordAdjustment } from '../../src/server/services/adjust'
 import { decide } from '../../src/server/services/decide'
 import { registerInstrument } from '../../src/server/services/instruments'
 import { loadRun } from '../../src/server/services/loadRun'
+import { referenceOffers } from '../../src/server/services/referenceOffers'
 import { sealRun } from '../../src/server/services/sealRun'
 import { startRun } from '../../src/server/services/startRun'
 import { insertPerson } from '../../src/server/sql/person'
 import { insertReading } from '../../src/server/sql/reading'
 import { insertStandard } from '../../src/server/sql/standard'
+import { insertWorkStep } from '../../src/server/sql/workStep'
 import { DEMO_INSTRUMENTS, type DemoInstrument } from './instruments'
 import { DEMO_PEOPLE, DEMO_SITE } from './people'
 import { aboutZero, seededRandom } from './random'
@@ -103,7 +106,8 @@ const isLastOf = (visit: { at: Date; job: Job }, visits: readonly { at: Date; jo
 async function calibrate(job: Job, { at, state }: { at: Date; state: State }): Promise<void> {
   const person = job.random() < 0.6 ? ILKA : JOREN
   const actor = (minutes: number) => ({ person, now: new Date(at.getTime() + minutes * 60_000) })
-  const { id } = await startRun(startOf(job), actor(0))
+  const { id } = await startRun(startOf(job, at), actor(0))
+  await answerList(await loadRun(pool(), id), 'isolate', actor(1))
   let run = await readRound(await loadRun(pool(), id), { job, state, actor })
   const advice = recommendation(firstAnalysis(run)).decision
   const isOutside = firstAnalysis(run).verdict === 'outside'
@@ -116,6 +120,7 @@ async function calibrate(job: Job, { at, state }: { at: Date; state: State }): P
     actor(20),
   )
   if (decision === 'adjust') run = await adjustAndReadAgain(run, { job, actor })
+  await answerList(run, 'restore', actor(52))
   const left = runState(run).rounds.at(-1)?.analysis.verdict
   const remark = left === 'outside' ? 'Taken out of service, spare fitted; shift lead told.' : null
   await sealRun(id, { personId: person.id, confirmed: true, remark }, actor(55))
@@ -139,7 +144,7 @@ async function adjustAndReadAgain(run: RunView, { job, actor }: Work): Promise<R
   const words = hasScrews ? 'approached both ends, then converged' : 'trimmed against the reference'
   for (const [index, kind] of kinds.entries())
     await recordAdjustment(run.id, { id: crypto.randomUUID(), kind, words, ...none }, actor(25 + index))
-  const fresh = await openRound(run.id, { round: run.rounds.length }, actor(30))
+  const fresh = await openRound(run.id, { round: run.rounds.length, fewerPoints: null }, actor(30))
   const state = { zeroError: 0.03 * aboutZero(job.random), spanError: 0.04 * aboutZero(job.random) }
   return readRound(fresh, { job, state, actor: (minutes) => actor(31 + minutes) })
 }
@@ -161,6 +166,8 @@ async function readRound(
         stepId: step.id,
         pv: null,
         ao: null,
+        display: null,
+        heldSeconds: null,
         supersedes: null,
         reason: null,
       }
@@ -172,37 +179,47 @@ async function readRound(
 
 async function leaveOpen(job: Job, now: Date, count: number): Promise<void> {
   const actor = (minutes: number) => ({ person: JOREN, now: new Date(now.getTime() - (40 - minutes) * 60_000) })
-  const { id } = await startRun(startOf(job), actor(0))
+  const { id } = await startRun(startOf(job, now), actor(0))
+  await answerList(await loadRun(pool(), id), 'isolate', actor(1))
   const { zeroDrift: zeroError, spanDrift: spanError } = job.instrument.behaviour
   await readRound(await loadRun(pool(), id), { job, state: { zeroError, spanError }, actor, count })
 }
 
-function startOf({ instrument, standards, random }: Job): StartRun {
+function startOf({ instrument, standards, random }: Job, day: Date): StartRun {
   const { configuration } = instrument
-  const basis = { range: configuration, url: configuration.url }
-  const isFitting = (standard: Standard) =>
-    standard.quantity === 'pressure' &&
-    pressureKindsMatch(standard.pressureKind, configuration.pressureKind) &&
-    reachesRange(configuration.testPoints, basis, standard)
-  const ratio = (standard: Standard) =>
-    standard.quantity === 'pressure'
-      ? (tightestAccuracyRatio(configuration.testPoints, configuration.errorLimit, { basis, reference: standard })
-          ?.ratio ?? 0)
-      : 0
-  const [input] = standards.filter(isFitting).toSorted((a, b) => ratio(b) - ratio(a))
-  if (!input) throw new Error(`no demo reference reaches ${instrument.tag}`)
-  const outputs: Record<string, string | undefined> = { '4-20mA': standards[5]?.id, '20-100kPa': standards[6]?.id }
-  return {
+  const offers = referenceOffers(configuration, standards, formatISO(day, { representation: 'date' }))
+  const ids = offers.isSubRanged
+    ? offers.suggestedInputIds
+    : offers.inputs.slice(0, 1).map(({ standard }) => standard.id)
+  return StartRun.parse({
     id: crypto.randomUUID(),
     instrumentId: instrument.id,
     inputUnit: configuration.unit,
-    inputReferenceId: input.id,
-    outputReferenceId: outputs[configuration.signal] ?? null,
-    readsDigital: false,
+    inputReferenceId: ids[0],
+    furtherReferenceIds: ids.slice(1),
+    outputReferenceId: offers.outputs?.[0]?.standard.id ?? null,
     environment: {
       ambientCelsius: (21 + 4 * aboutZero(random)).toFixed(1),
       relativeHumidityPercent: (48 + 12 * aboutZero(random)).toFixed(0),
       barometricHPa: (1004 + 9 * aboutZero(random)).toFixed(0),
     },
-  }
+  })
+}
+
+/** Answers every step of a list, as the people of the creamery did, in one transaction. */
+async function answerList(run: RunView, list: WorkList, { person, now }: Actor): Promise<void> {
+  const steps = workLists(run)?.[list] ?? []
+  await transaction(async (db) => {
+    for (const step of steps)
+      await insertWorkStep(db, {
+        id: crypto.randomUUID(),
+        runId: run.id,
+        list,
+        item: step.id,
+        outcome: 'done',
+        words: step.takesWords ? 'Shift lead told: back in service.' : null,
+        at: now,
+        personId: person.id,
+      })
+  })
 }

@@ -1,7 +1,9 @@
-import { targetInput } from '../../src/core/run/judgeSteps'
-import { outputAtPercent, outputScale } from '../../src/core/signal/signal'
+import { errorBasis } from '../../src/core/run/errorBasis'
+import { judgingBasis, targetInput } from '../../src/core/run/judgeSteps'
+import { referenceOfPoint } from '../../src/core/run/referenceOfPoint'
+import { outputAtPercent } from '../../src/core/signal/signal'
 import { percentOfInput } from '../../src/core/transfer/linearTransfer'
-import { pressureUnitLabel } from '../../src/core/units/pressureUnit'
+import { transferCurve } from '../../src/core/transfer/transfer'
 import type { World } from '../../src/schema/world'
 import type { Behaviour } from './instruments'
 import { aboutZero } from './random'
@@ -16,20 +18,28 @@ export function simulateReading(
   world: World,
   { state, behaviour, random }: { state: State; behaviour: Behaviour; random: () => number },
 ): { applied: string; output: string } {
-  const { lrv, urv, unit, signal } = world.configuration
-  const scale = outputScale(signal, { lrv, urv, unitLabel: pressureUnitLabel(unit) })
-  const inputDecimals = decimals(world.inputReference.resolution)
-  const offTarget = Math.abs(urv - lrv) * 0.0012 * aboutZero(random)
-  const applied = (targetInput(point.percent, world) + offTarget).toFixed(inputDecimals)
+  const { configuration } = world
+  const { lrv, urv, unit } = configuration
+  const scale = judgingBasis(world).scale
+  const isOfReading = errorBasis(world) === 'reading'
+  const target = targetInput(point.percent, world)
+  const offTarget = (isOfReading ? 12 * target : Math.abs(urv - lrv)) * 0.0012 * aboutZero(random)
+  const applied = (target + offTarget).toFixed(decimals(referenceOfPoint(point.percent, world).resolution))
 
   const percent = percentOfInput(Number(applied), { lrv, urv, unit })
   const bend = 4 * (percent / 100) * (1 - percent / 100)
   const loop = (behaviour.hysteresis / 2) * (point.direction === 'rising' ? -bend : bend)
+  if (isOfReading) {
+    // The drift of a gauge over decades is one of its reading.
+    const reading = Number(applied) * (1 + (state.zeroError + state.spanError + 0.6 * aboutZero(random)) / 100)
+    return { applied, output: String(Number(reading.toPrecision(3))) }
+  }
   const error =
     state.zeroError + (state.spanError * percent) / 100 + behaviour.bow * bend + loop + 0.012 * aboutZero(random)
+  const outputPercent = transferCurve(configuration.transfer).forward(percent + error)
   // A dial is read to a fifth of a division, a pneumatic signal on a test gauge, a current on the loop meter.
-  const outputDecimals = signal === '20-100kPa' ? 2 : scale.decimals
-  return { applied, output: outputAtPercent(percent + error, scale).toFixed(outputDecimals) }
+  const outputDecimals = configuration.signal === '20-100kPa' ? 2 : scale.decimals
+  return { applied, output: outputAtPercent(outputPercent, scale).toFixed(outputDecimals) }
 }
 
 const decimals = (resolution: number) => Math.max(0, Math.round(-Math.log10(resolution) + 0.4))

@@ -20,14 +20,15 @@ export function certificateOn(standard: Standard, day: Date): Pick<Standard, 'ce
   return { certificate, calibratedOn, dueOn }
 }
 
-/** Eight invented references of the creamery's workshop; certificates lie relative to the day the demo is loaded. */
+/** Eleven invented references of the creamery's workshop; certificates lie relative to the day the demo is loaded. */
 export function demoStandards(today: Date): Standard[] {
   const certified = (number: number, calibratedDaysAgo: number) => ({
     id: id(number),
-    code: `R-0${number}`,
+    code: `R-${String(number).padStart(2, '0')}`,
     certificate: `THC-${2400 + number * 17}`,
     calibratedOn: date(today, -calibratedDaysAgo),
     dueOn: date(today, 365 - calibratedDaysAgo),
+    principle: 'indicator' as const,
   })
   const pressure = { quantity: 'pressure' as const }
   return [
@@ -92,7 +93,7 @@ export function demoStandards(today: Date): Standard[] {
       description: 'Loop meter, current',
       unit: 'mA',
       rangeLow: 0,
-      rangeHigh: 30,
+      rangeHigh: 55,
       accuracy: sum(ofReading(0.01), ofSpan(0.005)),
       resolution: 0.001,
     },
@@ -117,6 +118,40 @@ export function demoStandards(today: Date): Standard[] {
       rangeHigh: 14,
       accuracy: sum(ofReading(0.15), ofSpan(0.005)),
       resolution: 0.0001,
+    },
+    {
+      ...certified(9, 150),
+      ...pressure,
+      description: 'Capacitance-diaphragm vacuum indicator, low',
+      pressureKind: 'absolute',
+      unit: 'hPa',
+      rangeLow: 0,
+      rangeHigh: 1.35,
+      accuracy: sum(ofReading(0.4), { kind: 'absolute', value: 0.00003, unit: 'hPa' }),
+      resolution: 0.00001,
+    },
+    {
+      ...certified(10, 150),
+      ...pressure,
+      description: 'Barometer and rough-vacuum indicator',
+      pressureKind: 'absolute',
+      unit: 'hPa',
+      rangeLow: 0,
+      rangeHigh: 1150,
+      accuracy: sum(ofReading(0.05), { kind: 'absolute', value: 0.02, unit: 'hPa' }),
+      resolution: 0.01,
+    },
+    {
+      ...certified(11, 18),
+      ...pressure,
+      description: 'Water manometer, one limb in a well',
+      pressureKind: 'differential',
+      unit: 'mmH2O@20C',
+      rangeLow: 0,
+      rangeHigh: 330,
+      accuracy: sum({ kind: 'absolute', value: 0.4, unit: 'mmH2O@20C' }),
+      resolution: 0.5,
+      principle: 'liquid-column' as const,
     },
   ]
 }

@@ -1,8 +1,10 @@
 import type { JudgedPoint, JudgingBasis } from '@/core/analysis/judgedPoint'
 import { limitPercentSpan } from '@/core/error/errorLimit'
+import { type InputLimits, outputExpectations } from '@/core/error/transferLimit'
 import type { PointVerdict } from '@/core/error/verdict'
 import { formatFixed, formatPlain, formatSigned } from '@/core/format/formatNumber'
-import { inputAtPercent } from '@/core/transfer/linearTransfer'
+import { ERROR_BASIS_WORDS, type ErrorBasis, shownPercent } from '@/core/run/errorBasis'
+import { inputAtPercent, percentOfInput } from '@/core/transfer/linearTransfer'
 import { linearScale, niceTicks, type Scale } from './axis'
 import type { Scene, Shape, Tone } from './scene'
 
@@ -20,6 +22,8 @@ export type CorridorData = {
   /** Test points, in % of input span: where the ticks stand. */
   readonly testPoints: readonly number[]
   readonly series: readonly CorridorSeries[]
+  /** `reading`: error in % of reading over a logarithmic input, for points that lie decades apart. */
+  readonly errorBasis?: ErrorBasis
   /** The point being read, in % of input span, and its error so far; not yet accepted. */
   readonly cursor?: {
     readonly percent: number
@@ -34,7 +38,8 @@ const VERDICT_TONE: Record<PointVerdict, Tone> = { inside: 'verdigris', 'inside-
 
 /**
  * The error corridor: error in % of span over applied input, the limit as a corridor, the adjust limit as an inner one,
- * rising points ▲ and falling points ▼ joined, as found hollow, as left filled, earlier calibrations faint.
+ * rising points ▲ and falling points ▼ joined, as found hollow, as left filled, earlier calibrations faint. Over several
+ * decades: % of reading, over a logarithmic input.
  */
 export function errorCorridor(data: CorridorData, size: Size): Scene {
   const frame = frameOf(data, size)
@@ -46,7 +51,7 @@ export function errorCorridor(data: CorridorData, size: Size): Scene {
       ...ground(data, frame),
       ...axes(data, frame, size),
       ...cursorLine(data, frame),
-      ...data.series.flatMap((series) => curve(series, frame, size)),
+      ...data.series.flatMap((series) => curve(data, series, { frame, fontSize: size.fontSize })),
       ...cursorMark(data, frame, size),
     ],
   }
@@ -63,6 +68,7 @@ type Frame = {
   low: number
   high: number
 }
+type Drawing = { readonly frame: Frame; readonly fontSize: number }
 const SAMPLES = 60
 
 function frameOf(data: CorridorData, { width, height, fontSize }: Size): Frame {
@@ -71,17 +77,14 @@ function frameOf(data: CorridorData, { width, height, fontSize }: Size): Frame {
   const top = fontSize * 1.9
   const bottom = height - fontSize * 3.1
   const percents = [...data.testPoints, ...data.series.flatMap((s) => s.points.map((p) => p.appliedPercent))]
-  const low = Math.min(0, ...percents)
-  const high = Math.max(100, ...percents)
+  const isLog = data.errorBasis === 'reading'
+  const low = isLog ? Math.min(...percents) : Math.min(0, ...percents)
+  const high = isLog ? Math.max(...percents) : Math.max(100, ...percents)
   const errors = data.series
     .filter((s) => s.style !== 'earlier')
-    .flatMap((s) => s.points.map((p) => Math.abs(p.errorPercentSpan)))
-  const widest = Math.max(...limits(data, low, high).map(({ limit }) => limit))
-  const reach = Math.max(
-    widest * 1.55,
-    ...errors.map((error) => error * 1.15),
-    Math.abs(data.cursor?.errorPercentSpan ?? 0) * 1.05,
-  )
+    .flatMap((s) => s.points.map((p) => Math.abs(shownError(data, p))))
+  const widest = widestLimit(data, low, high)
+  const reach = Math.max(widest * 1.55, ...errors.map((error) => error * 1.15), Math.abs(cursorError(data) ?? 0) * 1.05)
   const capped = Math.min(reach, widest * 40) // a slip of the decimal mark must not flatten everything else
   return {
     left,
@@ -91,22 +94,79 @@ function frameOf(data: CorridorData, { width, height, fontSize }: Size): Frame {
     low,
     high,
     reach: capped,
-    x: linearScale([low, high], [left, right]),
+    x: isLog ? logScale(data, [low, high], [left, right]) : linearScale([low, high], [left, right]),
     y: linearScale([-capped, capped], [bottom, top]),
   }
 }
 
+/** Near zero flow the limit of a root grows without end: the picture is as tall as its upper four fifths need. */
+function widestLimit(data: CorridorData, low: number, high: number): number {
+  const sorted = limits(data, low, high)
+    .map(({ limit }) => limit)
+    .toSorted((a, b) => a - b)
+  const isBent = data.basis.transfer !== undefined && data.basis.transfer.kind !== 'linear'
+  return (isBent ? sorted[Math.floor(sorted.length * 0.8)] : sorted.at(-1)) ?? 0
+}
+
 function limits(
-  { basis }: CorridorData,
+  data: CorridorData,
   low: number,
   high: number,
 ): { percent: number; limit: number; adjust: number | null }[] {
   return Array.from({ length: SAMPLES + 1 }, (_, index) => {
-    const percent = low + ((high - low) * index) / SAMPLES
-    const applied = inputAtPercent(percent, basis.range)
-    const adjust = basis.adjustLimit === null ? null : limitPercentSpan(applied, basis.adjustLimit, basis)
-    return { percent, limit: limitPercentSpan(applied, basis.errorLimit, basis), adjust }
+    const percent = sampleAt(data, { low, high }, index / SAMPLES)
+    const { limitPercent, adjustLimitPercent } = widestExpectation(percent, data.basis)
+    const shown = (value: number) => shownError(data, { appliedPercent: percent, errorPercentSpan: value })
+    return {
+      percent,
+      limit: shown(limitPercent),
+      adjust: adjustLimitPercent === null ? null : shown(adjustLimitPercent),
+    }
   })
+}
+
+/** The limit of the output at an input; where either side of a cut-off is right, that of the root. */
+function widestExpectation(percent: number, basis: JudgingBasis): InputLimits {
+  const applied = inputAtPercent(percent, basis.range)
+  const limits = {
+    limitPercent: limitPercentSpan(applied, basis.errorLimit, basis),
+    adjustLimitPercent: basis.adjustLimit === null ? null : limitPercentSpan(applied, basis.adjustLimit, basis),
+  }
+  if (basis.transfer === undefined || basis.transfer.kind === 'linear') return limits
+  return outputExpectations(percent, limits, basis.transfer).expectations[0] ?? limits
+}
+
+/** An error as the corridor shows it. */
+function shownError(
+  { basis, errorBasis = 'span' }: CorridorData,
+  point: { readonly appliedPercent: number; readonly errorPercentSpan: number },
+): number {
+  const applied = inputAtPercent(point.appliedPercent, basis.range)
+  return shownPercent(point.errorPercentSpan, applied, { basis: errorBasis, range: basis.range })
+}
+
+function cursorError(data: CorridorData): number | null {
+  if (!data.cursor || data.cursor.errorPercentSpan === null) return null
+  return shownError(data, { appliedPercent: data.cursor.percent, errorPercentSpan: data.cursor.errorPercentSpan })
+}
+
+/** Samples are spread evenly over the width of the picture, so over the logarithm where the axis is one. */
+function sampleAt(data: CorridorData, { low, high }: { low: number; high: number }, share: number): number {
+  if (data.errorBasis !== 'reading') return low + (high - low) * share
+  const [from, to] = [inputAtPercent(low, data.basis.range), inputAtPercent(high, data.basis.range)]
+  return percentOfInput(from * (to / from) ** share, data.basis.range)
+}
+
+/** Per cent of span onto a logarithmic axis of the input. Inputs at or below zero lie on its lower end. */
+function logScale(
+  { basis }: CorridorData,
+  [low, high]: readonly [number, number],
+  range: readonly [number, number],
+): Scale {
+  const lowest = inputAtPercent(low, basis.range)
+  const log = (percent: number) => Math.log10(Math.max(lowest, inputAtPercent(percent, basis.range)))
+  const scale = linearScale([log(low), log(high)], range)
+  return (percent) => scale(log(percent))
 }
 
 function ground(data: CorridorData, frame: Frame): Shape[] {
@@ -115,15 +175,15 @@ function ground(data: CorridorData, frame: Frame): Shape[] {
     kind: 'area',
     tone,
     points: [
-      ...samples.map((s) => [frame.x(s.percent), frame.y(pick(s))] as const),
-      ...samples.toReversed().map((s) => [frame.x(s.percent), frame.y(-pick(s))] as const),
+      ...samples.map((s) => [frame.x(s.percent), within(frame, frame.y(pick(s)))] as const),
+      ...samples.toReversed().map((s) => [frame.x(s.percent), within(frame, frame.y(-pick(s)))] as const),
     ],
   })
   const edge = (sign: number): Shape => ({
     kind: 'line',
     tone: 'ink',
     weight: 1.6,
-    points: samples.map((s) => [frame.x(s.percent), frame.y(sign * s.limit)] as const),
+    points: samples.map((s) => [frame.x(s.percent), within(frame, frame.y(sign * s.limit))] as const),
   })
   const { left, right, top, bottom } = frame
   return [
@@ -196,7 +256,7 @@ function axes(data: CorridorData, frame: Frame, { fontSize: size }: Size): Shape
         'middle',
       ),
     ]),
-    label(frame.left, frame.top - size * 0.6, 'error, % of span', 'start'),
+    label(frame.left, frame.top - size * 0.6, `error, ${ERROR_BASIS_WORDS[data.errorBasis ?? 'span']}`, 'start'),
     label(frame.right, frame.bottom + size * 2.8, `applied, ${data.unitLabel}`, 'end'),
     ...(end ? [label(frame.right + size * 0.5, frame.y(end.limit) + size * 0.35, 'limit', 'start')] : []),
     ...(end && isRoomForBoth
@@ -218,9 +278,9 @@ function spacedTicks({ testPoints }: CorridorData, frame: Frame, apart: number):
 /** A point beyond the frame is drawn on its edge: better there than not at all. */
 const within = (frame: Frame, y: number) => Math.min(frame.bottom, Math.max(frame.top, y))
 
-function curve({ style, points, label }: CorridorSeries, frame: Frame, { fontSize }: Size): Shape[] {
+function curve(data: CorridorData, { style, points, label }: CorridorSeries, { frame, fontSize }: Drawing): Shape[] {
   if (points.length === 0) return []
-  const at = points.map((p) => [frame.x(p.appliedPercent), within(frame, frame.y(p.errorPercentSpan))] as const)
+  const at = points.map((p) => [frame.x(p.appliedPercent), within(frame, frame.y(shownError(data, p)))] as const)
   if (style === 'earlier') {
     const [x, y] = at.at(-1) ?? [0, 0]
     const rising = points.findLastIndex((p) => p.direction === 'rising')
@@ -271,9 +331,11 @@ function cursorLine({ cursor }: CorridorData, frame: Frame): Shape[] {
   ]
 }
 
-function cursorMark({ cursor }: CorridorData, frame: Frame, { fontSize }: Size): Shape[] {
-  if (!cursor || cursor.errorPercentSpan === null) return []
-  const y = within(frame, frame.y(cursor.errorPercentSpan))
+function cursorMark(data: CorridorData, frame: Frame, { fontSize }: Size): Shape[] {
+  const error = cursorError(data)
+  const { cursor } = data
+  if (!cursor || error === null) return []
+  const y = within(frame, frame.y(error))
   return [
     {
       kind: 'mark',
@@ -288,14 +350,15 @@ function cursorMark({ cursor }: CorridorData, frame: Frame, { fontSize }: Size):
 }
 
 /** The corridor for someone who cannot see it. */
-function corridorInWords({ series, unitLabel, basis }: CorridorData): string {
+function corridorInWords(data: CorridorData): string {
+  const { series, unitLabel, basis, errorBasis = 'span' } = data
   const read = series.filter((s) => s.style !== 'earlier' && s.points.length > 0)
   if (read.length === 0) return `Error corridor, empty: no readings yet. Applied input in ${unitLabel}.`
   const sentences = read.map(({ label, points }) => {
-    const worst = points.reduce((a, b) => (Math.abs(b.errorPercentSpan) > Math.abs(a.errorPercentSpan) ? b : a))
+    const worst = points.reduce((a, b) => (Math.abs(shownError(data, b)) > Math.abs(shownError(data, a)) ? b : a))
     const outside = points.filter((p) => p.verdict === 'outside').length
     const at = formatPlain(Number(inputAtPercent(worst.appliedPercent, basis.range).toPrecision(4)))
-    return `${label}: ${points.length} points, largest error ${formatSigned(worst.errorPercentSpan, 3)} % of span at ${at} ${unitLabel}, ${formatFixed(outside, 0)} outside the limit`
+    return `${label}: ${points.length} points, largest error ${formatSigned(shownError(data, worst), 3)} ${ERROR_BASIS_WORDS[errorBasis]} at ${at} ${unitLabel}, ${formatFixed(outside, 0)} outside the limit`
   })
   return `Error corridor. ${sentences.join('. ')}.`
 }

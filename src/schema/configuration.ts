@@ -1,13 +1,18 @@
 import { z } from 'zod'
 import { limitInput } from '@/core/error/errorLimit'
 import { formatPlain } from '@/core/format/formatNumber'
+import { Refusal } from '@/core/refusal'
+import { HOOK_UPS, type HookUp } from '@/core/run/hookUp'
 import { POINT_ORDERS, type PointOrder } from '@/core/run/plan'
+import { inputPercentOfPoint, POINT_SCALES, type PointScale, pointName } from '@/core/run/pointScale'
 import { SIGNAL_IDS } from '@/core/signal/signal'
 import { inputAtPercent } from '@/core/transfer/linearTransfer'
+import { LINEAR } from '@/core/transfer/transfer'
 import { PRESSURE_KIND_IDS } from '@/core/units/pressureKind'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import { DecimalNumber } from './decimal'
 import { ErrorLimit, ErrorLimitForm, PressureUnitId } from './errorLimit'
+import { DisplayScale, DisplayScaleForm, Transfer, TransferForm } from './transfer'
 
 /** Kinds of instruments, by what they measure and how they give it. */
 export const INSTRUMENT_KINDS = {
@@ -39,6 +44,9 @@ const plainFields = {
   unit: PressureUnitId,
   signal: z.enum(SIGNAL_IDS, { error: 'not a signal Barys knows: choose one from the list' }),
   pointOrder: z.enum(Object.keys(POINT_ORDERS) as PointOrder[]), // keys of a const object
+  // What configurations from before they were asked for are: a straight line, points in % of span, connected direct.
+  pointScale: z.enum(Object.keys(POINT_SCALES) as PointScale[]).default('input'), // keys of a const object
+  hookUp: z.enum(Object.keys(HOOK_UPS) as HookUp[]).default('direct'), // keys of a const object
 }
 
 const wholeMonths = (value: z.ZodType<number, unknown>) =>
@@ -47,7 +55,7 @@ const wholeMonths = (value: z.ZodType<number, unknown>) =>
     .refine((months) => months >= 1 && months <= 120, { error: 'between 1 and 120 months' })
 
 const pointList = z
-  .array(z.number().min(-10, { error: 'a point lies below −10 %' }).max(110, { error: 'a point lies above 110 %' }))
+  .array(z.number())
   .min(2, { error: 'at least two points' })
   .max(21, { error: '21 points at most' })
   .refine((points) => new Set(points).size === points.length, { error: 'a point stands twice' })
@@ -64,6 +72,8 @@ const fields = {
   adjustLimit: ErrorLimit.nullable(),
   intervalMonths: wholeMonths(z.number()),
   testPoints: pointList,
+  transfer: Transfer.default(LINEAR),
+  displayScale: DisplayScale.nullable().default(null),
 }
 /**
  * One version of what an instrument is: what its sensor can do, what it is ranged to, what it may be wrong by and how
@@ -73,7 +83,7 @@ export const Configuration = z.object(fields).superRefine(refuseImpossible)
 export type Configuration = z.infer<typeof Configuration>
 
 /** The points as typed: `0, 25, 50, 75, 100`, or with blanks or semicolons; a decimal comma needs one of those. */
-const PointListForm = z.union([
+export const PointListForm = z.union([
   pointList,
   z
     .string()
@@ -102,6 +112,8 @@ export const ConfigurationForm = z
     adjustLimit: ErrorLimitForm.nullable(),
     intervalMonths: wholeMonths(DecimalNumber),
     testPoints: PointListForm,
+    transfer: TransferForm.default(LINEAR),
+    displayScale: DisplayScaleForm.nullable().default(null),
   })
   .superRefine(refuseImpossible)
 
@@ -155,12 +167,14 @@ function refuseImpossible(config: Unchecked, ctx: z.RefinementCtx): void {
 
 function refusePointsAndLimits(config: Unchecked, refuse: (field: string, message: string) => void): void {
   const basis = { range: { lrv: config.lrv, urv: config.urv, unit: config.unit }, url: config.url }
-  for (const percent of config.testPoints) {
+  for (const point of config.testPoints) {
+    const percent = percentOfTestPoint(point, config, refuse)
+    if (percent === null) return
     const target = inputAtPercent(percent, basis.range)
     if (!isWithinSensor(target, config)) {
       refuse(
         'testPoints',
-        `${formatPlain(percent)} % is ${formatPlain(target)} ${pressureUnitLabel(config.unit)}, outside what the sensor can do`,
+        `${pointName(percent, config)} is ${formatPlain(target)} ${pressureUnitLabel(config.unit)}, outside what the sensor can do`,
       )
       return
     }
@@ -168,16 +182,37 @@ function refusePointsAndLimits(config: Unchecked, refuse: (field: string, messag
     if (limit === 0) {
       refuse(
         'errorLimit',
-        `is zero at the ${formatPlain(percent)} % point, which nothing could meet: add a term or drop the point`,
+        `is zero at the ${pointName(percent, config)} point, which nothing could meet: add a term or drop the point`,
       )
       return
     }
     if (config.adjustLimit && limitInput(target, config.adjustLimit, basis) > limit * (1 + BINARY_SLACK)) {
       refuse(
         'adjustLimit',
-        `is wider than the error limit at the ${formatPlain(percent)} % point: it must lie inside it`,
+        `is wider than the error limit at the ${pointName(percent, config)} point: it must lie inside it`,
       )
       return
     }
   }
+}
+
+/** A test point in % of input span; null where it was refused. */
+function percentOfTestPoint(
+  point: number,
+  config: Unchecked,
+  refuse: (field: string, message: string) => void,
+): number | null {
+  if (config.pointScale === 'output' && config.transfer.kind === 'linear') {
+    refuse('pointScale', '% of flow means % of span where no root is taken: choose % of span')
+    return null
+  }
+  try {
+    const percent = inputPercentOfPoint(point, config)
+    if (config.pointScale === 'value' || (point >= -10 && point <= 110)) return percent
+    refuse('testPoints', point < -10 ? 'a point lies below −10 %' : 'a point lies above 110 %')
+  } catch (error) {
+    if (!(error instanceof Refusal)) throw error
+    refuse('testPoints', `${error.reason}: ${error.remedy}`)
+  }
+  return null
 }

@@ -12,6 +12,8 @@ const RecordReading = z.object({
   output: z.string(),
   pv: z.string().optional(),
   ao: z.string().optional(),
+  display: z.string().optional(),
+  heldSeconds: z.int().optional(),
   takenAt: time,
   takenBy: z.string(),
   supersedes: z.uuid().nullable(),
@@ -28,10 +30,12 @@ const RecordPoint = z.object({
   idealOutput: z.number(),
   errorOutput: z.number(),
   errorPercentSpan: z.number(),
-  errorInput: z.number(),
+  /** Null where no input gives the output, as below a cut-off. */
+  errorInput: z.number().nullable(),
   limitPercentSpan: z.number(),
   adjustLimitPercentSpan: z.number().nullable(),
   verdict,
+  cutOff: z.enum(['at', 'below']).optional(),
 })
 
 const RecordRound = z.object({
@@ -42,6 +46,10 @@ const RecordRound = z.object({
       position: z.int(),
       percent: z.number(),
       direction: z.enum(['rising', 'falling']),
+      cycle: z.int().optional(),
+      overshoots: z
+        .array(z.object({ id: z.uuid(), applied: z.string(), notedAt: time, notedBy: z.string() }))
+        .optional(),
       readings: z.array(RecordReading),
     }),
   ),
@@ -65,6 +73,7 @@ const RecordRound = z.object({
       doneBy: z.string(),
     }),
   ),
+  planReason: z.string().optional(),
 })
 
 /**
@@ -79,6 +88,32 @@ export const SealedRecord = z.object({
   run: z.object({ id: z.uuid(), startedAt: time, startedBy: z.string(), stage: z.enum(STAGES) }),
   world: World,
   rounds: z.array(RecordRound),
+  workSteps: z
+    .array(
+      z.object({
+        id: z.uuid(),
+        list: z.enum(['isolate', 'restore']),
+        item: z.string(),
+        outcome: z.enum(['done', 'not-applicable']),
+        words: z.string().nullable(),
+        answeredAt: time,
+        answeredBy: z.string(),
+      }),
+    )
+    .optional(),
+  loopChecks: z
+    .array(
+      z.object({
+        id: z.uuid(),
+        percent: z.number(),
+        hostValue: z.string(),
+        senseOhms: z.string().nullable(),
+        senseVolts: z.string().nullable(),
+        checkedAt: time,
+        checkedBy: z.string(),
+      }),
+    )
+    .optional(),
   results: z.array(
     z.object({
       round: z.int(),

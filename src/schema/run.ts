@@ -1,8 +1,21 @@
 import { z } from 'zod'
+import { MOST_CYCLES, POINT_ORDERS, type PointOrder } from '@/core/run/plan'
+import { PointListForm } from './configuration'
 import { DecimalText, OptionalDecimalText } from './decimal'
 import { PressureUnitId } from './errorLimit'
 
 const Reason = z.string().trim().min(1, { error: 'give the reason' }).max(500, { error: '500 characters at most' })
+
+/** What a run may take otherwise than the register says. Points in the scale the register gives them in. */
+export const RunPlan = z.object({
+  testPoints: PointListForm.nullable().default(null),
+  pointOrder: z
+    .enum(Object.keys(POINT_ORDERS) as PointOrder[]) // keys of a const object
+    .nullable()
+    .default(null),
+  cycles: z.int().min(1).max(MOST_CYCLES).default(1),
+  dwellSeconds: z.int().min(1).max(3600, { error: 'an hour at most' }).nullable().default(null),
+})
 
 /** What Prepare sends: the run's id is made by the client, so sending it twice starts one run. */
 export const StartRun = z.object({
@@ -11,7 +24,12 @@ export const StartRun = z.object({
   inputUnit: PressureUnitId,
   inputReferenceId: z.uuid({ error: 'choose the reference that gives the pressure' }),
   outputReferenceId: z.uuid({ error: 'choose the meter that reads the output' }).nullable(),
+  /** References for the sub-ranges that the first does not reach. */
+  furtherReferenceIds: z.array(z.uuid()).max(4, { error: 'five references at most' }).default([]),
   readsDigital: z.boolean().default(false),
+  readsDisplay: z.boolean().default(false),
+  /** The register's own points and order where left out. */
+  plan: RunPlan.default({ testPoints: null, pointOrder: null, cycles: 1, dwellSeconds: null }),
   environment: z.object({
     ambientCelsius: OptionalDecimalText,
     relativeHumidityPercent: OptionalDecimalText,
@@ -19,6 +37,8 @@ export const StartRun = z.object({
   }),
 })
 export type StartRun = z.infer<typeof StartRun>
+/** The same as a caller may write it, with what has a default left out. */
+export type StartRunInput = z.input<typeof StartRun>
 
 /** One accepted reading. A correction names the reading it supersedes and why. */
 export const NewReading = z
@@ -29,6 +49,8 @@ export const NewReading = z
     output: DecimalText,
     pv: OptionalDecimalText,
     ao: OptionalDecimalText,
+    display: OptionalDecimalText,
+    heldSeconds: z.int().min(0).max(86_400).nullable().default(null),
     supersedes: z.uuid().nullable().default(null),
     reason: Reason.nullable().default(null),
   })
@@ -75,8 +97,59 @@ export const NewDecision = z.object({
 })
 export type NewDecision = z.infer<typeof NewDecision>
 
-/** Opens the next as-left round. `round` guards against opening two by a repeated send. */
-export const OpenRound = z.object({ round: z.int().positive() })
+/**
+ * Opens the next as-left round. `round` guards against opening two by a repeated send. Fewer points than as found need
+ * the reason; points in the scale the register gives them in.
+ */
+export const OpenRound = z.object({
+  round: z.int().positive(),
+  fewerPoints: z.object({ testPoints: PointListForm, reason: Reason }).nullable().default(null),
+})
+export type OpenRound = z.infer<typeof OpenRound>
+
+/** One step of taking out of service or putting back, answered. */
+export const WorkStepAnswer = z
+  .object({
+    id: z.uuid(),
+    list: z.enum(['isolate', 'restore']),
+    item: z.string().min(1).max(40),
+    outcome: z.enum(['done', 'not-applicable']),
+    words: z
+      .string()
+      .trim()
+      .max(1000, { error: '1000 characters at most' })
+      .transform((text) => text || null)
+      .nullable()
+      .default(null),
+  })
+  .refine(({ outcome, words }) => outcome === 'done' || words !== null, {
+    path: ['words'],
+    error: 'say why the step does not apply',
+  })
+export type WorkStepAnswer = z.infer<typeof WorkStepAnswer>
+
+/** What the host shows at one point, with the volts over a sense resistor where they were measured. */
+export const NewLoopCheck = z
+  .object({
+    id: z.uuid(),
+    percent: z.number().min(0).max(100),
+    hostValue: DecimalText,
+    senseOhms: OptionalDecimalText,
+    senseVolts: OptionalDecimalText,
+  })
+  .refine(({ senseOhms, senseVolts }) => (senseOhms === null) === (senseVolts === null), {
+    path: ['senseVolts'],
+    error: 'ohms and volts go together: give both or neither',
+  })
+  .refine(({ senseOhms }) => senseOhms === null || Number(senseOhms) > 0, {
+    path: ['senseOhms'],
+    error: 'a resistor has more than no ohms',
+  })
+export type NewLoopCheck = z.infer<typeof NewLoopCheck>
+
+/** A point that was gone past, and is approached again. */
+export const NewOvershoot = z.object({ id: z.uuid(), stepId: z.uuid(), applied: DecimalText })
+export type NewOvershoot = z.infer<typeof NewOvershoot>
 
 /** Signing: who, with an explicit confirmation, and a remark where the last round is outside. */
 export const Signing = z.object({

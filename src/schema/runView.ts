@@ -1,4 +1,5 @@
 import type { Decision } from '@/core/run/stage'
+import type { WorkList } from '@/core/run/workStep'
 import type { AdjustmentKind } from './run'
 import type { World } from './world'
 
@@ -10,10 +11,21 @@ export type RecordedReading = {
   /** PV in the unit of the range and AO in that of the signal, where the plan reads them. */
   readonly pv?: string
   readonly ao?: string
+  /** What the instrument's own display shows, where the plan reads it. */
+  readonly display?: string
+  /** How long the point was held before it was read, where that was timed. */
+  readonly heldSeconds?: number
   readonly takenAt: string
   readonly takenBy: string
   readonly supersedes: string | null
   readonly reason: string | null
+}
+
+export type RecordedOvershoot = {
+  readonly id: string
+  readonly applied: string
+  readonly notedAt: string
+  readonly notedBy: string
 }
 
 /** A planned point of a round with every reading ever taken for it, oldest first; the last one holds. */
@@ -22,6 +34,10 @@ export type RunStep = {
   readonly position: number
   readonly percent: number
   readonly direction: 'rising' | 'falling'
+  /** Left out in the first cycle. */
+  readonly cycle?: number
+  /** Times the point was gone past and approached again; left out where it never was. */
+  readonly overshoots?: readonly RecordedOvershoot[]
   readonly readings: readonly RecordedReading[]
 }
 
@@ -49,6 +65,8 @@ export type RunRound = {
   readonly steps: readonly RunStep[]
   readonly decision: RecordedDecision | null
   readonly adjustments: readonly RecordedAdjustment[]
+  /** Why this round has other points than the one before it; left out where it has the same. */
+  readonly planReason?: string
 }
 
 /** A run as the screens, the record and the API see it. Times in ISO 8601, UTC. */
@@ -59,4 +77,29 @@ export type RunView = {
   readonly startedBy: string
   readonly world: World
   readonly rounds: readonly RunRound[]
+  /** Steps of taking out of service and putting back, in the order they were answered; left out while there are none. */
+  readonly workSteps?: readonly RecordedWorkStep[]
+  /** What the host showed; left out where it was not looked at. */
+  readonly loopChecks?: readonly RecordedLoopCheck[]
+}
+
+export type RecordedWorkStep = {
+  readonly id: string
+  readonly list: WorkList
+  readonly item: string
+  readonly outcome: 'done' | 'not-applicable'
+  readonly words: string | null
+  readonly answeredAt: string
+  readonly answeredBy: string
+}
+
+export type RecordedLoopCheck = {
+  readonly id: string
+  readonly percent: number
+  readonly hostValue: string
+  /** Sense resistor and the volts across it, where they were measured. */
+  readonly senseOhms: string | null
+  readonly senseVolts: string | null
+  readonly checkedAt: string
+  readonly checkedBy: string
 }

@@ -1,7 +1,10 @@
 import { z } from 'zod'
+import { PRINCIPLES, type Principle } from '@/core/conformity/principle'
 import { PRESSURE_KIND_IDS } from '@/core/units/pressureKind'
 import { Configuration } from './configuration'
 import { ErrorLimit, PressureUnitId } from './errorLimit'
+
+const PRINCIPLE_IDS = Object.keys(PRINCIPLES) as Principle[] // keys of a const object
 
 const StandardFacts = {
   id: z.uuid(),
@@ -14,6 +17,7 @@ const StandardFacts = {
   certificate: z.string(),
   calibratedOn: z.string(),
   dueOn: z.string(),
+  principle: z.enum(PRINCIPLE_IDS).default('indicator'),
 }
 
 /** A reference we own: a pressure standard, or a meter for the electrical output. Dates are calendar dates. */
@@ -41,7 +45,13 @@ export const PlannedPoint = z.object({
   position: z.int().nonnegative(),
   percent: z.number(),
   direction: z.enum(['rising', 'falling']),
+  /** Left out in the first cycle. */
+  cycle: z.int().min(2).optional(),
+  /** The reference that serves this point; left out where it is the run's first. */
+  referenceId: z.uuid().optional(),
 })
+
+export type PlannedPoint = z.infer<typeof PlannedPoint>
 
 /**
  * Everything a run is judged by, as it was when the run began. Later edits of the register or of a reference change
@@ -54,11 +64,26 @@ export const World = z.object({
   inputUnit: PressureUnitId,
   points: z.array(PlannedPoint).readonly(),
   inputReference: Standard,
+  /** References of further sub-ranges; each point says which serves it. */
+  furtherReferences: z.array(Standard).readonly().optional(),
   outputReference: Standard.nullable(),
   environment: Environment,
   /** Present where PV and AO are read at every point too. Left out otherwise: older records have no such field. */
   readsDigital: z.literal(true).optional(),
+  /** Present where the instrument's own display is read at every point too. */
+  readsDisplay: z.literal(true).optional(),
+  /** How long each point is held before it is read, where the plan says so. */
+  dwellSeconds: z.int().positive().optional(),
+  /** Present where the run takes its instrument out of service and puts it back, step by step. */
+  outOfService: z.literal(true).optional(),
   decisionRule: z.literal('simple-acceptance'),
   softwareVersion: z.string(),
 })
 export type World = z.infer<typeof World>
+
+/** Every reference a run uses: those of the sub-ranges, then the one that reads the output. */
+export const referencesOf = ({ inputReference, furtherReferences = [], outputReference }: World): Standard[] => [
+  inputReference,
+  ...furtherReferences,
+  ...(outputReference ? [outputReference] : []),
+]

@@ -27,6 +27,7 @@ const FACTS = {
   calibratedOn: '2026-01-10',
   dueOn: '2027-01-10',
   certificate: 'T-1',
+  principle: 'indicator' as const,
   accuracy: { combine: 'sum' as const, terms: [{ kind: 'percentSpan' as const, value: 0.02 }] },
 }
 export const PUMP: Standard = {
@@ -95,6 +96,9 @@ export async function runOnNewInstrument(tag: string, { readsDigital = false } =
       inputReferenceId: PUMP.id,
       outputReferenceId: METER.id,
       readsDigital,
+      furtherReferenceIds: [],
+      readsDisplay: false,
+      plan: { testPoints: null, pointOrder: null, cycles: 1, dwellSeconds: null },
       environment,
     },
     as(ANNA),
@@ -114,6 +118,8 @@ export function nextReading(run: RunView, figures: { applied?: string; output?: 
     output: figures.output ?? (4 + 0.16 * Number(applied)).toFixed(3),
     pv: null,
     ao: null,
+    display: null,
+    heldSeconds: null,
     supersedes: null,
     reason: null,
   }

@@ -20,6 +20,7 @@ export default async function RecordsPage() {
     asFoundErrorPercent: result.asFoundErrorPercent,
     asLeft: result.asLeft,
     asLeftErrorPercent: result.asLeftErrorPercent,
+    errorBasis: result.errorBasis,
   }))
   return <RecordList rows={rows} />
 }

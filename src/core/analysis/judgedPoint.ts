@@ -1,8 +1,12 @@
 import { type ErrorLimit, type LimitBasis, limitPercentSpan } from '../error/errorLimit'
-import { type AppliedAndOutput, type ReadingError, readingError } from '../error/readingError'
+import { type AppliedAndOutput, errorFromIdeal, type ReadingError } from '../error/readingError'
+import { type CutOffPlace, type InputLimits, type OutputExpectation, outputExpectations } from '../error/transferLimit'
 import { type PointVerdict, pointVerdict } from '../error/verdict'
-import type { OutputScale } from '../signal/signal'
-import { percentOfInput } from '../transfer/linearTransfer'
+import { Refusal } from '../refusal'
+import { type OutputScale, percentOfOutput } from '../signal/signal'
+import { span } from '../transfer/calibratedRange'
+import { inputAtPercent, percentOfInput } from '../transfer/linearTransfer'
+import { LINEAR, type Transfer, transferCurve } from '../transfer/transfer'
 
 export type Direction = 'rising' | 'falling'
 
@@ -11,6 +15,8 @@ export type JudgingBasis = LimitBasis & {
   readonly scale: OutputScale
   readonly errorLimit: ErrorLimit
   readonly adjustLimit: ErrorLimit | null
+  /** Linear where left out. */
+  readonly transfer?: Transfer
 }
 
 /** A point with its reading; `applied` in the unit of the range. */
@@ -20,16 +26,28 @@ export type PointReading = AppliedAndOutput & {
   /** PV in the unit of the range and AO in that of the output, where they were read. They are no part of the error. */
   readonly pv?: number
   readonly ao?: number
+  /** What the instrument's own display shows, in the unit of its display scale. No part of the error either. */
+  readonly display?: number
 }
 
-/** A point with everything worked out from its reading. Limits in ± % of span. */
+/** A point with everything worked out from its reading. Limits in ± % of output span. */
 export type JudgedPoint = PointReading &
   ReadingError & {
     readonly appliedPercent: number
     readonly limitPercentSpan: number
     readonly adjustLimitPercentSpan: number | null
     readonly verdict: PointVerdict
+    /** Error and limits on the side of the input, % of input span; only where a transfer bends between the two. */
+    readonly atSensor?: SensorSide
+    /** Present where the low-flow cut-off decides how the point is judged. */
+    readonly cutOff?: Exclude<CutOffPlace, 'above'>
   }
+
+export type SensorSide = {
+  readonly errorPercentSpan: number
+  readonly limitPercentSpan: number
+  readonly adjustLimitPercentSpan: number | null
+}
 
 /**
  * Error, limits and verdict of one reading. The one place where a reading is judged: the entry line, the ladder, the
@@ -38,15 +56,60 @@ export type JudgedPoint = PointReading &
  * @throws {Refusal} when the range has no span or the limit no terms
  */
 export function judgePoint(reading: PointReading, basis: JudgingBasis): JudgedPoint {
-  const error = readingError(reading, basis.range, basis.scale)
-  const limit = limitPercentSpan(reading.applied, basis.errorLimit, basis)
-  const adjustLimit = basis.adjustLimit === null ? null : limitPercentSpan(reading.applied, basis.adjustLimit, basis)
+  const limits: InputLimits = {
+    limitPercent: limitPercentSpan(reading.applied, basis.errorLimit, basis),
+    adjustLimitPercent: basis.adjustLimit === null ? null : limitPercentSpan(reading.applied, basis.adjustLimit, basis),
+  }
+  const transfer = basis.transfer ?? LINEAR
+  const appliedPercent = percentOfInput(reading.applied, basis.range)
+  if (transfer.kind === 'linear') {
+    const expected = {
+      idealPercent: appliedPercent,
+      limitPercent: limits.limitPercent,
+      adjustLimitPercent: limits.adjustLimitPercent,
+    }
+    return pointFrom(reading, expected, basis)
+  }
+  const { place, expectations } = outputExpectations(appliedPercent, limits, transfer)
+  const [point] = expectations
+    .map((expected) => pointFrom(reading, expected, basis))
+    .toSorted((a, b) => Math.abs(a.errorPercentSpan) - Math.abs(b.errorPercentSpan))
+  if (!point) throw new Error('no expectation of an output') // cannot be: there is always one
+  if (place !== 'above') return { ...point, errorInput: null, cutOff: place }
+  const errorInput = point.errorInput
+  if (errorInput === null) return point
+  const atSensor: SensorSide = {
+    errorPercentSpan: (errorInput / span(basis.range)) * 100,
+    limitPercentSpan: limits.limitPercent,
+    adjustLimitPercentSpan: limits.adjustLimitPercent,
+  }
+  return { ...point, atSensor }
+}
+
+function pointFrom(reading: PointReading, expected: OutputExpectation, basis: JudgingBasis): JudgedPoint {
+  const error = errorFromIdeal(reading.output, expected.idealPercent, basis.scale)
   return {
     ...reading,
     ...error,
+    errorInput: errorAsInput(reading, basis),
     appliedPercent: percentOfInput(reading.applied, basis.range),
-    limitPercentSpan: limit,
-    adjustLimitPercentSpan: adjustLimit,
-    verdict: pointVerdict({ error: error.errorPercentSpan, limit, adjustLimit }),
+    limitPercentSpan: expected.limitPercent,
+    adjustLimitPercentSpan: expected.adjustLimitPercent,
+    verdict: pointVerdict({
+      error: error.errorPercentSpan,
+      limit: expected.limitPercent,
+      adjustLimit: expected.adjustLimitPercent,
+    }),
+  }
+}
+
+/** What the process value is wrong by, in the unit of the range; null where no input gives this output. */
+function errorAsInput({ applied, output }: AppliedAndOutput, { range, scale, transfer }: JudgingBasis): number | null {
+  try {
+    const inputPercent = transferCurve(transfer ?? LINEAR).inverse(percentOfOutput(output, scale))
+    return inputAtPercent(inputPercent, range) - applied
+  } catch (error) {
+    if (error instanceof Refusal) return null // below zero flow, or between zero and the cut-off
+    throw error
   }
 }

@@ -19,8 +19,11 @@ export type RoundAnalysis = {
 /** Works out the figures of a round from the points read so far; an empty round gives nulls. */
 export function analyseRound(points: readonly JudgedPoint[]): RoundAnalysis {
   const largest = largestErrorPoint(points)
-  const line = errorLine(points)
-  const hysteresis = hysteresisPercentSpan(points)
+  // Where the transfer bends, a zero or span error is a straight line only on the side of the sensor.
+  const straight = pointsAtSensor(points)
+  const line = errorLine(straight)
+  const hysteresis = hysteresisPercentSpan(straight)
+  const decides = largestErrorPoint(straight)
   return {
     verdict: overallVerdict(points.map((point) => point.verdict)),
     largest,
@@ -29,12 +32,19 @@ export function analyseRound(points: readonly JudgedPoint[]): RoundAnalysis {
     shape: errorShape({
       line,
       hysteresis,
-      largestError: Math.abs(largest?.errorPercentSpan ?? 0),
-      threshold: largest ? namingThreshold(largest) : 0,
+      largestError: Math.abs(decides?.errorPercentSpan ?? 0),
+      threshold: decides ? namingThreshold(decides) : 0,
     }),
     pointsOutside: points.filter((point) => point.verdict === 'outside').length,
     pointsBeyondAdjustLimit: points.filter((point) => point.verdict === 'inside-look').length,
   }
+}
+
+/** The points with error and limits as the sensor has them; below a cut-off the sensor does not show. */
+export function pointsAtSensor(points: readonly JudgedPoint[]): readonly JudgedPoint[] {
+  const isBent = points.some(({ atSensor, cutOff }) => atSensor !== undefined || cutOff !== undefined)
+  if (!isBent) return points
+  return points.flatMap((point) => (point.atSensor ? [{ ...point, ...point.atSensor }] : []))
 }
 
 /** The point that uses the largest share of its own limit: with a varying limit that is the one that decides. */

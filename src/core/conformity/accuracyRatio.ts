@@ -51,10 +51,15 @@ export function reachesRange(
   basis: LimitBasis,
   reference: ReferenceReach,
 ): boolean {
-  return testPointsPercent.every((percent) => {
-    const target = convertPressure(inputAtPercent(percent, basis.range), basis.range.unit, reference.unit)
-    // Unit factors are not exact in binary: a reference that ends exactly on the last point still reaches it.
-    const slack = Math.abs(reference.rangeHigh - reference.rangeLow) * 1e-9
-    return target >= reference.rangeLow - slack && target <= reference.rangeHigh + slack
-  })
+  return testPointsPercent.every((percent) =>
+    reaches(inputAtPercent(percent, basis.range), basis.range.unit, reference),
+  )
+}
+
+/** Whether a reference reaches an input without going over its own range. */
+export function reaches(input: number, unit: PressureUnit, reference: Omit<ReferenceReach, 'accuracy'>): boolean {
+  const own = convertPressure(input, unit, reference.unit)
+  // Unit factors are not exact in binary: a reference that ends exactly on the point still reaches it.
+  const slack = Math.abs(reference.rangeHigh - reference.rangeLow) * 1e-9
+  return own >= reference.rangeLow - slack && own <= reference.rangeHigh + slack
 }

@@ -1,7 +1,17 @@
 import { describe, expect, test } from 'vitest'
+import { judgePoint } from '../analysis/judgedPoint'
+import type { OutputScale } from '../signal/signal'
 import { outputScale, SIGNALS } from '../signal/signal'
+import type { CalibratedRange } from '../transfer/calibratedRange'
 import { idealOutput } from '../transfer/linearTransfer'
-import { readingError } from './readingError'
+import type { AppliedAndOutput } from './readingError'
+
+const ANY_LIMIT = { combine: 'sum' as const, terms: [{ kind: 'percentSpan' as const, value: 1 }] }
+const readingError = (reading: AppliedAndOutput, range: CalibratedRange, scale: OutputScale) =>
+  judgePoint(
+    { ...reading, targetPercent: 0, direction: 'rising' },
+    { range, scale, url: 1, errorLimit: ANY_LIMIT, adjustLimit: null },
+  )
 
 describe('error from the input actually applied (ISA-51.1, from memory), by hand calculation', () => {
   test('the nominal point does not matter, only what was applied', () => {

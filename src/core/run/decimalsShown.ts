@@ -1,7 +1,9 @@
 import { computedDecimals, percentDecimals } from '../format/formatNumber'
 import { outputScale } from '../signal/signal'
 import { convertPressure, type PressureUnit, pressureUnitLabel } from '../units/pressureUnit'
+import { errorBasis } from './errorBasis'
 import { judgingBasis, type RunBasis } from './judgeSteps'
+import { referenceOfPoint, type ServedPoints } from './referenceOfPoint'
 
 /** How many decimals the columns of a run are shown with. */
 export type DecimalsShown = {
@@ -15,10 +17,8 @@ export type DecimalsShown = {
   readonly errorInput: number
 }
 
-type References = {
-  readonly inputReference: { readonly resolution: number; readonly unit: string }
-  readonly inputUnit: PressureUnit
-}
+type Reference = { readonly id: string; readonly resolution: number; readonly unit: string }
+type References = ServedPoints<Reference> & { readonly inputUnit: PressureUnit }
 const MOST = 6
 
 /** Works out the decimals of a run's columns from the reference's resolution and the finest output typed so far. */
@@ -28,15 +28,34 @@ export function decimalsShown(world: RunBasis & References, outputs: readonly st
   const scale = outputScale(signal, { lrv, urv, unitLabel: pressureUnitLabel(unit) })
   const computedOutput = outputs.length > 0 ? Math.max(...outputs.map(computedDecimals)) : scale.decimals + 1
   const resolution = 10 ** -(computedOutput - 1)
-  const spanInput = Math.abs(convertPressure(range.urv - range.lrv, unit, world.inputUnit))
-  const inputStep = world.inputReference.unit === world.inputUnit ? world.inputReference.resolution : spanInput / 20_000
   return {
-    target: decimalsOfStep(inputStep),
+    target: targetDecimals(world.inputReference, world),
     output: scale.decimals,
     computedOutput,
     percent: percentDecimals(resolution, scale.upper - scale.lower),
     errorInput: decimalsOfStep(Math.abs(range.urv - range.lrv) / 20_000),
   }
+}
+
+/**
+ * The decimals of one point. Over several decades each point has its own: those of the reference that serves it, and of
+ * the reading taken there.
+ */
+export function stepDecimals(
+  { percent }: { readonly percent: number },
+  reading: { readonly output?: string },
+  { world, decimals }: { readonly world: RunBasis & References; readonly decimals: DecimalsShown },
+): DecimalsShown {
+  const target = targetDecimals(referenceOfPoint(percent, world), world)
+  if (errorBasis(world) === 'span') return { ...decimals, target }
+  const computedOutput = reading.output === undefined ? target + 1 : computedDecimals(reading.output)
+  return { target, output: target, computedOutput, percent: 2, errorInput: computedOutput }
+}
+
+function targetDecimals(reference: Reference, world: RunBasis & References): number {
+  const { lrv, urv, unit } = world.configuration
+  const spanInput = Math.abs(convertPressure(urv - lrv, unit, world.inputUnit))
+  return decimalsOfStep(reference.unit === world.inputUnit ? reference.resolution : spanInput / 20_000)
 }
 
 /** Decimals that show one step: 0.001 needs three, 0.0005 four. */

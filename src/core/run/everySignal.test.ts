@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest'
 import { formatFixed } from '../format/formatNumber'
-import { SIGNAL_IDS, SIGNALS } from '../signal/signal'
+import { isTransmitted, SIGNAL_IDS, SIGNALS } from '../signal/signal'
 import { decimalText } from '../units/decimalText'
 import { PRESSURE_UNIT_IDS, PRESSURE_UNITS, type PressureUnit } from '../units/pressureUnit'
 import { judgeReading, type RunBasis } from './judgeSteps'
@@ -49,7 +49,7 @@ describe.each(SIGNAL_IDS)(
       for (let trial = 0; trial < 40; trial++) {
         const basis = randomBasis(signal, random)
         const { lrv, urv, unit, errorLimit } = basis.configuration
-        const [low, high] = signal === 'display' ? [lrv, urv] : [SIGNALS[signal].lower, SIGNALS[signal].upper]
+        const [low, high] = isTransmitted(signal) ? [SIGNALS[signal].lower, SIGNALS[signal].upper] : [lrv, urv]
         const applied = (pascals(lrv + random() * (urv - lrv), unit) / PRESSURE_UNITS[basis.inputUnit].pa).toPrecision(
           9,
         )

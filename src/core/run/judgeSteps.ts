@@ -1,8 +1,10 @@
 import { type Direction, type JudgedPoint, type JudgingBasis, judgePoint } from '../analysis/judgedPoint'
 import type { ErrorLimit } from '../error/errorLimit'
-import { outputScale, type Signal } from '../signal/signal'
+import { outputAtPercent, outputScale, type Signal } from '../signal/signal'
 import { inputAtPercent } from '../transfer/linearTransfer'
+import { LINEAR, type Transfer, transferCurve } from '../transfer/transfer'
 import { convertPressure, type PressureUnit, pressureUnitLabel } from '../units/pressureUnit'
+import type { PointScale } from './pointScale'
 
 /** What of a run's world its readings are judged by. */
 export type RunBasis = {
@@ -14,6 +16,8 @@ export type RunBasis = {
     readonly signal: Signal
     readonly errorLimit: ErrorLimit
     readonly adjustLimit: ErrorLimit | null
+    readonly transfer?: Transfer
+    readonly pointScale?: PointScale
   }
   /** Unit the applied input is read in: that of the reference, not always that of the range. */
   readonly inputUnit: PressureUnit
@@ -28,14 +32,15 @@ export type StepToJudge = {
     readonly output: string
     readonly pv?: string | undefined
     readonly ao?: string | undefined
+    readonly display?: string | undefined
   } | null
 }
 
 /** The judging basis of a run, in the unit of its range. */
 export function judgingBasis({ configuration }: RunBasis): JudgingBasis {
-  const { lrv, urv, unit, url, signal, errorLimit, adjustLimit } = configuration
+  const { lrv, urv, unit, url, signal, errorLimit, adjustLimit, transfer } = configuration
   const scale = outputScale(signal, { lrv, urv, unitLabel: pressureUnitLabel(unit) })
-  return { range: { lrv, urv, unit }, url, scale, errorLimit, adjustLimit }
+  return { range: { lrv, urv, unit }, url, scale, errorLimit, adjustLimit, ...(transfer && { transfer }) }
 }
 
 /** Judges one reading of a run, converting the applied input from the reference's unit to the range's. */
@@ -49,6 +54,7 @@ export function judgeReading(step: StepToJudge & { reading: object }, basis: Run
     output: Number(reading.output),
     ...(reading.pv !== undefined && { pv: Number(reading.pv) }),
     ...(reading.ao !== undefined && { ao: Number(reading.ao) }),
+    ...(reading.display !== undefined && { display: Number(reading.display) }),
   }
   return judgePoint(point, judgingBasis(basis))
 }
@@ -56,6 +62,12 @@ export function judgeReading(step: StepToJudge & { reading: object }, basis: Run
 /** Judges every step that has a reading; the others are left out. */
 export function judgeSteps(steps: readonly StepToJudge[], basis: RunBasis): JudgedPoint[] {
   return steps.flatMap((step) => (step.reading ? [judgeReading({ ...step, reading: step.reading }, basis)] : []))
+}
+
+/** The output an ideal instrument gives at a nominal point, in the unit of its scale. */
+export function idealAtPoint(percent: number, basis: RunBasis): number {
+  const { scale, transfer } = judgingBasis(basis)
+  return outputAtPercent(transferCurve(transfer ?? LINEAR).forward(percent), scale)
 }
 
 /** The nominal input of a point in the unit it is read in: what to set the pump to. */

@@ -5,7 +5,8 @@ import { readingNotice, refuseBeyondSensor } from './readingNotice'
 import { recommendation } from './recommendation'
 import { runState } from './runState'
 
-const world: RunBasis & { configuration: { lrl: number; url: number } } = {
+const world: RunBasis & { configuration: { lrl: number; url: number }; points: { percent: number }[] } = {
+  points: [0, 25, 50, 75, 100].map((percent) => ({ percent })),
   configuration: {
     lrv: 0,
     urv: 40,
@@ -54,20 +55,20 @@ describe('what is refused and what is only remarked on', () => {
     expect(() => refuseBeyondSensor(500, world)).not.toThrow()
   })
   test('a reading far from its point, and an output far off the scale', () => {
-    expect(readingNotice({ percent: 50, direction: 'rising', applied: 100, output: 8 }, world)).toContain(
+    expect(readingNotice({ percent: 50, direction: 'rising', applied: 100, output: 8 }, world)?.words).toContain(
       'applied is at 25 %, this is the 50 % point',
     )
-    expect(readingNotice({ percent: 50, direction: 'rising', applied: 200, output: 120.1 }, world)).toContain(
+    expect(readingNotice({ percent: 50, direction: 'rising', applied: 200, output: 120.1 }, world)?.words).toContain(
       'check the decimal mark',
     )
     expect(readingNotice({ percent: 50, direction: 'rising', applied: 203, output: 12.1 }, world)).toBeNull()
     // Past the point in its own direction: an overshoot (common practice, no source); short of it, or going the other way, none.
     const at = (percent: number, direction: 'rising' | 'falling', applied: number) =>
-      readingNotice({ percent, direction, applied, output: 12 }, world)
+      readingNotice({ percent, direction, applied, output: 12 }, world)?.words
     expect(at(50, 'rising', 208)).toContain('past the point, rising')
-    expect(at(50, 'falling', 208)).toBeNull()
+    expect(at(50, 'falling', 208)).toBeUndefined()
     expect(at(50, 'falling', 192)).toContain('past the point, falling')
-    expect(at(50, 'rising', 192)).toBeNull()
+    expect(at(50, 'rising', 192)).toBeUndefined()
   })
 })
 
@@ -93,7 +94,12 @@ describe('the advice after as found (common practice, no source)', () => {
 })
 
 test('decimals: targets by the reference’s step, computed values one digit more than the readings', () => {
-  const shown = decimalsShown({ ...world, inputReference: { resolution: 0.01, unit: 'mbar' } }, ['12.04', '12.0'])
+  const shown = decimalsShown({ ...world, inputReference: { id: 'r', resolution: 0.01, unit: 'mbar' } }, [
+    '12.04',
+    '12.0',
+  ])
   expect(shown).toMatchObject({ target: 2, output: 3, computedOutput: 3, percent: 2 })
-  expect(decimalsShown({ ...world, inputReference: { resolution: 0.0005, unit: 'mbar' } }, ['12.041']).target).toBe(4)
+  expect(
+    decimalsShown({ ...world, inputReference: { id: 'r', resolution: 0.0005, unit: 'mbar' } }, ['12.041']).target,
+  ).toBe(4)
 })

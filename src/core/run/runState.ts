@@ -2,10 +2,11 @@ import type { JudgedPoint } from '../analysis/judgedPoint'
 import { analyseRound, type RoundAnalysis } from '../analysis/roundAnalysis'
 import { judgeSteps, type RunBasis, type StepToJudge } from './judgeSteps'
 import { type Decision, type Stage, stageOf } from './stage'
+import { type WorkFacts, workProgress } from './workLists'
 
 /** A run as far as its state follows from it; the recorded run has this shape. */
-export type RunFacts = {
-  readonly world: RunBasis
+export type RunFacts = Pick<WorkFacts, 'workSteps'> & {
+  readonly world: RunBasis & WorkFacts['world']
   readonly rounds: readonly {
     readonly steps: readonly (Omit<StepToJudge, 'reading'> & {
       readonly readings: readonly NonNullable<StepToJudge['reading']>[]
@@ -35,6 +36,7 @@ export function runState(run: RunFacts): RunState {
       read: rounds[index]?.points.length ?? 0,
       decision: round.decision?.decision ?? null,
     })),
+    workProgress(run),
   )
   return { stage, rounds }
 }

@@ -18,9 +18,20 @@ export const SIGNALS = {
 } as const
 
 export type TransmittedSignal = keyof typeof SIGNALS
-/** A transmitted signal, or `display`: the instrument is read on its own dial or digits, in its input unit. */
-export type Signal = TransmittedSignal | 'display'
-export const SIGNAL_IDS: readonly Signal[] = [...(Object.keys(SIGNALS) as TransmittedSignal[]), 'display']
+/** Outputs read in the input's own unit: on a dial or digits, or as the value an instrument sends over a bus. */
+export const READ_IN_INPUT_UNIT = {
+  display: 'display only',
+  'digital-value': 'digital value only (PV over a bus)',
+} as const
+/** A transmitted signal, or one of those that are read in the instrument's input unit. */
+export type Signal = TransmittedSignal | keyof typeof READ_IN_INPUT_UNIT
+export const SIGNAL_IDS: readonly Signal[] = [
+  ...(Object.keys(SIGNALS) as TransmittedSignal[]), // keys of const objects
+  ...(Object.keys(READ_IN_INPUT_UNIT) as (keyof typeof READ_IN_INPUT_UNIT)[]),
+]
+
+/** Whether the output is a signal that a meter or test gauge reads. */
+export const isTransmitted = (signal: Signal): signal is TransmittedSignal => signal in SIGNALS
 
 /** The ends of an output, in the unit it is read in. */
 export type OutputScale = {
@@ -34,11 +45,11 @@ export type OutputScale = {
 /**
  * The output scale of an instrument: its signal, or its own range where it is only read on a display.
  *
- * @param display LRV and URV with the label of their unit, used for `display`
+ * @param display LRV and URV with the label of their unit, used for what is read in the input unit
  * @throws {Refusal} when the display scale has no span
  */
 export function outputScale(signal: Signal, display: { lrv: number; urv: number; unitLabel: string }): OutputScale {
-  if (signal !== 'display') return SIGNALS[signal]
+  if (isTransmitted(signal)) return SIGNALS[signal]
   if (display.lrv === display.urv)
     throw new Refusal('urv', `equals LRV (${display.lrv}), so the span is zero`, 'enter two different values')
   return { lower: display.lrv, upper: display.urv, unit: display.unitLabel, decimals: displayDecimals(display) }
@@ -57,4 +68,5 @@ export const percentOfOutput = (output: number, scale: OutputScale): number =>
   ((output - scale.lower) / (scale.upper - scale.lower)) * 100
 
 /** The scale as shown: `4 … 20 mA`. */
-export const signalLabel = (signal: Signal): string => (signal === 'display' ? 'display only' : SIGNALS[signal].label)
+export const signalLabel = (signal: Signal): string =>
+  isTransmitted(signal) ? SIGNALS[signal].label : READ_IN_INPUT_UNIT[signal]

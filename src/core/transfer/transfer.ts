@@ -11,6 +11,9 @@ export type Transfer =
   | { readonly kind: 'root-with-line'; readonly cutOffPercent: number }
   | { readonly kind: 'table'; readonly points: readonly TablePoint[] }
 
+/** Output in proportion to input: what an instrument is unless the register says otherwise. */
+export const LINEAR = { kind: 'linear' } as const satisfies Transfer
+
 /** A transfer ready to use. Percentages of span in, percentages of span out. */
 export type TransferCurve = {
   readonly forward: (inputPercent: number) => number
@@ -42,6 +45,10 @@ export function transferCurve(transfer: Transfer): TransferCurve {
       return transfer satisfies never
   }
 }
+
+/** The same transfer without the drop of its low-flow cut-off; the straight line of the other school stays. */
+export const withoutDrop = (transfer: Transfer): Transfer =>
+  transfer.kind === 'root-to-zero' ? { kind: 'root-to-zero', cutOffPercent: 0 } : transfer
 
 /** % of flow at a % of differential pressure; 0 below zero. */
 export const rootPercent = (dpPercent: number): number => (dpPercent <= 0 ? 0 : 10 * Math.sqrt(dpPercent))

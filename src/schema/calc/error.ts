@@ -111,6 +111,7 @@ export const judgeReading = calculation({
       { applied, output, targetPercent: 0, direction: 'rising' },
       { range, url: upperRangeLimit, scale, errorLimit: limit, adjustLimit },
     )
+    if (point.errorInput === null) throw new Error('a straight line has an input for every output')
     return {
       idealOutput: quantity(point.idealOutput, scale.unit),
       errorOutput: quantity(point.errorOutput, scale.unit),

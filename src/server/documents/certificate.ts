@@ -1,21 +1,26 @@
 import PDFDocument from 'pdfkit'
+import { displayError } from '@/core/analysis/displayError'
 import { stageErrors } from '@/core/analysis/stageErrors'
 import { tightestAccuracyRatio, USUAL_RATIO_FLOOR } from '@/core/conformity/accuracyRatio'
 import { limitWords } from '@/core/error/limitWords'
 import type { PointVerdict } from '@/core/error/verdict'
-import { formatFixed, formatPlain, formatReading, formatSigned } from '@/core/format/formatNumber'
+import { computedDecimals, formatFixed, formatPlain, formatReading, formatSigned } from '@/core/format/formatNumber'
 import { formatDate, formatDateTime } from '@/core/format/formatTime'
-import { decimalsShown } from '@/core/run/decimalsShown'
+import { decimalsShown, stepDecimals } from '@/core/run/decimalsShown'
+import { ERROR_BASIS_WORDS, errorBasis, shownPercent } from '@/core/run/errorBasis'
 import { judgingBasis } from '@/core/run/judgeSteps'
 import { POINT_ORDERS } from '@/core/run/plan'
-import { signalLabel } from '@/core/signal/signal'
+import { pointName } from '@/core/run/pointScale'
+import { referenceOfPoint } from '@/core/run/referenceOfPoint'
+import { isTransmitted, signalLabel } from '@/core/signal/signal'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import { errorCorridor } from '@/pictures/errorCorridor'
 import { LIGHT } from '@/pictures/palette'
 import { adjustmentWords } from '@/schema/adjustmentWords'
 import { INSTRUMENT_KINDS } from '@/schema/configuration'
 import type { SealedRecord } from '@/schema/record'
-import type { Standard } from '@/schema/world'
+import { transferWords } from '@/schema/transfer'
+import type { Standard, World } from '@/schema/world'
 import { rangeText, unitWithKind } from '../services/beam'
 import { drawScene } from './drawScene'
 import { registerFonts } from './fonts'
@@ -99,17 +104,15 @@ function identification(doc: Doc, { record, timeZone }: CertificateSource): void
     ['Tag', world.instrument.tag],
     ['Description', `${c.description} (${c.area})`],
     ['Kind', INSTRUMENT_KINDS[c.kind]],
-    ['Range', `${rangeText(c)}; output ${signalLabel(c.signal)}, linear`],
+    ['Range', `${rangeText(c)}; output ${signalLabel(c.signal)}, ${transferWords(c.transfer)}`],
+    ...(c.displayScale ? [['Display', displayWords(c.displayScale)] as [string, string]] : []),
     [
       'Sensor',
       `${formatPlain(c.lrl)} … ${formatPlain(c.url)} ${unitWithKind(c)}, smallest span ${formatPlain(c.minSpan)} ${pressureUnitLabel(c.unit)}`,
     ],
     ['Error limit', limitWords(c.errorLimit)],
     ['Adjust limit', c.adjustLimit ? limitWords(c.adjustLimit) : 'none'],
-    [
-      'Configuration',
-      `version ${world.configurationVersion}; points ${c.testPoints.map(formatPlain).join(', ')} % of span, ${POINT_ORDERS[c.pointOrder]}`,
-    ],
+    ['Configuration', `version ${world.configurationVersion}; points taken ${planWords(world)}`],
     [
       'Calibrated',
       `begun ${formatDateTime(run.startedAt, timeZone)} by ${run.startedBy}, signed ${formatDateTime(record.signature.signedAt, timeZone)} (${timeZone})`,
@@ -146,30 +149,44 @@ function conformity(doc: Doc, { record }: CertificateSource): void {
   doc.moveDown(0.2)
   paragraph(
     doc,
-    `Rule: simple acceptance (ILAC-G8:09/2019). A point is inside when |error| is not larger than the error limit at the input applied; the verdict is that of the worst point. Error = output − ideal output for the input actually applied. Measurement uncertainty is not taken into account. ${ratioWords(record)}`,
+    `Rule: simple acceptance (ILAC-G8:09/2019). A point is inside when |error| is not larger than the error limit at the input applied; the verdict is that of the worst point. Error = output − ideal output for the input actually applied. ${transferRule(record.world)}Measurement uncertainty is not taken into account. ${ratioWords(record)}`,
     { size: 8 },
   )
 }
 
-const largest = ({ results }: SealedRecord, round: number) =>
-  `${formatSigned(results[round]?.largestErrorPercentSpan ?? 0, 3)} % of span`
+/** The largest error of a round as this record shows errors: the point that uses most of its own limit. */
+function largestShown(world: World, result: SealedRecord['results'][number] | undefined): number {
+  const point = result?.points.find(({ errorPercentSpan }) => errorPercentSpan === result.largestErrorPercentSpan)
+  if (!point) return 0
+  return shownPercent(point.errorPercentSpan, point.applied, { basis: errorBasis(world), range: world.configuration })
+}
+
+const largest = ({ results, world }: SealedRecord, round: number) =>
+  `${formatSigned(largestShown(world, results[round]), 3)} ${ERROR_BASIS_WORDS[errorBasis(world)]}`
 
 function ratioWords({ world }: SealedRecord): string {
-  const { configuration, inputReference } = world
-  if (inputReference.quantity !== 'pressure') return ''
+  const { configuration, inputReference, furtherReferences } = world
   const basis = { range: configuration, url: configuration.url }
-  const tightest = tightestAccuracyRatio(configuration.testPoints, configuration.errorLimit, {
-    basis,
-    reference: inputReference,
-  })
-  if (!tightest) return ''
-  const remark = tightest.ratio < USUAL_RATIO_FLOOR ? `, under the usual ${USUAL_RATIO_FLOOR} : 1` : ''
-  return `Error limit over accuracy of ${inputReference.code} at its tightest (${formatPlain(tightest.atPercent)} %): ${formatFixed(tightest.ratio, 1)} : 1${remark}.`
+  return [inputReference, ...(furtherReferences ?? [])]
+    .flatMap((reference) => {
+      if (reference.quantity !== 'pressure') return []
+      const percents = world.points
+        .map(({ percent }) => percent)
+        .filter((percent) => referenceOfPoint(percent, world).id === reference.id)
+      const tightest = tightestAccuracyRatio([...new Set(percents)], configuration.errorLimit, { basis, reference })
+      if (!tightest) return []
+      const remark = tightest.ratio < USUAL_RATIO_FLOOR ? `, under the usual ${USUAL_RATIO_FLOOR} : 1` : ''
+      const at = pointName(tightest.atPercent, configuration)
+      return [
+        `Error limit over accuracy of ${reference.code} at its tightest (${at}): ${formatFixed(tightest.ratio, 1)} : 1${remark}.`,
+      ]
+    })
+    .join(' ')
 }
 
 function references(doc: Doc, { record }: CertificateSource): void {
   heading(doc, 'References', 90)
-  const { inputReference, outputReference } = record.world
+  const { inputReference, furtherReferences = [], outputReference } = record.world
   const row = (role: string, standard: Standard) => [
     role,
     `${standard.code}, ${standard.description}`,
@@ -183,7 +200,10 @@ function references(doc: Doc, { record }: CertificateSource): void {
   table(
     doc,
     columns.map((head, index) => ({ head, share: shares[index] ?? 1, align: 'left' as const })),
-    [row('input', inputReference), ...(outputReference ? [row('output', outputReference)] : [])],
+    [
+      ...[inputReference, ...furtherReferences].map((reference) => row('input', reference)),
+      ...(outputReference ? [row('output', outputReference)] : []),
+    ],
   )
 }
 
@@ -196,7 +216,8 @@ function picture(doc: Doc, record: SealedRecord): void {
     {
       basis: judgingBasis(record.world),
       unitLabel: pressureUnitLabel(record.world.configuration.unit),
-      testPoints: record.world.configuration.testPoints,
+      testPoints: [...new Set(record.world.points.map(({ percent }) => percent))],
+      errorBasis: errorBasis(record.world),
       series: [
         { label: 'As found', style: 'as-found', points: asFound?.points ?? [] },
         ...(asLeft ? [{ label: 'As left', style: 'as-left' as const, points: asLeft.points }] : []),
@@ -213,6 +234,9 @@ function picture(doc: Doc, record: SealedRecord): void {
 function roundTable(doc: Doc, record: SealedRecord, round: SealedRecord['rounds'][number]): void {
   const { world } = record
   const { scale, range } = judgingBasis(world)
+  const basis = errorBasis(world)
+  const shown = { basis, range }
+  const isTransmitting = isTransmitted(world.configuration.signal)
   const rangeUnit = pressureUnitLabel(range.unit)
   const result = record.results[round.round]
   const decimals = decimalsShown(
@@ -223,29 +247,31 @@ function roundTable(doc: Doc, record: SealedRecord, round: SealedRecord['rounds'
     { head: 'Point', share: 1.3, align: 'left' as const },
     ...[
       `Applied, ${pressureUnitLabel(world.inputUnit)}`,
-      `Reading, ${scale.unit}`,
+      `${world.configuration.signal === 'digital-value' ? 'PV' : 'Reading'}, ${scale.unit}`,
       `Ideal, ${scale.unit}`,
       `Error, ${scale.unit}`,
-      'Error, % span',
-      `Error, ${rangeUnit}`,
-      'Limit, % span',
+      `Error, ${basis === 'span' ? '% span' : '% reading'}`,
+      ...(isTransmitting ? [`Error, ${rangeUnit}`] : []),
+      `Limit, ${basis === 'span' ? '% span' : '% reading'}`,
     ].map((head) => ({ head, share: 1.15, align: 'right' as const })),
     { head: 'Verdict', share: 1.2, align: 'left' as const },
   ]
   const rows = round.steps.map((step, index) => {
     const reading = step.readings.at(-1)
     const point = result?.points[index]
-    if (!reading || !point) return [`${formatPlain(step.percent)} %`, ...Array<string>(8).fill('')]
+    if (!reading || !point)
+      return [pointName(step.percent, world.configuration), ...Array<string>(isTransmitting ? 8 : 7).fill('')]
+    const own = stepDecimals(step, reading, { world, decimals })
     return [
-      `${formatPlain(step.percent)} % ${step.direction}`,
+      pointWords(world, step),
       formatReading(reading.applied),
       formatReading(reading.output),
-      formatFixed(point.idealOutput, decimals.computedOutput),
-      formatSigned(point.errorOutput, decimals.computedOutput),
-      formatSigned(point.errorPercentSpan, decimals.percent),
-      formatSigned(point.errorInput, decimals.errorInput),
-      `±${formatFixed(point.limitPercentSpan, decimals.percent)}`,
-      SHORT[point.verdict],
+      formatFixed(point.idealOutput, own.computedOutput),
+      formatSigned(point.errorOutput, own.computedOutput),
+      formatSigned(shownPercent(point.errorPercentSpan, point.applied, shown), own.percent),
+      ...(isTransmitting ? [point.errorInput === null ? '—' : formatSigned(point.errorInput, own.errorInput)] : []),
+      `±${formatFixed(shownPercent(point.limitPercentSpan, point.applied, shown), own.percent)}`,
+      `${SHORT[point.verdict]}${point.cutOff ? ' *' : ''}`,
     ]
   })
   heading(doc, roundName(record, round.round), 40 + rows.length * 14)
@@ -257,7 +283,12 @@ function roundTable(doc: Doc, record: SealedRecord, round: SealedRecord['rounds'
     `Largest error ${largest(record, round.round)}${hysteresis === null || hysteresis === undefined ? '' : `, hysteresis ${formatFixed(hysteresis, 3)} % of span`}.`,
     { size: 8.5 },
   )
+  if (result?.points.some(({ cutOff }) => cutOff))
+    paragraph(doc, '* at or below the low-flow cut-off: judged by its own rule, stated above.', { size: 8 })
+  if (round.planReason) paragraph(doc, `Fewer points than as found, because: ${round.planReason}`, { size: 8.5 })
+  overshoots(doc, record, round)
   digitalTable(doc, record, round)
+  displayTable(doc, record, round)
   adjustments(doc, record, round)
 }
 
@@ -274,7 +305,7 @@ function digitalTable(doc: Doc, record: SealedRecord, round: SealedRecord['round
     if (!stages) return []
     return [
       [
-        `${formatPlain(step.percent)} % ${step.direction}`,
+        pointWords(record.world, step),
         formatReading(reading.pv),
         formatReading(reading.ao),
         formatReading(reading.output),
@@ -301,6 +332,82 @@ function digitalTable(doc: Doc, record: SealedRecord, round: SealedRecord['round
   )
 }
 
+/** The instrument's own display beside what it should show for the input applied. */
+function displayTable(doc: Doc, record: SealedRecord, round: SealedRecord['rounds'][number]): void {
+  const { displayScale } = record.world.configuration
+  if (!record.world.readsDisplay || !displayScale) return
+  const rows = round.steps.flatMap((step, index) => {
+    const reading = step.readings.at(-1)
+    const point = record.results[round.round]?.points[index]
+    if (!reading?.display || !point) return []
+    const shown = displayError({ ...point, display: Number(reading.display) }, judgingBasis(record.world), displayScale)
+    const decimals = computedDecimals(reading.display)
+    return [
+      [
+        pointWords(record.world, step),
+        formatReading(reading.display),
+        formatFixed(shown.ideal, decimals),
+        formatSigned(shown.error, decimals),
+        formatSigned(shown.errorPercent, 3),
+      ],
+    ]
+  })
+  heading(doc, 'Display', 40 + rows.length * 14)
+  const heads = [
+    `Shown, ${displayScale.unit}`,
+    `Ideal, ${displayScale.unit}`,
+    `Error, ${displayScale.unit}`,
+    'Error, % of scale',
+  ]
+  table(
+    doc,
+    [
+      { head: 'Point', share: 1.3, align: 'left' as const },
+      ...heads.map((head) => ({ head, share: 1.3, align: 'right' as const })),
+    ],
+    rows,
+  )
+}
+
+/** Points that were gone past and approached again. */
+function overshoots(doc: Doc, { world }: SealedRecord, round: SealedRecord['rounds'][number]): void {
+  const past = round.steps.flatMap((step) =>
+    (step.overshoots ?? []).map(({ applied }) => `${pointWords(world, step)}: ${formatReading(applied)}`),
+  )
+  if (past.length === 0) return
+  paragraph(
+    doc,
+    `Gone past and approached again (applied, ${pressureUnitLabel(world.inputUnit)}): ${past.join('; ')}.`,
+    { size: 8.5 },
+  )
+}
+
+const pointWords = ({ configuration }: World, step: SealedRecord['rounds'][number]['steps'][number]): string =>
+  `${pointName(step.percent, configuration)} ${step.direction}${step.cycle ? ` (${step.cycle})` : ''}`
+
+const displayWords = ({ lower, upper, unit }: NonNullable<World['configuration']['displayScale']>) =>
+  `${formatPlain(lower)} … ${formatPlain(upper)} ${unit} at 0 … 100 % output`
+
+function planWords({ points, configuration, dwellSeconds }: World): string {
+  const names = [...new Set(points.map(({ percent }) => pointName(percent, configuration)))]
+  const order = points.some(({ direction }) => direction === 'falling') ? 'up-down' : 'up'
+  const cycles = Math.max(...points.map(({ cycle }) => cycle ?? 1))
+  return [
+    `${names.join(', ')}${configuration.pointScale === 'input' ? ' of span' : ''}, ${POINT_ORDERS[order]}`,
+    ...(cycles > 1 ? [`${cycles} cycles`] : []),
+    ...(dwellSeconds ? [`each held ${dwellSeconds} s`] : []),
+  ].join(', ')
+}
+
+/** How a limit of the pressure is carried to the output of a root, where there is one. */
+function transferRule({ configuration: { transfer } }: World): string {
+  if (transfer.kind === 'linear') return ''
+  const carried =
+    'The limit is one of the pressure applied and is carried through the square root to the output, point by point. '
+  if (transfer.kind === 'root-with-line' || transfer.cutOffPercent === 0) return carried
+  return `${carried}Below the cut-off the output is to be at 0 % within the limit as % of output span; within the limit of the cut-off either side of it is right. `
+}
+
 function roundName({ rounds }: SealedRecord, round: number): string {
   if (round === 0) return rounds.length === 1 ? 'Readings, as found and as left' : 'Readings, as found'
   return rounds.length === 2 ? 'Readings, as left' : `Readings, as left, round ${round} of ${rounds.length - 1}`
@@ -318,7 +425,7 @@ function corrections(doc: Doc, { record, timeZone }: CertificateSource): void {
     round.steps.flatMap((step) =>
       step.readings.slice(1).map((reading, index) => {
         const before = step.readings[index]
-        const point = `${roundName(record, round.round).replace('Readings, ', '')}, ${formatPlain(step.percent)} % ${step.direction}`
+        const point = `${roundName(record, round.round).replace('Readings, ', '')}, ${pointWords(record.world, step)}`
         return `· ${point}: ${before?.applied} → ${before?.output} replaced by ${reading.applied} → ${reading.output}, ${formatDateTime(reading.takenAt, timeZone)}, ${reading.takenBy}: ${reading.reason}`
       }),
     ),

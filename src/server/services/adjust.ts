@@ -1,7 +1,9 @@
 import { zeroTrimShift } from '@/core/adjust/zeroTrim'
 import { Refusal } from '@/core/refusal'
+import { plannedPoints } from '@/core/run/plan'
+import { inputPercentOfPoint, pointName } from '@/core/run/pointScale'
 import { convertPressure } from '@/core/units/pressureUnit'
-import type { NewAdjustment } from '@/schema/run'
+import type { NewAdjustment, OpenRound } from '@/schema/run'
 import type { RunView } from '@/schema/runView'
 import type { World } from '@/schema/world'
 import { type Transaction, transaction } from '../database'
@@ -31,7 +33,7 @@ export function recordAdjustment(runId: string, done: NewAdjustment, { person, n
  *
  * @throws {Refusal} outside the Adjust stage, or when nothing was recorded as done
  */
-export function openRound(runId: string, { round }: { round: number }, { person, now }: Actor): Promise<RunView> {
+export function openRound(runId: string, { round, fewerPoints }: OpenRound, { person, now }: Actor): Promise<RunView> {
   return transaction(async (db) => {
     const { run } = await takeOpenRun(db, runId)
     if (run.rounds.length === round + 1) return run
@@ -44,11 +46,34 @@ export function openRound(runId: string, { round }: { round: number }, { person,
         'nothing has been recorded as done',
         'say what was adjusted, so that the record can tell',
       )
-    await insertRound(db, { runId, round, at: now, personId: person.id })
-    await insertSteps(db, { runId, round, points: run.world.points })
+    const points = fewerPoints ? reducedPoints(run.world, fewerPoints.testPoints) : run.world.points
+    const planReason = fewerPoints?.reason ?? null
+    await insertRound(db, { runId, round, at: now, personId: person.id, planReason })
+    await insertSteps(db, { runId, round, points })
     return loadRun(db, runId)
   })
 }
+
+/** The points of a shorter as-left round: some of those taken as found, in the same order. */
+function reducedPoints({ configuration, points }: World, wanted: readonly number[]) {
+  const percents = wanted.map((point) => inputPercentOfPoint(point, configuration))
+  const known = [...new Set(points.map(({ percent }) => percent))]
+  const kept = percents.map((percent) => {
+    const found = known.find((each) => Math.abs(each - percent) < SAME_PERCENT)
+    if (found === undefined)
+      throw new Refusal(
+        'fewerPoints.testPoints',
+        `${pointName(percent, configuration)} was not taken as found`,
+        'choose some of the points that were',
+      )
+    return found
+  })
+  const isUpAndDown = points.some(({ direction }) => direction === 'falling')
+  return plannedPoints(kept, isUpAndDown ? 'up-down' : 'up')
+}
+
+/** Percentages that went through a root and back differ in their last digits. */
+const SAME_PERCENT = 1e-6
 
 /** A zero trim is recorded only with what acted on the cell, and only when that was zero: see {@link zeroTrimShift}. */
 function refuseTrimAtPressure(

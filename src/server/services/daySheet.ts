@@ -1,5 +1,6 @@
 import { formatFixed, formatSigned } from '@/core/format/formatNumber'
 import { calendarDate, daysBetween, formatDate } from '@/core/format/formatTime'
+import { ERROR_BASIS_WORDS } from '@/core/run/errorBasis'
 import type { DaySheet, DueJob, ReadinessNote } from '@/schema/daySheet'
 import type { ReferenceOffer } from '@/schema/offers'
 import { pool } from '../database'
@@ -92,7 +93,7 @@ function lastNote(last: Last): ReadinessNote {
   const share = formatFixed(last.shareOfLimit * 100, 0)
   return {
     mark: mark[last.asFound],
-    words: `Last found ${formatSigned(last.asFoundErrorPercent, 2)} % of span, ${share} % of its limit`,
+    words: `Last found ${formatSigned(last.asFoundErrorPercent, 2)} ${ERROR_BASIS_WORDS[last.errorBasis]}, ${share} % of its limit`,
   }
 }
 

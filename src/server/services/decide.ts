@@ -22,6 +22,12 @@ export function decide(runId: string, input: NewDecision, { person, now }: Actor
     const judged = state.rounds.at(-1)
     if (!round || !judged || round.round !== input.round || judged.points.length < round.steps.length)
       throw new Refusal('round', 'that round is not the present one, or not all its points are read', 'reload the run')
+    if (input.decision === 'adjust' && run.workSteps?.some(({ list }) => list === 'restore'))
+      throw new Refusal(
+        'decision',
+        'the instrument is being put back into service',
+        'finish this run; a further adjustment is a run of its own, from Isolate on',
+      )
     if (round.decision) {
       if (round.decision.decision === input.decision) return run
       throw new Conflict(

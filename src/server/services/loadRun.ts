@@ -2,10 +2,13 @@ import type { RecordedReading, RunRound, RunView } from '@/schema/runView'
 import type { Queryable } from '../database'
 import { NotFound } from '../refusals'
 import { selectAdjustments } from '../sql/adjustment'
+import { selectLoopChecks } from '../sql/loopCheck'
+import { type OvershootRow, selectOvershoots } from '../sql/overshoot'
 import { type ReadingRow, selectReadings } from '../sql/reading'
 import { selectRun } from '../sql/run'
 import { selectDecisions } from '../sql/runDecision'
-import { selectSteps } from '../sql/runRound'
+import { selectPlanReasons, selectSteps } from '../sql/runRound'
+import { selectWorkSteps } from '../sql/workStep'
 
 /**
  * A run with everything recorded in it, as screens, record and API see it.
@@ -20,6 +23,10 @@ export async function loadRun(db: Queryable, id: string): Promise<RunView> {
   const readings = await selectReadings(db, id)
   const decisions = await selectDecisions(db, id)
   const adjustments = await selectAdjustments(db, id)
+  const overshoots = await selectOvershoots(db, id)
+  const planReasons = await selectPlanReasons(db, id)
+  const workSteps = await selectWorkSteps(db, id)
+  const loopChecks = await selectLoopChecks(db, id)
 
   const rounds = [...new Set(steps.map((step) => step.round))].map((round): RunRound => {
     const decision = decisions.find((row) => row.round === round)
@@ -29,6 +36,7 @@ export async function loadRun(db: Queryable, id: string): Promise<RunView> {
         .filter((step) => step.round === round)
         .map(({ round: _, ...step }) => ({
           ...step,
+          ...(overshoots.some(({ stepId }) => stepId === step.id) && { overshoots: overshootsOf(step.id, overshoots) }),
           readings: readingLine(readings.filter((r) => r.stepId === step.id)),
         })),
       decision: decision
@@ -42,6 +50,7 @@ export async function loadRun(db: Queryable, id: string): Promise<RunView> {
       adjustments: adjustments
         .filter((done) => done.afterRound === round)
         .map(({ afterRound: _, doneAt, ...done }) => ({ ...done, doneAt: doneAt.toISOString() })),
+      ...(planReasons.has(round) && { planReason: planReasons.get(round) }),
     }
   })
   return {
@@ -51,8 +60,15 @@ export async function loadRun(db: Queryable, id: string): Promise<RunView> {
     startedBy: head.startedBy,
     world: head.world,
     rounds,
+    ...(workSteps.length > 0 && { workSteps }),
+    ...(loopChecks.length > 0 && { loopChecks }),
   }
 }
+
+const overshootsOf = (id: string, rows: readonly OvershootRow[]) =>
+  rows
+    .filter(({ stepId }) => stepId === id)
+    .map(({ stepId: _, notedAt, ...row }) => ({ ...row, notedAt: notedAt.toISOString() }))
 
 /** The readings of one step from the first typed to the one that holds, following what supersedes what. */
 function readingLine(rows: readonly ReadingRow[]): RecordedReading[] {

@@ -19,7 +19,13 @@ import { takeOpenRun } from './openRun'
  */
 export function recordReading(runId: string, reading: NewReading, { person, now }: Actor): Promise<RunView> {
   return transaction(async (db) => {
-    const { run } = await takeOpenRun(db, runId)
+    const { run, state } = await takeOpenRun(db, runId)
+    if (state.stage === 'isolate')
+      throw new Refusal(
+        'run',
+        'the instrument is not out of service and hooked up yet',
+        'finish the steps of Isolate first',
+      )
     const step = stepOf(run, reading.stepId)
     const known = step.readings.find((row) => row.id === reading.id)
     if (known) return repeated(run, known, reading)
@@ -48,7 +54,8 @@ function repeated(run: RunView, known: RecordedReading, reading: NewReading): Ru
     known.applied === reading.applied &&
     known.output === reading.output &&
     (known.pv ?? null) === reading.pv &&
-    (known.ao ?? null) === reading.ao
+    (known.ao ?? null) === reading.ao &&
+    (known.display ?? null) === reading.display
   if (isSame) return run
   throw new Conflict('id', 'this id was stored with other figures', 'send a correction with an id of its own')
 }
@@ -60,8 +67,12 @@ function stepOf(run: RunView, stepId: string): RunStep {
   return step
 }
 
-/** A run reads PV and AO at every point or at none: half a set tells no stage from another. */
-function refuseOtherQuantities({ world }: RunView, { pv, ao }: NewReading): void {
+/** A run reads PV and AO, and the display, at every point or at none: half a set tells no stage from another. */
+function refuseOtherQuantities({ world }: RunView, { pv, ao, display }: NewReading): void {
+  if ((display !== null) !== (world.readsDisplay === true))
+    throw display === null
+      ? new Refusal('display', 'is not given, and this run reads it at every point', 'read it and enter it')
+      : new Refusal('display', 'is not read in this run', 'leave it out, or begin a run that reads it')
   if (world.readsDigital) {
     const missing = pv === null ? 'pv' : ao === null ? 'ao' : null
     if (missing)

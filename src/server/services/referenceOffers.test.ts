@@ -25,10 +25,8 @@ describe('which reference suits', () => {
     const coarse = pump({ accuracy: { combine: 'sum', terms: [{ kind: 'percentSpan', value: 0.1 }] } })
     expect(inputs(coarse)).toMatchObject([{ mark: 'look', remarks: ['ratio under 4 : 1'] }])
   })
-  test('too short: no ratio at all', () => {
-    expect(inputs(pump({ rangeHigh: 99 }))).toMatchObject([
-      { mark: 'outside', ratio: null, ratioText: '—', remarks: ['does not reach every point'] },
-    ])
+  test('too short for one point, and none reaches all: good for a sub-range, and it says so', () => {
+    expect(inputs(pump({ rangeHigh: 99 }))).toMatchObject([{ mark: 'look', remarks: ['reaches 2 of 3 points'] }])
   })
   test('an absolute reference is not offered for gauge pressure', () => {
     expect(inputs(pump({ pressureKind: 'absolute' }))).toEqual([])
@@ -66,7 +64,7 @@ describe('what reads the output', () => {
   })
   test('a meter that begins above the foot of the signal does not reach it', () => {
     const { outputs } = referenceOffers(CONFIGURATION, [{ ...METER, rangeLow: 5 } as Standard], TODAY) // quantity stays
-    expect(outputs).toMatchObject([{ mark: 'outside', ratio: null }])
+    expect(outputs).toMatchObject([{ mark: 'outside', ratio: null, remarks: ['reaches no point'] }])
   })
   test('a voltage signal with only a current meter has nothing to read it', () => {
     expect(referenceOffers({ ...CONFIGURATION, signal: '1-5V' }, [PUMP, METER], TODAY).outputs).toEqual([])

@@ -1,14 +1,18 @@
 import {
-  reachesRange,
+  reaches,
   referenceAccuracyInput,
   tightestAccuracyRatio,
   USUAL_RATIO_FLOOR,
 } from '@/core/conformity/accuracyRatio'
+import { fewestReferences } from '@/core/conformity/fewestReferences'
 import { meterAccuracy } from '@/core/conformity/meterAccuracy'
 import { tightestOutputRatio } from '@/core/conformity/outputAccuracyRatio'
+import { limitInput } from '@/core/error/errorLimit'
 import { formatFixed } from '@/core/format/formatNumber'
 import { daysBetween, formatDate } from '@/core/format/formatTime'
-import { SIGNALS, type TransmittedSignal } from '@/core/signal/signal'
+import { testPointPercents } from '@/core/run/pointScale'
+import { isTransmitted, SIGNALS, type TransmittedSignal } from '@/core/signal/signal'
+import { inputAtPercent } from '@/core/transfer/linearTransfer'
 import { pressureKindsMatch } from '@/core/units/pressureKind'
 import { convertPressure, PRESSURE_UNIT_IDS, type PressureUnit } from '@/core/units/pressureUnit'
 import type { Configuration } from '@/schema/configuration'
@@ -26,25 +30,67 @@ export function referenceOffers(
   const inputs = standards
     .filter((standard) => standard.quantity === 'pressure')
     .filter((standard) => pressureKindsMatch(standard.pressureKind, configuration.pressureKind))
-    .map((standard) => offerOf(standard, inputRatio(standard, configuration), today))
+    .map((standard) => inputOffer(standard, configuration, today))
+  // Where none reaches every point, those that reach some serve a sub-range each.
+  const isSubRanged = inputs.length > 0 && inputs.every(({ reachesAll }) => !reachesAll)
   const { signal } = configuration
-  const outputs =
-    signal === 'display'
-      ? null
-      : standards.flatMap((standard) => outputOffer(standard, signal, { configuration, today }))
-  return { inputs: inputs.toSorted(bestFirst), outputs: outputs?.toSorted(bestFirst) ?? null }
+  const outputs = !isTransmitted(signal)
+    ? null
+    : standards.flatMap((standard) => outputOffer(standard, signal, { configuration, today }))
+  return {
+    inputs: inputs.map((offer) => (isSubRanged ? asSubRange(offer) : offer)).toSorted(bestFirst),
+    outputs: outputs?.toSorted(bestFirst) ?? null,
+    isSubRanged,
+    suggestedInputIds: isSubRanged ? subRangeIds(configuration, inputs) : [],
+  }
 }
 
 const basisOf = (configuration: Configuration) => ({ range: configuration, url: configuration.url })
 
-function inputRatio(standard: PressureStandard, configuration: Configuration): number | null {
+/** What a reference offers at those of the points that it reaches. */
+function inputOffer(standard: PressureStandard, configuration: Configuration, today: string): ReferenceOffer {
   const basis = basisOf(configuration)
-  if (!reachesRange(configuration.testPoints, basis, standard)) return null
-  return (
-    tightestAccuracyRatio(configuration.testPoints, configuration.errorLimit, { basis, reference: standard })?.ratio ??
-    null
+  const percents = testPointPercents(configuration)
+  const reached = percents.filter(
+    (percent) =>
+      reaches(inputAtPercent(percent, configuration), configuration.unit, standard) &&
+      // A reference that knows a point no better than the instrument may be wrong there says nothing of it.
+      (tightestAccuracyRatio([percent], configuration.errorLimit, { basis, reference: standard })?.ratio ?? 0) >= 1,
   )
+  const ratio = tightestAccuracyRatio(reached, configuration.errorLimit, { basis, reference: standard })?.ratio ?? null
+  const reach: Reach = {
+    reached: reached.length,
+    points: percents.length,
+    hasHeadroom: hasHeadroom(Math.max(...percents.map((percent) => inputAtPercent(percent, configuration))), {
+      top: convertPressure(standard.rangeHigh, standard.unit, configuration.unit),
+      width: convertPressure(standard.rangeHigh - standard.rangeLow, standard.unit, configuration.unit),
+    }),
+  }
+  return offerOf(standard, ratio, { today, reach })
 }
+
+/** Of the reference's range above the top point, below which an overshoot goes over range. Ours, no source. */
+const LEAST_HEADROOM = 0.02
+
+const hasHeadroom = (topPoint: number, { top, width }: { top: number; width: number }) =>
+  top - topPoint >= LEAST_HEADROOM * Math.abs(width)
+
+/** The fewest references in date that together serve every point. */
+function subRangeIds(configuration: Configuration, offers: readonly ReferenceOffer[]): string[] {
+  const points = testPointPercents(configuration).map((percent) => {
+    const input = inputAtPercent(percent, configuration)
+    return { input, limit: limitInput(input, configuration.errorLimit, basisOf(configuration)) }
+  })
+  const inDate = offers
+    .filter(({ isInDate }) => isInDate)
+    .map(({ standard }) => standard)
+    .filter((standard) => standard.quantity === 'pressure')
+  return fewestReferences(points, configuration.unit, inDate).map(({ id }) => id)
+}
+
+/** A reference that reaches some points is of use where none reaches all. */
+const asSubRange = (offer: ReferenceOffer): ReferenceOffer =>
+  offer.mark === 'outside' && offer.reached > 0 && offer.isInDate ? { ...offer, mark: 'look' } : offer
 
 function outputOffer(
   standard: Standard,
@@ -54,13 +100,19 @@ function outputOffer(
   const scale = SIGNALS[signal]
   const reader = outputReader(standard, scale.unit)
   if (!reader) return []
-  const { testPoints, errorLimit } = job.configuration
+  const { errorLimit } = job.configuration
+  const testPoints = testPointPercents(job.configuration)
   const reading = { scale, accuracyAt: reader.accuracyAt }
   const doesReach = reader.low <= scale.lower && reader.high >= scale.upper
   const ratio = doesReach
     ? tightestOutputRatio(testPoints, errorLimit, { basis: basisOf(job.configuration), reading })
     : null
-  return [offerOf(standard, ratio, job.today)]
+  const reach: Reach = {
+    reached: doesReach ? testPoints.length : 0,
+    points: testPoints.length,
+    hasHeadroom: hasHeadroom(scale.upper, { top: reader.high, width: reader.high - reader.low }),
+  }
+  return [offerOf(standard, ratio, { today: job.today, reach })]
 }
 
 /** What a reference can read of an output, all in the output's unit. */
@@ -83,17 +135,36 @@ function outputReader(standard: Standard, unit: string): OutputReader | undefine
 
 const isPressureUnit = (unit: string): unit is PressureUnit => PRESSURE_UNIT_IDS.some((id) => id === unit)
 
-function offerOf(standard: Standard, ratio: number | null, today: string): ReferenceOffer {
+type Reach = { readonly reached: number; readonly points: number; readonly hasHeadroom: boolean }
+
+function offerOf(
+  standard: Standard,
+  ratio: number | null,
+  { today, reach }: { today: string; reach: Reach },
+): ReferenceOffer {
   const left = daysBetween(today, standard.dueOn)
+  const reachesAll = ratio !== null && reach.reached === reach.points
   const remarks = [
-    ...(ratio === null ? ['does not reach every point'] : []),
+    ...(reachesAll
+      ? []
+      : [reach.reached > 0 ? `reaches ${reach.reached} of ${reach.points} points` : 'reaches no point']),
+    ...(reachesAll && !reach.hasHeadroom ? ['no headroom: an overshoot at the top goes over its range'] : []),
     ...(ratio !== null && ratio < USUAL_RATIO_FLOOR ? [`ratio under ${USUAL_RATIO_FLOOR} : 1`] : []),
     ...(left < 0 ? [`certificate out of date since ${formatDate(standard.dueOn)}`] : []),
     ...(left >= 0 && left <= SOON_DAYS ? [`due ${formatDate(standard.dueOn)}`] : []),
   ]
-  const isUnfit = ratio === null || left < 0
+  const isUnfit = !reachesAll || left < 0
   const mark = isUnfit ? 'outside' : remarks.length > 0 ? 'look' : 'inside'
-  return { standard, ratio, mark, remarks, ratioText: ratio === null ? '—' : `${formatFixed(ratio, 1)} : 1` }
+  return {
+    standard,
+    ratio,
+    mark,
+    remarks,
+    ratioText: ratio === null ? '—' : `${formatFixed(ratio, 1)} : 1`,
+    reachesAll,
+    reached: reach.reached,
+    isInDate: left >= 0,
+  }
 }
 
 const RANK = { inside: 0, look: 1, outside: 2 }

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
+import { StartRun } from '@/schema/run'
 import {
   ANNA,
   as,
@@ -118,7 +119,9 @@ describe('the way through a run', () => {
   test('adjusting: decision, act, as-left round with the same points, seal', async () => {
     const run = await readRound(await runOnNewInstrument('W-1'), 0.16)
     await decide(run.id, { round: 0, decision: 'adjust', reason: null }, as(ANNA, 20))
-    await expect(openRound(run.id, { round: 1 }, as(ANNA, 21))).rejects.toThrow('nothing has been recorded as done')
+    await expect(openRound(run.id, { round: 1, fewerPoints: null }, as(ANNA, 21))).rejects.toThrow(
+      'nothing has been recorded as done',
+    )
     const act = {
       id: randomUUID(),
       kind: 'zero-trim' as const,
@@ -135,8 +138,8 @@ describe('the way through a run', () => {
     await recordAdjustment(run.id, act, as(ANNA, 22))
     await recordAdjustment(run.id, act, as(ANNA, 22))
     const [opened] = await Promise.all([
-      openRound(run.id, { round: 1 }, as(ANNA, 23)),
-      openRound(run.id, { round: 1 }, as(BEN, 23)),
+      openRound(run.id, { round: 1, fewerPoints: null }, as(ANNA, 23)),
+      openRound(run.id, { round: 1, fewerPoints: null }, as(BEN, 23)),
     ])
     expect(opened.rounds.map((round) => round.steps.length)).toEqual([3, 3])
     expect(await count('adjustment', run.id)).toBe(1)
@@ -168,7 +171,7 @@ describe('the way through a run', () => {
   test('one open run per instrument; abandoned, it is kept and makes room', async () => {
     const run = await runOnNewInstrument('W-4')
     const { world } = run
-    const again = {
+    const again = StartRun.parse({
       id: randomUUID(),
       instrumentId: world.instrument.id,
       inputUnit: world.inputUnit,
@@ -176,7 +179,7 @@ describe('the way through a run', () => {
       outputReferenceId: world.outputReference?.id ?? null,
       readsDigital: false,
       environment: world.environment,
-    }
+    })
     await expect(startRun(again, as(BEN))).rejects.toThrow('Anna Test has a run open on this instrument')
     await expect(startRun({ ...again, id: run.id }, as(ANNA))).resolves.toEqual({ id: run.id })
     await abandonRun(run.id, { reason: 'wrong instrument' }, as(ANNA))

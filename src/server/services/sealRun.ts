@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto'
 import type { RoundAnalysis } from '@/core/analysis/roundAnalysis'
 import { shareOfLimit } from '@/core/analysis/shareOfLimit'
 import { Refusal } from '@/core/refusal'
+import { errorBasis, shownPercent } from '@/core/run/errorBasis'
 import type { RunState } from '@/core/run/runState'
 import type { Signing } from '@/schema/run'
 import type { RunView } from '@/schema/runView'
@@ -71,8 +72,10 @@ async function appendToChain(
   const sequence = (last?.sequence ?? 0) + 1
   const previousHash = last?.hash ?? GENESIS_HASH
   const { text, hash } = sealText(recordOf({ ...parts, site: environment().BARYS_SITE, sequence, previousHash }))
-  const asFound = listed(parts.state.rounds[0]?.analysis)
-  const asLeft = listed(parts.state.rounds.at(-1)?.analysis)
+  const { world } = parts.run
+  const shown = { basis: errorBasis(world), range: world.configuration }
+  const asFound = listed(parts.state.rounds[0]?.analysis, shown)
+  const asLeft = listed(parts.state.rounds.at(-1)?.analysis, shown)
   await insertSeal(db, {
     sequence,
     runId: parts.run.id,
@@ -85,17 +88,18 @@ async function appendToChain(
     asFoundErrorPercent: asFound.errorPercent,
     asLeftErrorPercent: asLeft.errorPercent,
     shareOfLimit: asFound.shareOfLimit,
+    errorBasis: shown.basis,
   })
   return { sequence, hash }
 }
 
-function listed(analysis: RoundAnalysis | undefined) {
+function listed(analysis: RoundAnalysis | undefined, shown: Parameters<typeof shownPercent>[2]) {
   const { verdict, largest } = analysis ?? {}
   // Cannot be: Sign is reached only with every point of every round read.
   if (!verdict || !largest) throw new Error('a round without readings reached the seal')
   return {
     verdict,
-    errorPercent: largest.errorPercentSpan,
+    errorPercent: shownPercent(largest.errorPercentSpan, largest.applied, shown),
     shareOfLimit: shareOfLimit(largest),
   }
 }

@@ -35,6 +35,8 @@ export function recordOf({ run, state, signature, site, sequence, previousHash }
     run: { id: run.id, startedAt: run.startedAt, startedBy: run.startedBy, stage: state.stage },
     world: run.world,
     rounds: run.rounds,
+    workSteps: run.workSteps,
+    loopChecks: run.loopChecks,
     results,
     conformity: { rule: run.world.decisionRule, asFound: results[0]?.verdict, asLeft: results.at(-1)?.verdict },
     signature: { ...signature, signedAt: signature.signedAt.toISOString() },

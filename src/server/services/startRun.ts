@@ -1,10 +1,14 @@
+import { referencesOfPoints } from '@/core/conformity/serveByReferences'
 import { Refusal } from '@/core/refusal'
 import { plannedPoints } from '@/core/run/plan'
-import { SIGNALS } from '@/core/signal/signal'
+import { testPointPercents } from '@/core/run/pointScale'
+import { refuseBeyondSensor } from '@/core/run/readingNotice'
+import { isTransmitted, SIGNALS } from '@/core/signal/signal'
+import { inputAtPercent } from '@/core/transfer/linearTransfer'
 import { pressureKindsMatch } from '@/core/units/pressureKind'
 import type { Configuration } from '@/schema/configuration'
 import type { StartRun } from '@/schema/run'
-import type { Standard, World } from '@/schema/world'
+import type { PlannedPoint, PressureStandard, Standard, World } from '@/schema/world'
 import { type Queryable, transaction } from '../database'
 import { SOFTWARE_VERSION } from '../environment'
 import { Conflict, NotFound } from '../refusals'
@@ -27,16 +31,21 @@ export function startRun(input: StartRun, { person, now }: Actor): Promise<{ id:
     const instrument = await selectInstrument(db, { id: input.instrumentId })
     if (!instrument) throw new NotFound('instrumentId', 'there is no such instrument', 'look it up by its tag')
     const { configuration } = instrument
+    const references = await inputReferences(db, [input.inputReferenceId, ...input.furtherReferenceIds], configuration)
     const world: World = {
       instrument: { id: instrument.id, tag: instrument.tag },
       configuration,
       configurationVersion: instrument.version,
       inputUnit: input.inputUnit,
-      points: plannedPoints(configuration.testPoints, configuration.pointOrder),
-      inputReference: await inputReference(db, input.inputReferenceId, configuration),
+      points: pointsOf(input, configuration, references),
+      inputReference: references[0],
+      ...(references.length > 1 && { furtherReferences: references.slice(1) }),
       outputReference: await outputReference(db, input.outputReferenceId, configuration),
       environment: input.environment,
       ...(input.readsDigital && { readsDigital: digitalPlan(configuration) }),
+      ...(input.readsDisplay && { readsDisplay: displayPlan(configuration) }),
+      ...(input.plan.dwellSeconds !== null && { dwellSeconds: input.plan.dwellSeconds }),
+      outOfService: true,
       decisionRule: 'simple-acceptance',
       softwareVersion: SOFTWARE_VERSION,
     }
@@ -49,7 +58,7 @@ export function startRun(input: StartRun, { person, now }: Actor): Promise<{ id:
       personId: person.id,
     }
     if (!(await insertRun(db, row))) return repeatedStart(db, input)
-    await insertRound(db, { runId: input.id, round: 0, at: now, personId: person.id })
+    await insertRound(db, { runId: input.id, round: 0, at: now, personId: person.id, planReason: null })
     await insertSteps(db, { runId: input.id, round: 0, points: world.points })
     await insertEvent(db, { at: now, personId: person.id, kind: 'run started', subjectId: input.id })
     return { id: input.id }
@@ -62,6 +71,40 @@ function digitalPlan({ signal }: Configuration): true {
   throw new Refusal('readsDigital', 'the instrument has no 4–20 mA output to compare PV and AO with', 'leave it out')
 }
 
+/** A display is read beside an output; where the display is the output, it is read anyway. */
+function displayPlan({ signal, displayScale }: Configuration): true {
+  if (!isTransmitted(signal))
+    throw new Refusal('readsDisplay', 'the display is this instrument’s only output', 'leave it out: it is read anyway')
+  if (displayScale) return true
+  throw new Refusal(
+    'readsDisplay',
+    'the register does not say what the display shows at 0 % and 100 %',
+    'add the display scale to the instrument, or leave it out',
+  )
+}
+
+/** The points of a run: the register's or those asked for, in cycles, each with the reference that serves it. */
+function pointsOf(
+  { plan }: Pick<StartRun, 'plan'>,
+  configuration: Configuration,
+  references: readonly PressureStandard[],
+): PlannedPoint[] {
+  const testPoints = plan.testPoints ?? configuration.testPoints
+  const percents = testPointPercents({ ...configuration, testPoints })
+  for (const percent of percents) refuseBeyondSensor(inputAtPercent(percent, configuration), runBasisOf(configuration))
+  const points = plannedPoints(percents, plan.pointOrder ?? configuration.pointOrder, plan.cycles)
+  if (references.length === 1) return points
+  const inputs = points.map(({ percent }) => inputAtPercent(percent, configuration))
+  const served = referencesOfPoints(inputs, configuration.unit, references)
+  const first = references[0]?.id
+  return points.map((point, index) => {
+    const referenceId = served[index]
+    return referenceId === undefined || referenceId === first ? point : { ...point, referenceId }
+  })
+}
+
+const runBasisOf = (configuration: Configuration) => ({ configuration, inputUnit: configuration.unit })
+
 async function repeatedStart(db: Queryable, input: StartRun): Promise<{ id: string }> {
   const same = await selectRun(db, input.id)
   if (same?.instrumentId === input.instrumentId) return { id: same.id }
@@ -73,7 +116,19 @@ async function repeatedStart(db: Queryable, input: StartRun): Promise<{ id: stri
   )
 }
 
-async function inputReference(db: Queryable, id: string, configuration: Configuration): Promise<Standard> {
+/** The first reference and those of further sub-ranges, each once. */
+async function inputReferences(
+  db: Queryable,
+  ids: readonly [string, ...string[]],
+  configuration: Configuration,
+): Promise<[PressureStandard, ...PressureStandard[]]> {
+  const [first, ...further] = ids
+  const references: [PressureStandard, ...PressureStandard[]] = [await inputReference(db, first, configuration)]
+  for (const id of new Set(further)) if (id !== first) references.push(await inputReference(db, id, configuration))
+  return references
+}
+
+async function inputReference(db: Queryable, id: string, configuration: Configuration): Promise<PressureStandard> {
   const standard = await selectStandard(db, id)
   if (standard?.quantity !== 'pressure')
     throw new Refusal('inputReferenceId', 'that is no pressure reference we own', 'choose one of those offered')
@@ -91,7 +146,7 @@ async function outputReference(
   id: string | null,
   configuration: Configuration,
 ): Promise<Standard | null> {
-  if (configuration.signal === 'display') return null
+  if (!isTransmitted(configuration.signal)) return null
   const wanted = SIGNALS[configuration.signal].unit
   const standard = id === null ? null : await selectStandard(db, id)
   const fits =

@@ -27,6 +27,10 @@ const ConfiguredRow = z
     interval_months: z.number(),
     test_points: z.unknown(),
     point_order: z.string(),
+    transfer: z.unknown(),
+    point_scale: z.string(),
+    hook_up: z.string(),
+    display_scale: z.unknown(),
     created_at: z.date(),
     created_by: z.string(),
     reason: z.string(),
@@ -50,6 +54,9 @@ const ConfiguredRow = z
       intervalMonths: row.interval_months,
       testPoints: row.test_points,
       pointOrder: row.point_order,
+      pointScale: row.point_scale,
+      hookUp: row.hook_up,
+      displayScale: row.display_scale,
     }),
   }))
 
@@ -59,7 +66,8 @@ export type ConfiguredInstrument = z.infer<typeof ConfiguredRow>
 const SELECT_CONFIGURED = `
   SELECT i.id AS instrument_id, i.tag, i.registered_at, c.id AS configuration_id, c.version, c.description, c.area,
          c.kind, c.pressure_kind, c.unit, c.lrl, c.url, c.min_span, c.lrv, c.urv, c.signal, c.error_limit,
-         c.adjust_limit, c.interval_months, c.test_points, c.point_order, c.created_at, p.name AS created_by, c.reason
+         c.adjust_limit, c.interval_months, c.test_points, c.point_order, c.transfer, c.point_scale, c.hook_up,
+         c.display_scale, c.created_at, p.name AS created_by, c.reason
     FROM instrument i
     JOIN instrument_configuration c ON c.instrument_id = i.id
     JOIN person p ON p.id = c.created_by`
@@ -118,8 +126,10 @@ type NewVersion = {
 const INSERT_CONFIGURATION = `
   INSERT INTO instrument_configuration
     (id, instrument_id, version, description, area, kind, pressure_kind, unit, lrl, url, min_span, lrv, urv, signal,
-     error_limit, adjust_limit, interval_months, test_points, point_order, created_at, created_by, reason)
-  VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21, $22)`
+     error_limit, adjust_limit, interval_months, test_points, point_order, transfer, point_scale, hook_up, display_scale, created_at,
+     created_by, reason)
+  VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21, $22, $23,
+          $24, $25, $26)`
 
 export async function insertConfiguration(db: Queryable, version: NewVersion): Promise<void> {
   const c = version.configuration
@@ -143,6 +153,10 @@ export async function insertConfiguration(db: Queryable, version: NewVersion): P
     c.intervalMonths,
     JSON.stringify(c.testPoints),
     c.pointOrder,
+    JSON.stringify(c.transfer),
+    c.pointScale,
+    c.hookUp,
+    c.displayScale === null ? null : JSON.stringify(c.displayScale),
     version.at,
     version.personId,
     version.reason,

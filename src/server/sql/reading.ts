@@ -9,6 +9,8 @@ const ReadingRow = z
     output: z.string(),
     pv: z.string().nullable(),
     ao: z.string().nullable(),
+    display: z.string().nullable(),
+    held_seconds: z.number().nullable(),
     taken_at: z.date(),
     taken_by: z.string(),
     supersedes: z.uuid().nullable(),
@@ -22,6 +24,8 @@ const ReadingRow = z
     // Left out where not read, so that a record without them is the same text as ever.
     ...(row.pv !== null && { pv: row.pv }),
     ...(row.ao !== null && { ao: row.ao }),
+    ...(row.display !== null && { display: row.display }),
+    ...(row.held_seconds !== null && { heldSeconds: row.held_seconds }),
     takenAt: row.taken_at,
     takenBy: row.taken_by,
     supersedes: row.supersedes,
@@ -30,7 +34,8 @@ const ReadingRow = z
 export type ReadingRow = z.infer<typeof ReadingRow>
 
 const SELECT_READING = `
-  SELECT g.id, g.step_id, g.applied, g.output, g.pv, g.ao, g.taken_at, p.name AS taken_by, g.supersedes, g.reason
+  SELECT g.id, g.step_id, g.applied, g.output, g.pv, g.ao, g.display, g.held_seconds, g.taken_at,
+         p.name AS taken_by, g.supersedes, g.reason
     FROM reading g JOIN person p ON p.id = g.taken_by`
 
 /** Every reading of a run ever taken, corrected ones too, oldest first. */
@@ -47,6 +52,8 @@ type NewReadingRow = {
   readonly output: string
   readonly pv: string | null
   readonly ao: string | null
+  readonly display: string | null
+  readonly heldSeconds: number | null
   readonly at: Date
   readonly personId: string
   readonly supersedes: string | null
@@ -54,8 +61,9 @@ type NewReadingRow = {
 }
 
 const INSERT_READING = `
-  INSERT INTO reading (id, run_id, step_id, applied, output, pv, ao, taken_at, taken_by, supersedes, reason)
-  VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)
+  INSERT INTO reading (id, run_id, step_id, applied, output, pv, ao, display, held_seconds, taken_at, taken_by,
+                       supersedes, reason)
+  VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13)
   ON CONFLICT DO NOTHING`
 
 /**
@@ -64,7 +72,7 @@ const INSERT_READING = `
  * @returns false where the id is known, the step has a first reading, or the superseded one was superseded already
  */
 export async function insertReading(db: Queryable, reading: NewReadingRow): Promise<boolean> {
-  const { id, runId, stepId, applied, output, pv, ao, at, personId, supersedes, reason } = reading
+  const { id, runId, stepId, applied, output, pv, ao, display, heldSeconds, at, personId, supersedes, reason } = reading
   const { rowCount } = await db.query(INSERT_READING, [
     id,
     runId,
@@ -73,6 +81,8 @@ export async function insertReading(db: Queryable, reading: NewReadingRow): Prom
     output,
     pv,
     ao,
+    display,
+    heldSeconds,
     at,
     personId,
     supersedes,

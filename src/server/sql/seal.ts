@@ -63,6 +63,7 @@ const SealedResult = z
     as_found_error_percent: z.string().transform(Number),
     as_left_error_percent: z.string().transform(Number),
     share_of_limit: z.string().transform(Number),
+    error_basis: z.enum(['span', 'reading']),
   })
   .transform((row) => ({
     sequence: row.sequence,
@@ -76,12 +77,14 @@ const SealedResult = z
     asFoundErrorPercent: row.as_found_error_percent,
     asLeftErrorPercent: row.as_left_error_percent,
     shareOfLimit: row.share_of_limit,
+    /** In what the errors of this record are listed. */
+    errorBasis: row.error_basis,
   }))
 export type SealedResult = z.infer<typeof SealedResult>
 
 const SELECT_RESULT = `
   SELECT s.sequence, s.run_id, r.instrument_id, i.tag, s.sealed_at, g.person_name AS signed_by, s.as_found, s.as_left,
-         s.as_found_error_percent, s.as_left_error_percent, s.share_of_limit
+         s.as_found_error_percent, s.as_left_error_percent, s.share_of_limit, s.error_basis
     FROM seal s
     JOIN run r ON r.id = s.run_id
     JOIN instrument i ON i.id = r.instrument_id
@@ -103,12 +106,15 @@ export async function selectResultsOf(db: Queryable, instrumentId: string): Prom
 }
 
 type NewSeal = Seal &
-  Pick<SealedResult, 'asFound' | 'asLeft' | 'asFoundErrorPercent' | 'asLeftErrorPercent' | 'shareOfLimit'>
+  Pick<
+    SealedResult,
+    'asFound' | 'asLeft' | 'asFoundErrorPercent' | 'asLeftErrorPercent' | 'shareOfLimit' | 'errorBasis'
+  >
 
 const INSERT_SEAL = `
   INSERT INTO seal (sequence, run_id, previous_hash, hash, record, sealed_at, as_found, as_left,
-                    as_found_error_percent, as_left_error_percent, share_of_limit)
-  VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)`
+                    as_found_error_percent, as_left_error_percent, share_of_limit, error_basis)
+  VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12)`
 
 export async function insertSeal(db: Queryable, seal: NewSeal): Promise<void> {
   await db.query(INSERT_SEAL, [
@@ -123,5 +129,6 @@ export async function insertSeal(db: Queryable, seal: NewSeal): Promise<void> {
     seal.asFoundErrorPercent,
     seal.asLeftErrorPercent,
     seal.shareOfLimit,
+    seal.errorBasis,
   ])
 }

@@ -20,7 +20,7 @@ const StandardRow = z
 
 const SELECT_STANDARD = `
   SELECT id, code, description, quantity, pressure_kind, unit, range_low, range_high, accuracy, resolution, certificate,
-         calibrated_on, due_on
+         calibrated_on, due_on, principle
     FROM standard`
 
 /** Every reference we own, by code. */
@@ -36,8 +36,8 @@ export async function selectStandard(db: Queryable, id: string): Promise<Standar
 
 const INSERT_STANDARD = `
   INSERT INTO standard (id, code, description, quantity, pressure_kind, unit, range_low, range_high, accuracy,
-                        resolution, certificate, calibrated_on, due_on)
-  VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13)`
+                        resolution, certificate, calibrated_on, due_on, principle)
+  VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14)`
 
 export async function insertStandard(db: Queryable, standard: Standard): Promise<void> {
   await db.query(INSERT_STANDARD, [
@@ -54,5 +54,6 @@ export async function insertStandard(db: Queryable, standard: Standard): Promise
     standard.certificate,
     standard.calibratedOn,
     standard.dueOn,
+    standard.principle,
   ])
 }

@@ -7,11 +7,14 @@ import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import { type FieldPath, type Resolver, type UseFormReturn, useForm, useWatch } from 'react-hook-form'
 import { z } from 'zod'
+import { HOOK_UPS } from '@/core/run/hookUp'
 import { POINT_ORDERS } from '@/core/run/plan'
+import { POINT_SCALES } from '@/core/run/pointScale'
 import { SIGNAL_IDS, signalLabel } from '@/core/signal/signal'
 import { PRESSURE_KINDS } from '@/core/units/pressureKind'
 import { PRESSURE_UNIT_IDS, pressureUnitLabel } from '@/core/units/pressureUnit'
 import { ConfigurationEdit, ConfigurationForm, INSTRUMENT_KINDS, NewInstrument } from '@/schema/configuration'
+import { TRANSFER_WORDS } from '@/schema/transfer'
 import { type Answer, inWords, send } from '../api'
 import { LinkButton } from '../parts/LinkButton'
 import { RangeBeam } from '../pictures/RangeBeam'
@@ -88,6 +91,17 @@ export function InstrumentForm({ purpose, initial, areas }: Props) {
             options={SIGNAL_IDS.map((id) => [id, signalLabel(id)])}
           />
         </div>
+        <div className="field-row">
+          <Choice
+            form={form}
+            name="configuration.transfer.kind"
+            label="Output follows the input"
+            options={Object.entries(TRANSFER_WORDS)}
+          />
+          <CutOff form={form} />
+          <Choice form={form} name="configuration.hookUp" label="Connected by" options={Object.entries(HOOK_UPS)} />
+        </div>
+        <DisplayFields form={form} />
         <LiveBeam form={form} />
       </fieldset>
       <fieldset className="card stack plain-fieldset">
@@ -95,7 +109,13 @@ export function InstrumentForm({ purpose, initial, areas }: Props) {
         <LimitFields form={form} name="errorLimit" label="Error limit" />
         <LimitFields form={form} name="adjustLimit" label="Adjust limit" isOptional />
         <div className="field-row">
-          <Field form={form} name="configuration.testPoints" label="Test points, % of span" />
+          <Field form={form} name="configuration.testPoints" label="Test points" />
+          <Choice
+            form={form}
+            name="configuration.pointScale"
+            label="Points are"
+            options={Object.entries(POINT_SCALES)}
+          />
           <Choice
             form={form}
             name="configuration.pointOrder"
@@ -209,6 +229,40 @@ function Choice({ form, name, label, options }: ChoiceProps) {
   )
 }
 
+/** The low-flow cut-off, where a root is taken. */
+function CutOff({ form }: { form: Form }) {
+  const kind = useWatch({ control: form.control, name: 'configuration.transfer.kind' })
+  if (kind === 'linear') return null
+  return <Field form={form} name="configuration.transfer.cutOffPercent" label="Low-flow cut-off, % of flow" isNumber />
+}
+
+/** What a display of its own shows, apart from the range. */
+function DisplayFields({ form }: { form: Form }) {
+  const scale = useWatch({ control: form.control, name: 'configuration.displayScale' })
+  if (!scale)
+    return (
+      <div className="actions">
+        <span className="soft">Display: none of its own, or it shows the range</span>
+        <Button
+          size="small"
+          onClick={() => form.setValue('configuration.displayScale', { lower: '', upper: '', unit: '' })}
+        >
+          Add a display scale
+        </Button>
+      </div>
+    )
+  return (
+    <div className="field-row">
+      <Field form={form} name="configuration.displayScale.lower" label="Display at 0 % output" isNumber />
+      <Field form={form} name="configuration.displayScale.upper" label="Display at 100 % output" isNumber />
+      <Field form={form} name="configuration.displayScale.unit" label="Display unit" />
+      <Button size="small" onClick={() => form.setValue('configuration.displayScale', null)}>
+        No display scale
+      </Button>
+    </div>
+  )
+}
+
 /** The beam of what is typed so far, as soon as it makes sense. */
 function LiveBeam({ form }: { form: Form }) {
   const values = useWatch({ control: form.control, name: 'configuration' })
@@ -220,6 +274,9 @@ function LiveBeam({ form }: { form: Form }) {
     adjustLimit: null,
     testPoints: '0 100',
     intervalMonths: 1,
+    pointScale: 'input',
+    transfer: { kind: 'linear' },
+    displayScale: null,
   })
   if (!shape.success)
     return <p className="soft small">The range beam appears here once limits and range fit together.</p>

@@ -24,9 +24,16 @@ export type InstrumentValues = {
     | 'lrv'
     | 'urv'
     | 'intervalMonths'
-    | 'testPoints',
+    | 'testPoints'
+    | 'pointScale'
+    | 'hookUp',
     string
-  > & { errorLimit: LimitValues; adjustLimit: LimitValues | null }
+  > & {
+    errorLimit: LimitValues
+    adjustLimit: LimitValues | null
+    transfer: { kind: string; cutOffPercent: string }
+    displayScale: { lower: string; upper: string; unit: string } | null
+  }
 }
 
 const text = (value: number) => formatPlain(value).replace('−', '-')
@@ -52,6 +59,10 @@ export const EMPTY_INSTRUMENT: InstrumentValues = {
     testPoints: '0, 25, 50, 75, 100',
     errorLimit: { combine: 'larger', terms: [{ kind: 'percentSpan', value: '', step: '', unit: 'kPa' }] },
     adjustLimit: null,
+    pointScale: 'input',
+    hookUp: 'three-valve',
+    transfer: { kind: 'linear', cutOffPercent: '' },
+    displayScale: null,
   },
 }
 
@@ -66,7 +77,20 @@ export function valuesOf(tag: string, configuration: Configuration): InstrumentV
       unit: term.kind === 'absolute' || term.kind === 'counts' ? term.unit : configuration.unit,
     })),
   })
-  const { lrl, url, minSpan, lrv, urv, intervalMonths, testPoints, errorLimit, adjustLimit, ...plain } = configuration
+  const {
+    lrl,
+    url,
+    minSpan,
+    lrv,
+    urv,
+    intervalMonths,
+    testPoints,
+    errorLimit,
+    adjustLimit,
+    transfer,
+    displayScale,
+    ...plain
+  } = configuration
   return {
     tag,
     reason: '',
@@ -81,6 +105,12 @@ export function valuesOf(tag: string, configuration: Configuration): InstrumentV
       testPoints: testPoints.map(text).join(', '),
       errorLimit: limit(errorLimit),
       adjustLimit: adjustLimit && limit(adjustLimit),
+      transfer: { kind: transfer.kind, cutOffPercent: transfer.kind === 'linear' ? '' : text(transfer.cutOffPercent) },
+      displayScale: displayScale && {
+        lower: text(displayScale.lower),
+        upper: text(displayScale.upper),
+        unit: displayScale.unit,
+      },
     },
   }
 }

@@ -4,6 +4,7 @@ import MenuItem from '@mui/material/MenuItem'
 import TextField from '@mui/material/TextField'
 import { useRouter } from 'next/navigation'
 import { type FormEvent, useId, useRef, useState } from 'react'
+import { READING_RULES } from '@/core/conformity/principle'
 import { formatPlain } from '@/core/format/formatNumber'
 import { formatDate } from '@/core/format/formatTime'
 import { PRESSURE_UNIT_IDS, pressureUnitLabel } from '@/core/units/pressureUnit'
@@ -11,36 +12,52 @@ import type { Configuration } from '@/schema/configuration'
 import type { ReferenceOffer, ReferenceOffers } from '@/schema/offers'
 import { refusalWords, send } from '../api'
 import { Mark } from '../parts/Mark'
-import { CAUTIONS, STANDING_LINE } from './cautions'
+import { STANDING_LINE } from './cautions'
+import { type Nameplate, NameplateCheck } from './NameplateCheck'
+import { type PlanBoxes, PlanFields, planOf, sentPlan } from './PlanFields'
+import { subRangeWords } from './subRangeWords'
 
 type Props = {
   instrument: { id: string; tag: string; configuration: Configuration }
   offers: ReferenceOffers
 }
 
-/** Prepare: reference, unit, environment and the cautions; then the run begins. */
+/** Prepare: nameplate, references, how it is read, the plan; then the run begins. */
 export function PrepareDesk({ instrument, offers }: Props) {
   const router = useRouter()
   const runId = useRef<string>(undefined)
-  const [inputId, setInputId] = useState(usable(offers.inputs)?.standard.id ?? null)
+  const { configuration } = instrument
+  const [inputIds, setInputIds] = useState(firstChoice(offers))
   const [outputId, setOutputId] = useState(offers.outputs ? (usable(offers.outputs)?.standard.id ?? null) : null)
-  const [inputUnit, setInputUnit] = useState(instrument.configuration.unit)
-  const [readsDigital, setReadsDigital] = useState(false)
+  const [inputUnit, setInputUnit] = useState(configuration.unit)
+  const [reads, setReads] = useState({ digital: false, display: false })
+  const [plan, setPlan] = useState<PlanBoxes>(planOf(configuration))
+  const [nameplate, setNameplate] = useState<Nameplate>('not looked at')
   const [failure, setFailure] = useState<string | null>(null)
   const [isSending, setSending] = useState(false)
 
   const start = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault()
+    if (nameplate !== 'as registered')
+      return setFailure(
+        nameplate === 'otherwise'
+          ? 'The nameplate and the register do not agree. Choose above what is to be done about it.'
+          : 'Compare the nameplate with the register first, and tick that they agree.',
+      )
     const boxes = new FormData(event.currentTarget)
     setSending(true)
     runId.current ??= crypto.randomUUID() // kept while the form lives: sent twice, it starts one run
+    const [inputReferenceId = '', ...furtherReferenceIds] = inputIds
     const answer = await send<{ id: string }>('/api/v1/runs', {
       id: runId.current,
       instrumentId: instrument.id,
       inputUnit,
-      inputReferenceId: inputId ?? '',
+      inputReferenceId,
+      furtherReferenceIds,
       outputReferenceId: outputId,
-      readsDigital,
+      readsDigital: reads.digital,
+      readsDisplay: reads.display,
+      plan: sentPlan(plan, configuration),
       environment: {
         ambientCelsius: boxes.get('ambient'),
         relativeHumidityPercent: boxes.get('humidity'),
@@ -58,20 +75,23 @@ export function PrepareDesk({ instrument, offers }: Props) {
     <form onSubmit={start} className="prepare" aria-label="Prepare the run">
       <div className="two-col prepare-body">
         <div className="stack">
+          <NameplateCheck instrument={instrument} state={nameplate} change={setNameplate} />
           <References
-            title="Gives the pressure"
+            title={offers.isSubRanged ? 'Give the pressure, one for each sub-range' : 'Gives the pressure'}
             name="input"
             offers={offers.inputs}
-            chosen={inputId}
-            choose={setInputId}
+            chosen={inputIds}
+            choose={setInputIds}
+            takesSeveral={offers.isSubRanged}
           />
+          {offers.isSubRanged && <SubRanges configuration={configuration} offers={offers.inputs} chosen={inputIds} />}
           {offers.outputs && (
             <References
               title="Reads the output"
               name="output"
               offers={offers.outputs}
-              chosen={outputId}
-              choose={setOutputId}
+              chosen={outputId === null ? [] : [outputId]}
+              choose={([id]) => setOutputId(id ?? null)}
             />
           )}
         </div>
@@ -96,42 +116,80 @@ export function PrepareDesk({ instrument, offers }: Props) {
             <Box name="humidity" label="Humidity, %" />
             <Box name="barometer" label="Barometer, hPa" />
           </div>
-          {instrument.configuration.signal === '4-20mA' && (
-            <label className="digital-plan">
-              <input
-                type="checkbox"
-                checked={readsDigital}
-                onChange={(event) => setReadsDigital(event.target.checked)}
-              />
-              <span>
-                Read PV and AO too, with the digital communicator
-                <span className="soft small"> – tells a sensor that is off from an output that is off</span>
-              </span>
-            </label>
+          {configuration.signal === '4-20mA' && (
+            <Tick
+              isTicked={reads.digital}
+              change={(digital) => setReads({ ...reads, digital })}
+              label="Read PV and AO too, with the digital communicator"
+              why="tells a sensor that is off from an output that is off"
+            />
           )}
-          <h2>Before the first reading</h2>
-          <ul className="cautions small">
-            {CAUTIONS.map((caution) => (
-              <li key={caution}>{caution}</li>
-            ))}
-          </ul>
+          {configuration.displayScale && (
+            <Tick
+              isTicked={reads.display}
+              change={(display) => setReads({ ...reads, display })}
+              label="Read its own display too"
+              why={`${formatPlain(configuration.displayScale.lower)} … ${formatPlain(configuration.displayScale.upper)} ${configuration.displayScale.unit}`}
+            />
+          )}
+          <PlanFields plan={plan} change={setPlan} configuration={configuration} />
           <p className="soft small">{STANDING_LINE}</p>
         </div>
       </div>
       <div className="run-foot actions">
-        <Button type="submit" variant="contained" size="large" disabled={isSending} autoFocus>
-          Begin as found <kbd style={{ marginLeft: 14 }}>Enter</kbd>
+        <Button type="submit" variant="contained" size="large" disabled={isSending}>
+          Begin the run <kbd style={{ marginLeft: 14 }}>Enter</kbd>
         </Button>
         {failure ? (
           <p className="tone-outside" role="alert">
             {failure}
           </p>
         ) : (
-          <p className="soft small">The reference, the limits and the plan are kept with the run as they are now.</p>
+          <p className="soft small">
+            References, limits and plan are kept with the run as they are now. Isolate comes next, step by step.
+          </p>
         )}
       </div>
     </form>
   )
+}
+
+/** One reference that reaches everything, or the fewest that do together. */
+function firstChoice({ inputs, isSubRanged, suggestedInputIds }: ReferenceOffers): string[] {
+  if (isSubRanged) return [...suggestedInputIds]
+  const best = usable(inputs)
+  return best ? [best.standard.id] : []
+}
+
+type TickProps = { isTicked: boolean; change: (isTicked: boolean) => void; label: string; why: string }
+
+function Tick({ isTicked, change, label, why }: TickProps) {
+  return (
+    <label className="digital-plan">
+      <input type="checkbox" checked={isTicked} onChange={(event) => change(event.target.checked)} />
+      <span>
+        {label}
+        <span className="soft small"> – {why}</span>
+      </span>
+    </label>
+  )
+}
+
+/** Which of several references serves which points. */
+function SubRanges({
+  configuration,
+  offers,
+  chosen,
+}: {
+  configuration: Configuration
+  offers: readonly ReferenceOffer[]
+  chosen: readonly string[]
+}) {
+  const words = subRangeWords(
+    configuration,
+    offers.filter(({ standard }) => chosen.includes(standard.id)).map(({ standard }) => standard),
+  )
+  return <p className={words.isComplete ? 'small num' : 'small tone-outside'}>{words.text}</p>
 }
 
 /** The best offer that may be used; one out of date or too short must be chosen on purpose. */
@@ -155,44 +213,52 @@ type ReferencesProps = {
   title: string
   name: string
   offers: readonly ReferenceOffer[]
-  chosen: string | null
-  choose: (id: string) => void
+  chosen: readonly string[]
+  choose: (ids: string[]) => void
+  takesSeveral?: boolean
 }
 
-function References({ title, name, offers, chosen, choose }: ReferencesProps) {
+function References({ title, name, offers, chosen, choose, takesSeveral = false }: ReferencesProps) {
   const id = useId()
   const suited = offers.filter((offer) => offer.mark !== 'outside')
   const unsuited = offers.filter((offer) => offer.mark === 'outside')
   return (
-    <div role="radiogroup" aria-labelledby={id} className="tight">
+    <fieldset className="tight bare-fieldset" aria-labelledby={id}>
       <h2 id={id}>{title}</h2>
       {offers.length === 0 && (
         <p className="notice is-outside">No reference of this kind is registered, so the run cannot begin.</p>
       )}
       {suited.map((offer) => (
-        <OfferChoice key={offer.standard.id} {...{ offer, name, chosen, choose }} />
+        <OfferChoice key={offer.standard.id} {...{ offer, name, chosen, choose, takesSeveral }} />
       ))}
       {unsuited.length > 0 && (
         <details className="set-aside">
           <summary>{unsuited.length} more that do not suit</summary>
           <div className="tight">
             {unsuited.map((offer) => (
-              <OfferChoice key={offer.standard.id} {...{ offer, name, chosen, choose }} />
+              <OfferChoice key={offer.standard.id} {...{ offer, name, chosen, choose, takesSeveral }} />
             ))}
           </div>
         </details>
       )}
-    </div>
+    </fieldset>
   )
 }
 
-type OfferProps = Pick<ReferencesProps, 'name' | 'chosen' | 'choose'> & { offer: ReferenceOffer }
+type OfferProps = Pick<ReferencesProps, 'name' | 'chosen' | 'choose'> & { offer: ReferenceOffer; takesSeveral: boolean }
 
-function OfferChoice({ offer: { standard, mark, ratioText, remarks }, name, chosen, choose }: OfferProps) {
+function OfferChoice({ offer, name, chosen, choose, takesSeveral }: OfferProps) {
+  const { standard, mark, ratioText, remarks } = offer
+  const isChosen = chosen.includes(standard.id)
+  const rule = READING_RULES[standard.principle]
+  const change = () => {
+    if (!takesSeveral) return choose([standard.id])
+    choose(isChosen ? chosen.filter((id) => id !== standard.id) : [...chosen, standard.id])
+  }
   const unit = standard.quantity === 'pressure' ? pressureUnitLabel(standard.unit) : standard.unit
   return (
     <label className="choice">
-      <input type="radio" name={name} checked={chosen === standard.id} onChange={() => choose(standard.id)} />
+      <input type={takesSeveral ? 'checkbox' : 'radio'} name={name} checked={isChosen} onChange={change} />
       <span>
         <strong>{standard.code}</strong> {standard.description}
         <span className="soft small num">
@@ -203,6 +269,12 @@ function OfferChoice({ offer: { standard, mark, ratioText, remarks }, name, chos
         <span className={`small ${mark === 'inside' ? 'soft' : `tone-${mark}`}`}>
           {remarks.length > 0 ? remarks.join('; ') : `in date to ${formatDate(standard.dueOn)}`}
         </span>
+        {rule && isChosen && (
+          <span className="small soft block">
+            To be read: {rule.rule}.
+            {rule.corrections.length > 0 && ` Its reading still wants correcting for ${rule.corrections.join(', ')}.`}
+          </span>
+        )}
       </span>
       <span className="num small">
         {ratioText}{' '}

@@ -6,6 +6,7 @@ import { useState } from 'react'
 import type { PointVerdict } from '@/core/error/verdict'
 import { formatSigned } from '@/core/format/formatNumber'
 import { formatDate } from '@/core/format/formatTime'
+import type { ErrorBasis } from '@/core/run/errorBasis'
 import { Mark, VERDICT_MARK, VERDICT_WORDS } from '../parts/Mark'
 import { RowList } from '../parts/RowList'
 import { SearchBox } from '../parts/SearchBox'
@@ -19,6 +20,7 @@ type Row = {
   asFoundErrorPercent: number
   asLeft: PointVerdict
   asLeftErrorPercent: number
+  errorBasis: ErrorBasis
 }
 
 const verdictColumn = (field: 'asFound' | 'asLeft', headerName: string): GridColDef<Row> => ({
@@ -34,12 +36,12 @@ const verdictColumn = (field: 'asFound' | 'asLeft', headerName: string): GridCol
 })
 const errorColumn = (field: 'asFoundErrorPercent' | 'asLeftErrorPercent'): GridColDef<Row> => ({
   field,
-  headerName: 'largest, % of span',
-  width: 145,
+  headerName: 'largest error, %',
+  width: 170,
   align: 'right',
   headerAlign: 'right',
   cellClassName: 'num',
-  valueFormatter: (value: number) => formatSigned(value, 3),
+  valueFormatter: (value: number, row) => `${formatSigned(value, 3)} ${row.errorBasis === 'span' ? 'span' : 'reading'}`,
 })
 
 const COLUMNS: GridColDef<Row>[] = [

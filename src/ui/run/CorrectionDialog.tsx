@@ -6,11 +6,12 @@ import DialogContent from '@mui/material/DialogContent'
 import DialogTitle from '@mui/material/DialogTitle'
 import TextField from '@mui/material/TextField'
 import { type FormEvent, useRef, useState } from 'react'
-import { formatPlain, formatReading, formatSigned } from '@/core/format/formatNumber'
+import { formatReading, formatSigned } from '@/core/format/formatNumber'
 import { formatDateTime } from '@/core/format/formatTime'
+import { pointName } from '@/core/run/pointScale'
 import type { RunStep } from '@/schema/runView'
 import type { World } from '@/schema/world'
-import { type ReadingBoxes, type ReadingField, typedReading } from './typedReading'
+import { type ReadingBoxes, type ReadingField, type TypedFigures, typedReading } from './typedReading'
 
 type Props = {
   world: World
@@ -18,13 +19,7 @@ type Props = {
   timeZone: string
   onClose: () => void
   /** Stores the correction; answers null when it is stored, or why it is not. */
-  store: (correction: {
-    id: string
-    applied: string
-    output: string
-    supersedes: string
-    reason: string
-  }) => Promise<string | null>
+  store: (correction: TypedFigures & { id: string; supersedes: string; reason: string }) => Promise<string | null>
 }
 
 /** Corrects one reading with a reason. What was typed before stays in the record and is shown. */
@@ -34,6 +29,7 @@ export function CorrectionDialog({ world, step, timeZone, onClose, store }: Prop
     applied: holding?.applied ?? '',
     pv: holding?.pv ?? '',
     ao: holding?.ao ?? '',
+    display: holding?.display ?? '',
     output: holding?.output ?? '',
   })
   const [reason, setReason] = useState('')
@@ -44,12 +40,11 @@ export function CorrectionDialog({ world, step, timeZone, onClose, store }: Prop
   const submit = async (event: FormEvent) => {
     event.preventDefault()
     if (typed.kind !== 'judged') return setMessage(typed.kind === 'refused' ? typed.words : 'Fill every box.')
+    const { kind: _, point: __, notice: ___, ...figures } = typed
     if (reason.trim() === '') return setMessage('Say why it is corrected.')
     const refusal = await store({
       id: id.current,
-      applied: typed.applied,
-      output: typed.output,
-      ...(world.readsDigital && { pv: typed.pv, ao: typed.ao }),
+      ...figures,
       supersedes: holding?.id ?? '',
       reason,
     })
@@ -66,7 +61,7 @@ export function CorrectionDialog({ world, step, timeZone, onClose, store }: Prop
     <Dialog open onClose={onClose} maxWidth="sm" fullWidth aria-labelledby="correction-title">
       <form onSubmit={submit} noValidate>
         <DialogTitle id="correction-title">
-          Correct the {formatPlain(step.percent)} % point, {step.direction}
+          Correct the {pointName(step.percent, world.configuration)} point, {step.direction}
         </DialogTitle>
         <DialogContent className="stack">
           <ul className="cautions small soft">
@@ -86,6 +81,7 @@ export function CorrectionDialog({ world, step, timeZone, onClose, store }: Prop
                 <NumberBox label="AO" value={boxes.ao} change={change('ao')} />
               </>
             )}
+            {world.readsDisplay && <NumberBox label="Display" value={boxes.display} change={change('display')} />}
             <NumberBox label="Reading" value={boxes.output} change={change('output')} />
           </div>
           <TextField

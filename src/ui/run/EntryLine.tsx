@@ -1,13 +1,20 @@
 'use client'
 import { type KeyboardEvent, type RefObject, useEffect, useRef, useState } from 'react'
-import { formatFixed, formatPlain, formatSigned } from '@/core/format/formatNumber'
-import type { DecimalsShown } from '@/core/run/decimalsShown'
+import { READING_RULES } from '@/core/conformity/principle'
+import { formatFixed, formatSigned } from '@/core/format/formatNumber'
+import { type DecimalsShown, stepDecimals } from '@/core/run/decimalsShown'
+import { ERROR_BASIS_WORDS, errorBasis, shownPercent } from '@/core/run/errorBasis'
 import { judgingBasis, targetInput } from '@/core/run/judgeSteps'
+import { pointName } from '@/core/run/pointScale'
+import { gonePast } from '@/core/run/readingNotice'
+import { referenceOfPoint } from '@/core/run/referenceOfPoint'
+import { isTransmitted } from '@/core/signal/signal'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { RunStep } from '@/schema/runView'
 import type { World } from '@/schema/world'
 import { Mark, VERDICT_MARK, VERDICT_WORDS } from '../parts/Mark'
 import { isTyping } from '../shell/isTyping'
+import { CUT_OFF_WORDS } from './cutOffWords'
 import {
   EMPTY_BOXES,
   fieldsOf,
@@ -17,6 +24,7 @@ import {
   type TypedFigures,
   typedReading,
 } from './typedReading'
+import { useDwell } from './useDwell'
 
 type Props = {
   world: World
@@ -24,14 +32,16 @@ type Props = {
   count: number
   decimals: DecimalsShown
   /** Stores a reading; answers null when it is stored, or why it is not. */
-  accept: (reading: { id: string } & TypedFigures) => Promise<string | null>
+  accept: (reading: { id: string; heldSeconds: number | null } & TypedFigures) => Promise<string | null>
+  /** Notes that the point was gone past; answers null when that is stored. */
+  noteOvershoot: (noted: { id: string; applied: string }) => Promise<string | null>
   /** Tells the picture what is typed. */
   onTyped: (typed: Typed) => void
   correctLast: () => void
 }
 
 /** The one entry line: applied, reading, Enter. It holds the focus; what is typed is judged as it is typed. */
-export function EntryLine({ world, step, count, decimals, accept, onTyped, correctLast }: Props) {
+export function EntryLine({ world, step, count, decimals, accept, noteOvershoot, onTyped, correctLast }: Props) {
   const [boxes, setBoxes] = useState<ReadingBoxes>(EMPTY_BOXES)
   const [message, setMessage] = useState<string | null>(null)
   const [isSending, setSending] = useState(false)
@@ -39,9 +49,11 @@ export function EntryLine({ world, step, count, decimals, accept, onTyped, corre
   const applied = useRef<HTMLInputElement>(null)
   const pv = useRef<HTMLInputElement>(null)
   const ao = useRef<HTMLInputElement>(null)
+  const display = useRef<HTMLInputElement>(null)
   const output = useRef<HTMLInputElement>(null)
-  const inputs = { applied, pv, ao, output }
+  const inputs = { applied, pv, ao, display, output }
   const fields = fieldsOf(world)
+  const dwell = useDwell(world.dwellSeconds, step.id)
   useFocusForFigures(applied)
   // Figures typed while a reading is on its way belong to the next point: a lost first digit would be a wrong reading.
   const typedAhead = useRef<string | null>(null)
@@ -54,7 +66,9 @@ export function EntryLine({ world, step, count, decimals, accept, onTyped, corre
     applied.current?.focus()
   }, [step.id])
   const typed = typedReading(step, boxes, world)
-  const target = formatFixed(targetInput(step.percent, world), decimals.target)
+  const decimalsHere = stepDecimals(step, typed.kind === 'judged' ? typed : {}, { world, decimals })
+  const target = formatFixed(targetInput(step.percent, world), decimalsHere.target)
+  const past = gonePast(step, boxes.applied, world)
 
   const change = (next: ReadingBoxes) => {
     setBoxes(next)
@@ -64,14 +78,22 @@ export function EntryLine({ world, step, count, decimals, accept, onTyped, corre
   }
 
   const send = async (reading: Extract<Typed, { kind: 'judged' }>) => {
+    if (!dwell.mayTake()) return setMessage(dwell.words())
     id.current ??= crypto.randomUUID() // kept over a lost answer: sent twice, it is stored once
     typedAhead.current = ''
     setSending(true)
     const { kind: _, point: __, notice: ___, ...figures } = reading
-    const refusal = await accept({ id: id.current, ...figures })
+    const refusal = await accept({ id: id.current, heldSeconds: dwell.heldSeconds(), ...figures })
     setSending(false)
     setMessage(refusal)
     if (refusal) typedAhead.current = null // stored, the next point takes what was typed ahead; refused, there is none
+  }
+
+  const noteGonePast = async () => {
+    if (past === null) return
+    setMessage(await noteOvershoot({ id: crypto.randomUUID(), applied: past.applied }))
+    change(EMPTY_BOXES)
+    applied.current?.focus()
   }
 
   const onKeyDown = (field: ReadingField) => (event: KeyboardEvent<HTMLInputElement>) => {
@@ -82,33 +104,41 @@ export function EntryLine({ world, step, count, decimals, accept, onTyped, corre
       event.preventDefault()
       if (typed.kind === 'judged') send(typed)
       else if (typed.kind === 'refused') setMessage(typed.words)
-      else inputs[nextField(field, boxes, fields)].current?.focus()
+      else {
+        if (field === 'applied') dwell.start()
+        inputs[nextField(field, boxes, fields)].current?.focus()
+      }
     } else if (event.key === '=' && field === 'applied') {
       event.preventDefault()
       change({ ...boxes, applied: target.replace('−', '-') })
+      dwell.start()
       inputs[fields[1] ?? 'output'].current?.focus()
     } else if (event.key === 'Backspace' && boxes[field] === '') {
       event.preventDefault()
       const before = fields[fields.indexOf(field) - 1]
       if (before) inputs[before].current?.focus()
       else correctLast()
+    } else if (event.key === 'o' && past !== null) {
+      event.preventDefault()
+      noteGonePast()
     } else if (event.key === 'Escape') change({ ...boxes, [field]: '' })
   }
 
   const { scale } = judgingBasis(world)
   const boxProps = { boxes, change, onKeyDown, isSending, typed }
   return (
-    <div className={world.readsDigital ? 'entry is-digital' : 'entry'}>
+    <div className={`entry has-${fields.length}`}>
       <div className="entry-target">
         <p className="small soft">
           Point {step.position + 1} of {count}, {step.direction}{' '}
           <Mark mark={step.direction === 'rising' ? 'up' : 'down'} size={11} />
+          {step.cycle && `, cycle ${step.cycle}`}
         </p>
         <p className="apply num">
-          <span className="soft">{formatPlain(step.percent)} %</span> apply {target}{' '}
+          <span className="soft">{pointName(step.percent, world.configuration)}</span> apply {target}{' '}
           <span className="small soft">{pressureUnitLabel(world.inputUnit)}</span>
         </p>
-        <p className="small soft">{approachWords(step)}</p>
+        <p className="small soft">{approachWords(step, world)}</p>
       </div>
       <EntryBox
         {...boxProps}
@@ -127,15 +157,31 @@ export function EntryLine({ world, step, count, decimals, accept, onTyped, corre
           <EntryBox {...boxProps} field="ao" label={`AO, ${scale.unit}`} inputRef={ao} />
         </>
       )}
-      <EntryBox
-        {...boxProps}
-        field="output"
-        label={world.readsDigital ? `meter, ${scale.unit}` : `reading, ${scale.unit}`}
-        inputRef={output}
-      />
+      {world.readsDisplay && (
+        <EntryBox
+          {...boxProps}
+          field="display"
+          label={`display, ${world.configuration.displayScale?.unit ?? ''}`}
+          inputRef={display}
+        />
+      )}
+      <EntryBox {...boxProps} field="output" label={outputLabel(world)} inputRef={output} />
       <div className="entry-says">
-        <EntrySays typed={typed} message={message} isSending={isSending} world={world} decimals={decimals} />
+        <EntrySays typed={typed} message={message} isSending={isSending} world={world} decimals={decimalsHere} />
+        {past !== null && !isSending && (
+          <p>
+            {typed.kind !== 'judged' && <strong className="tone-look">{past.words} </strong>}
+            <button type="button" className="link-button" onClick={noteGonePast}>
+              Gone past: note it and come again <kbd>o</kbd>
+            </button>
+          </p>
+        )}
         <p className="entry-keys">
+          {dwell.isRunning && (
+            <span role="timer" className="num">
+              {dwell.words()}
+            </span>
+          )}
           <span>
             <kbd>Enter</kbd> {typed.kind === 'judged' ? 'accept' : 'next box'}
           </span>
@@ -198,12 +244,15 @@ function EntrySays({ typed, message, isSending, world, decimals }: SaysProps) {
   if (typed.kind === 'incomplete') return <p className="soft">Type what the reference and the output really show.</p>
   const { point, notice } = typed
   const { scale, range } = judgingBasis(world)
+  const basis = errorBasis(world)
   return (
     <>
       <p className="num">
         ideal {formatFixed(point.idealOutput, decimals.computedOutput)} {scale.unit}, error{' '}
-        <strong className={`tone-${point.verdict}`}>{formatSigned(point.errorPercentSpan, decimals.percent)} %</strong>{' '}
-        of span
+        <strong className={`tone-${point.verdict}`}>
+          {formatSigned(shownPercent(point.errorPercentSpan, point.applied, { basis, range }), decimals.percent)} %
+        </strong>{' '}
+        {ERROR_BASIS_WORDS[basis].slice(2)}
       </p>
       <p className="num">
         <span className={`tone-${point.verdict}`}>
@@ -211,11 +260,17 @@ function EntrySays({ typed, message, isSending, world, decimals }: SaysProps) {
         </span>
         <span className="soft">
           {' '}
-          · {formatSigned(point.errorOutput, decimals.computedOutput)} {scale.unit} ·{' '}
-          {formatSigned(point.errorInput, decimals.errorInput)} {pressureUnitLabel(range.unit)}
+          · {formatSigned(point.errorOutput, decimals.computedOutput)} {scale.unit}
+          {point.errorInput !== null && isTransmitted(world.configuration.signal) && (
+            <>
+              {' '}
+              · {formatSigned(point.errorInput, decimals.errorInput)} {pressureUnitLabel(range.unit)}
+            </>
+          )}
+          {point.cutOff && ` · ${CUT_OFF_WORDS[point.cutOff]}`}
         </span>
       </p>
-      {notice && <strong className="tone-look">{notice}</strong>}
+      {notice && <strong className="tone-look">{notice.words}</strong>}
     </>
   )
 }
@@ -235,7 +290,26 @@ function withKey(text: string, key: string): string {
   return /^[\d.,+−-]$/.test(key) ? text + key : text
 }
 
-const approachWords = ({ direction, position }: RunStep) => {
+/** What the output is read on. */
+function outputLabel(world: World): string {
+  const { scale } = judgingBasis(world)
+  if (world.readsDigital) return `meter, ${scale.unit}`
+  return `${world.configuration.signal === 'digital-value' ? 'PV' : 'reading'}, ${scale.unit}`
+}
+
+/** How a point is approached and read: by which reference where there are several, and by its own rule. */
+function approachWords(step: RunStep, world: World): string {
+  const reference = referenceOfPoint(step.percent, world)
+  const rule = READING_RULES[reference.principle]?.rule
+  return [
+    ...(world.furtherReferences ? [`on ${reference.code}`] : []),
+    directionWords(step),
+    ...(rule ? [rule] : []),
+    ...(step.overshoots ? [`gone past ${step.overshoots.length} ×`] : []),
+  ].join('; ')
+}
+
+const directionWords = ({ direction, position }: RunStep) => {
   if (direction === 'falling') return 'down to it from above, no overshoot'
   return position === 0 ? 'the starting point' : 'up to it from below, no overshoot'
 }

@@ -1,10 +1,11 @@
 'use client'
 import { useState } from 'react'
 import type { JudgedPoint } from '@/core/analysis/judgedPoint'
-import { formatFixed, formatPlain, formatReading, formatSigned } from '@/core/format/formatNumber'
-import type { DecimalsShown } from '@/core/run/decimalsShown'
-import { judgingBasis, targetInput } from '@/core/run/judgeSteps'
-import { outputAtPercent } from '@/core/signal/signal'
+import { formatFixed, formatReading, formatSigned } from '@/core/format/formatNumber'
+import { type DecimalsShown, stepDecimals } from '@/core/run/decimalsShown'
+import { errorBasis, shownPercent } from '@/core/run/errorBasis'
+import { idealAtPoint, judgingBasis, targetInput } from '@/core/run/judgeSteps'
+import { pointName } from '@/core/run/pointScale'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { RunStep } from '@/schema/runView'
 import type { World } from '@/schema/world'
@@ -28,31 +29,32 @@ type Props = {
 export function PointLadder({ world, steps, points, decimals, armedId, correct }: Props) {
   const [errorUnit, setErrorUnit] = useState<ErrorUnit>('percent')
   const { scale, range } = judgingBasis(world)
+  const basis = errorBasis(world)
+  const isWide = world.readsDigital || world.readsDisplay
   const units: Record<ErrorUnit, string> = {
-    percent: '% span',
+    percent: basis === 'span' ? '% span' : '% reading',
     output: scale.unit,
     input: pressureUnitLabel(range.unit),
   }
   let read = 0
   return (
-    <table className={world.readsDigital ? 'ladder is-digital' : 'ladder'}>
+    <table className={isWide ? 'ladder is-digital' : 'ladder'}>
       <thead>
         <tr>
           <th scope="col">Point</th>
           <th scope="col">Target</th>
           <th scope="col">Applied, {pressureUnitLabel(world.inputUnit)}</th>
-          {world.readsDigital ? (
+          {world.readsDigital && (
             <>
               <th scope="col">PV</th>
               <th scope="col">AO</th>
-              <th scope="col">Meter, {scale.unit}</th>
-            </>
-          ) : (
-            <>
-              <th scope="col">Reading, {scale.unit}</th>
-              <th scope="col">Ideal</th>
             </>
           )}
+          {world.readsDisplay && <th scope="col">Display</th>}
+          <th scope="col">
+            {world.readsDigital ? 'Meter' : 'Reading'}, {scale.unit}
+          </th>
+          {!isWide && <th scope="col">Ideal</th>}
           <th scope="col">
             <label>
               Error,{' '}
@@ -79,6 +81,7 @@ export function PointLadder({ world, steps, points, decimals, armedId, correct }
         {steps.map((step) => {
           const reading = step.readings.at(-1)
           const point = reading ? points[read++] : undefined
+          const own = stepDecimals(step, reading ?? {}, { world, decimals })
           return (
             <tr
               key={step.id}
@@ -86,9 +89,13 @@ export function PointLadder({ world, steps, points, decimals, armedId, correct }
               aria-current={step.id === armedId ? 'step' : undefined}
             >
               <td>
-                <PointName step={step} correct={reading && correct ? () => correct(step) : undefined} />
+                <PointName
+                  step={step}
+                  name={pointName(step.percent, world.configuration)}
+                  correct={reading && correct ? () => correct(step) : undefined}
+                />
               </td>
-              <td className="num">{formatFixed(targetInput(step.percent, world), decimals.target)}</td>
+              <td className="num">{formatFixed(targetInput(step.percent, world), own.target)}</td>
               <td className="num">{reading && formatReading(reading.applied)}</td>
               {world.readsDigital && (
                 <>
@@ -96,17 +103,18 @@ export function PointLadder({ world, steps, points, decimals, armedId, correct }
                   <td className="num">{reading?.ao && formatReading(reading.ao)}</td>
                 </>
               )}
+              {world.readsDisplay && <td className="num">{reading?.display && formatReading(reading.display)}</td>}
               <td className="num">{reading && formatReading(reading.output)}</td>
-              {!world.readsDigital && (
+              {!isWide && (
                 <td className="num">
                   {formatFixed(
-                    point?.idealOutput ?? outputAtPercent(step.percent, scale),
-                    point ? decimals.computedOutput : decimals.output,
+                    point?.idealOutput ?? idealAtPoint(step.percent, world),
+                    point ? own.computedOutput : own.output,
                   )}
                 </td>
               )}
               <td className={`num ${point ? `tone-${point.verdict}` : ''}`}>
-                {point && errorText(point, errorUnit, decimals)}
+                {point && errorText(point, errorUnit, { decimals: own, basis, range })}
               </td>
               <td>{point && <Mark mark={VERDICT_MARK[point.verdict]} label={VERDICT_WORDS[point.verdict]} />}</td>
             </tr>
@@ -117,11 +125,17 @@ export function PointLadder({ world, steps, points, decimals, armedId, correct }
   )
 }
 
-function PointName({ step, correct }: { step: RunStep; correct: (() => void) | undefined }) {
+function PointName({ step, name: words, correct }: { step: RunStep; name: string; correct: (() => void) | undefined }) {
   const name = (
     <>
       <Mark mark={step.direction === 'rising' ? 'up' : 'down'} label={step.direction} size={13} />
-      <span className="num">{formatPlain(step.percent)} %</span>
+      <span className="num">{words}</span>
+      {step.cycle && <span className="soft small">cycle {step.cycle}</span>}
+      {step.overshoots && (
+        <span className="soft small" title="Gone past and approached again">
+          past {step.overshoots.length} ×
+        </span>
+      )}
       {step.readings.length > 1 && <span className="soft small">corrected</span>}
     </>
   )
@@ -134,14 +148,18 @@ function PointName({ step, correct }: { step: RunStep; correct: (() => void) | u
 }
 
 /** An error in the unit chosen for the column. */
-function errorText(point: JudgedPoint, unit: ErrorUnit, decimals: DecimalsShown): string {
+function errorText(
+  point: JudgedPoint,
+  unit: ErrorUnit,
+  { decimals, ...shown }: { decimals: DecimalsShown } & Parameters<typeof shownPercent>[2],
+): string {
   switch (unit) {
     case 'percent':
-      return formatSigned(point.errorPercentSpan, decimals.percent)
+      return formatSigned(shownPercent(point.errorPercentSpan, point.applied, shown), decimals.percent)
     case 'output':
       return formatSigned(point.errorOutput, decimals.computedOutput)
     case 'input':
-      return formatSigned(point.errorInput, decimals.errorInput)
+      return point.errorInput === null ? '—' : formatSigned(point.errorInput, decimals.errorInput)
     default:
       return unit satisfies never
   }

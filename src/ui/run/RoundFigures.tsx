@@ -1,14 +1,20 @@
 import { ERROR_SHAPE_WORDS } from '@/core/analysis/errorShape'
 import type { RoundAnalysis } from '@/core/analysis/roundAnalysis'
 import { formatFixed, formatSigned } from '@/core/format/formatNumber'
+import { errorBasis, shownPercent } from '@/core/run/errorBasis'
+import { judgingBasis } from '@/core/run/judgeSteps'
+import { pointName } from '@/core/run/pointScale'
+import type { World } from '@/schema/world'
 
 /** The figures of a round as it grows: largest error, zero, growth, hysteresis, shape. */
 export function RoundFigures({
   analysis,
+  world,
   decimals,
   isDone,
 }: {
   analysis: RoundAnalysis
+  world: World
   decimals: number
   isDone: boolean
 }) {
@@ -17,6 +23,24 @@ export function RoundFigures({
     value === null || value === undefined
       ? '—'
       : `${signed ? formatSigned(value, decimals) : formatFixed(value, decimals)} %`
+  const basis = errorBasis(world)
+  const shown = { basis, range: judgingBasis(world).range }
+  const isBent = world.configuration.transfer.kind !== 'linear'
+  if (basis === 'reading')
+    return (
+      <dl className="figures" aria-live="polite">
+        <div>
+          <dt>largest error, % of reading</dt>
+          <dd className={`num ${largest ? `tone-${largest.verdict}` : ''}`}>
+            {percent(largest && shownPercent(largest.errorPercentSpan, largest.applied, shown))}
+          </dd>
+        </div>
+        <div>
+          <dt>at</dt>
+          <dd className="num">{largest ? pointName(largest.targetPercent, world.configuration) : '—'}</dd>
+        </div>
+      </dl>
+    )
   return (
     <dl className="figures" aria-live="polite">
       <div>
@@ -24,11 +48,11 @@ export function RoundFigures({
         <dd className={`num ${largest ? `tone-${largest.verdict}` : ''}`}>{percent(largest?.errorPercentSpan)}</dd>
       </div>
       <div>
-        <dt>at zero</dt>
+        <dt>at zero{isBent ? ', pressure' : ''}</dt>
         <dd className="num">{percent(line?.atZeroPercentSpan)}</dd>
       </div>
       <div>
-        <dt>growth over span</dt>
+        <dt>growth over span{isBent ? ', pressure' : ''}</dt>
         <dd className="num">{percent(line?.growthPercentSpan)}</dd>
       </div>
       <div>

@@ -5,14 +5,20 @@ import { decimalsShown } from '@/core/run/decimalsShown'
 import { diagnoseRound } from '@/core/run/diagnoseRound'
 import { judgingBasis } from '@/core/run/judgeSteps'
 import { screwWork } from '@/core/run/screwWork'
+import { IN_SERVICE, type ValveStates } from '@/core/run/valves'
+import { workLists } from '@/core/run/workLists'
+import { nextStep, valvesAfter, type WorkList, type WorkStep } from '@/core/run/workStep'
 import type { BeamData } from '@/schema/beam'
 import type { RunStep, RunView } from '@/schema/runView'
+import { referencesOf } from '@/schema/world'
 import { DiagnosisView } from '../parts/DiagnosisView'
 import { ErrorCorridor } from '../pictures/ErrorCorridor'
+import { HookUpPicture } from '../pictures/HookUpPicture'
 import { AdjustFoot, AdjustPanel, adjustableOf, hasScrews } from './AdjustPanel'
 import { CorrectionDialog } from './CorrectionDialog'
 import { EntryLine } from './EntryLine'
 import { JudgeFoot } from './JudgeFoot'
+import { LoopCheckPanel } from './LoopCheckPanel'
 import { PointLadder } from './PointLadder'
 import { ReasonDialog } from './ReasonDialog'
 import { RoundFigures } from './RoundFigures'
@@ -24,6 +30,8 @@ import { StageTrack } from './StageTrack'
 import type { Typed } from './typedReading'
 import { useRun } from './useRun'
 import { VerdictPanel } from './VerdictPanel'
+import { WorkFoot } from './WorkFoot'
+import { WorkPanel } from './WorkPanel'
 
 type Props = {
   initial: RunView
@@ -47,6 +55,11 @@ export function RunDesk({ initial, beam, earlier, people, currentId, timeZone }:
   if (!round || !judged) return null // cannot be: a run is started with its first round
 
   const { stage } = state
+  const lists = workLists(run)
+  const list = stage === 'isolate' || stage === 'restore' ? stage : null
+  const steps = (list && lists?.[list]) ?? []
+  const nextWork = list && nextStep(steps, run.workSteps ?? [], list)
+  const hasBegunRestore = run.workSteps?.some((each) => each.list === 'restore') ?? false
   const armed =
     stage === 'as-found' || stage === 'as-left' ? round.steps.find((step) => step.readings.length === 0) : undefined
   const decimals = decimalsShown(
@@ -86,11 +99,13 @@ export function RunDesk({ initial, beam, earlier, people, currentId, timeZone }:
       <StageTrack stage={stage} />
       <div className="run-body">
         <div className="run-left stack">
-          {(stage === 'judge' || stage === 'sign') && (
+          {(stage === 'judge' || stage === 'sign' || stage === 'restore') && (
             <VerdictPanel run={run} state={state} decimals={decimals.percent} />
           )}
           {diagnosis && <DiagnosisView answer={diagnosis} adjustable={adjustableOf(world)} most={3} />}
-          {stage === 'adjust' ? (
+          {list ? (
+            <WorkPanel run={run} list={list} steps={steps} />
+          ) : stage === 'adjust' ? (
             <AdjustPanel run={run} nextScrew={screws?.advice.nextScrew} record={(done) => write('adjustments', done)} />
           ) : (
             <FoldedWhen isFolded={diagnosis !== null} summary={`The ${judged.points.length} readings`}>
@@ -106,13 +121,24 @@ export function RunDesk({ initial, beam, earlier, people, currentId, timeZone }:
           )}
         </div>
         <div className="run-right">
-          {screws ? (
+          {nextWork?.id === 'loop-check' ? (
+            <LoopCheckPanel
+              run={run}
+              judged={judged}
+              record={(check) => write('loop-checks', check)}
+              trimToHost={(reason) => write('decision', { round: round.round, decision: 'adjust', reason })}
+            />
+          ) : list && lists ? (
+            <HookUpPicture hookUp={world.configuration.hookUp} states={valvesOf(run, lists)} />
+          ) : screws ? (
             <ScrewPad work={screws} unit={basis.scale.unit} decimals={decimals.computedOutput - 1} />
           ) : (
             <ErrorCorridor data={runCorridor({ world, rounds: state.rounds, earlier, cursor })} />
           )}
           <div>
-            <RoundFigures analysis={judged.analysis} decimals={decimals.percent} isDone={!armed} />
+            {!list && (
+              <RoundFigures analysis={judged.analysis} world={world} decimals={decimals.percent} isDone={!armed} />
+            )}
             <p className="small">
               <button type="button" className="link-button soft" onClick={() => setAbandoning(true)}>
                 Abandon this run…
@@ -129,8 +155,22 @@ export function RunDesk({ initial, beam, earlier, people, currentId, timeZone }:
             count={round.steps.length}
             decimals={decimals}
             accept={(reading) => write('readings', { ...reading, stepId: armed.id })}
+            noteOvershoot={(noted) => write('overshoots', { ...noted, stepId: armed.id })}
             onTyped={setTyped}
             correctLast={() => mayCorrect && lastRead && setCorrecting(lastRead)}
+          />
+        )}
+        {list && nextWork && (
+          <WorkFoot
+            list={list}
+            step={nextWork}
+            place={{ position: steps.indexOf(nextWork), count: steps.length }}
+            answer={(answer) => write('work-steps', answer)}
+            {...(list === 'restore' &&
+              !hasBegunRestore &&
+              round.decision === null && {
+                adjustAgain: (reason: string) => write('decision', { round: round.round, decision: 'adjust', reason }),
+              })}
           />
         )}
         {stage === 'judge' && (
@@ -148,9 +188,10 @@ export function RunDesk({ initial, beam, earlier, people, currentId, timeZone }:
             currentId={currentId}
             isOutside={judged.analysis.verdict === 'outside'}
             seal={seal}
-            {...(round.decision === null && {
-              adjustAgain: (reason: string) => write('decision', { round: round.round, decision: 'adjust', reason }),
-            })}
+            {...(round.decision === null &&
+              !hasBegunRestore && {
+                adjustAgain: (reason: string) => write('decision', { round: round.round, decision: 'adjust', reason }),
+              })}
           />
         )}
       </div>
@@ -187,5 +228,15 @@ function FoldedWhen({ isFolded, summary, children }: { isFolded: boolean; summar
   )
 }
 
+/** How the valves stand after what was ticked in both lists. */
+function valvesOf({ world, workSteps = [] }: RunView, { isolate, restore }: Record<WorkList, WorkStep[]>): ValveStates {
+  const isDone = (list: WorkList) => (id: string) =>
+    workSteps.some((each) => each.list === list && each.item === id && each.outcome === 'done')
+  const out = valvesAfter(IN_SERVICE[world.configuration.hookUp], isolate, isDone('isolate'))
+  return valvesAfter(out, restore, isDone('restore'))
+}
+
 const referenceWords = ({ world }: RunView) =>
-  `reference ${[world.inputReference.code, ...(world.outputReference ? [world.outputReference.code] : [])].join(' and ')}`
+  `reference ${referencesOf(world)
+    .map(({ code }) => code)
+    .join(' and ')}`

@@ -1,4 +1,8 @@
-import { formatPlain, formatSigned } from '@/core/format/formatNumber'
+import type { JudgedPoint } from '@/core/analysis/judgedPoint'
+import { formatSigned } from '@/core/format/formatNumber'
+import { ERROR_BASIS_WORDS, errorBasis, shownPercent } from '@/core/run/errorBasis'
+import { judgingBasis } from '@/core/run/judgeSteps'
+import { pointName } from '@/core/run/pointScale'
 import { recommendation } from '@/core/run/recommendation'
 import type { RunState } from '@/core/run/runState'
 import type { RunView } from '@/schema/runView'
@@ -23,6 +27,10 @@ export function VerdictPanel({ run, state, decimals }: { run: RunView; state: Ru
     outside: last.analysis.pointsOutside,
   }[verdict]
   const isAsLeft = state.rounds.length > 1
+  const { configuration } = run.world
+  const shown = { basis: errorBasis(run.world), range: judgingBasis(run.world).range }
+  const percent = ({ errorPercentSpan, applied }: JudgedPoint) =>
+    formatSigned(shownPercent(errorPercentSpan, applied, shown), decimals)
   return (
     <div className={`notice is-${verdict}`}>
       <p className="soft small">{isAsLeft ? 'as left' : 'as found'}</p>
@@ -36,11 +44,9 @@ export function VerdictPanel({ run, state, decimals }: { run: RunView; state: Ru
         )}
       </p>
       <p className="num small">
-        largest {formatSigned(largest.errorPercentSpan, decimals)} % of span at {formatPlain(largest.targetPercent)} %{' '}
+        largest {percent(largest)} {ERROR_BASIS_WORDS[shown.basis]} at {pointName(largest.targetPercent, configuration)}{' '}
         {largest.direction}
-        {isAsLeft &&
-          first?.analysis.largest &&
-          `; found ${formatSigned(first.analysis.largest.errorPercentSpan, decimals)} %`}
+        {isAsLeft && first?.analysis.largest && `; found ${percent(first.analysis.largest)} %`}
       </p>
       {!isAsLeft && run.rounds[0]?.decision === null && <p className="small">{advice(last.analysis)}</p>}
     </div>

@@ -1,3 +1,4 @@
+import { errorBasis } from '@/core/run/errorBasis'
 import { judgingBasis, type RunBasis } from '@/core/run/judgeSteps'
 import type { JudgedRound } from '@/core/run/runState'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
@@ -7,7 +8,7 @@ import type { CorridorData, CorridorSeries } from '@/pictures/errorCorridor'
 export type EarlierCurve = { readonly label: string; readonly points: CorridorSeries['points'] }
 
 type Inputs = {
-  readonly world: RunBasis & { readonly configuration: { readonly testPoints: readonly number[] } }
+  readonly world: RunBasis & { readonly points: readonly { readonly percent: number }[] }
   readonly rounds: readonly Pick<JudgedRound, 'points'>[]
   readonly earlier: EarlierCurve | null
   readonly cursor?: CorridorData['cursor']
@@ -20,7 +21,8 @@ export function runCorridor({ world, rounds, earlier, cursor }: Inputs): Corrido
   return {
     basis: judgingBasis(world),
     unitLabel: pressureUnitLabel(world.configuration.unit),
-    testPoints: world.configuration.testPoints,
+    testPoints: [...new Set(world.points.map(({ percent }) => percent))],
+    errorBasis: errorBasis(world),
     series: [
       ...(earlier && !asLeft ? [{ label: earlier.label, style: 'earlier' as const, points: earlier.points }] : []),
       ...(asFound ? [{ label: 'As found', style: 'as-found' as const, points: asFound.points }] : []),

@@ -5,30 +5,40 @@ import { readingNotice, refuseBeyondSensor, refuseImpossibleOutput } from '@/cor
 import { decimalText } from '@/core/units/decimalText'
 import type { World } from '@/schema/world'
 
-/** The boxes of a reading; PV and AO only where the run reads them. */
-export type ReadingField = 'applied' | 'pv' | 'ao' | 'output'
+/** The boxes of a reading; PV, AO and display only where the run reads them. */
+export type ReadingField = 'applied' | 'pv' | 'ao' | 'display' | 'output'
 export type ReadingBoxes = Readonly<Record<ReadingField, string>>
 export type TypedFigures = {
   readonly applied: string
   readonly output: string
   readonly pv?: string
   readonly ao?: string
+  readonly display?: string
 }
-export const EMPTY_BOXES: ReadingBoxes = { applied: '', pv: '', ao: '', output: '' }
+export const EMPTY_BOXES: ReadingBoxes = { applied: '', pv: '', ao: '', display: '', output: '' }
+const BESIDE_THE_OUTPUT = ['pv', 'ao', 'display'] as const
 
 /** The boxes a run asks for, in the order they are typed. */
-export const fieldsOf = ({ readsDigital }: Pick<World, 'readsDigital'>): readonly ReadingField[] =>
-  readsDigital ? ['applied', 'pv', 'ao', 'output'] : ['applied', 'output']
+export const fieldsOf = ({
+  readsDigital,
+  readsDisplay,
+}: Pick<World, 'readsDigital' | 'readsDisplay'>): readonly ReadingField[] => [
+  'applied',
+  ...(readsDigital ? (['pv', 'ao'] as const) : []),
+  ...(readsDisplay ? (['display'] as const) : []),
+  'output',
+]
 
 /** What can be said of a reading while it is typed. */
 export type Typed =
   | { kind: 'incomplete' }
   | { kind: 'refused'; field: ReadingField; words: string }
-  | ({ kind: 'judged'; point: JudgedPoint; notice: string | null } & TypedFigures)
+  | ({ kind: 'judged'; point: JudgedPoint; notice: ReturnType<typeof readingNotice> } & TypedFigures)
 
 type Point = { readonly percent: number; readonly direction: 'rising' | 'falling' }
+type Refused = Extract<Typed, { kind: 'refused' }>
 
-/** Judges what stands in the two boxes by the same core functions the server will use. */
+/** Judges what stands in the boxes by the same core functions the server will use. */
 export function typedReading(point: Point, boxes: ReadingBoxes, world: World): Typed {
   const applied = parsed(boxes.applied, 'applied')
   if (applied.kind === 'refused') return applied
@@ -36,16 +46,16 @@ export function typedReading(point: Point, boxes: ReadingBoxes, world: World): T
     const beyond = refusalOf(() => refuseBeyondSensor(Number(applied.text), world), 'applied')
     if (beyond) return beyond
   }
-  const digital = digitalFigures(boxes, world)
-  if (digital?.kind === 'refused') return digital
+  const beside = besideOutput(boxes, world)
+  if (beside.kind === 'refused') return beside
   const output = parsed(boxes.output, 'output')
   if (output.kind === 'refused') return output
   if (output.kind === 'text') {
     const impossible = refusalOf(() => refuseImpossibleOutput(Number(output.text), world), 'output')
     if (impossible) return impossible
   }
-  if (applied.kind === 'empty' || output.kind === 'empty' || digital?.kind === 'empty') return { kind: 'incomplete' }
-  const figures = { applied: applied.text, output: output.text, ...(digital && { pv: digital.pv, ao: digital.ao }) }
+  if (applied.kind === 'empty' || output.kind === 'empty' || beside.kind === 'empty') return { kind: 'incomplete' }
+  const figures = { applied: applied.text, output: output.text, ...beside.figures }
   return {
     kind: 'judged',
     ...figures,
@@ -62,18 +72,23 @@ export function typedReading(point: Point, boxes: ReadingBoxes, world: World): T
   }
 }
 
-type Digital = { kind: 'empty' } | { kind: 'both'; pv: string; ao: string } | Extract<Typed, { kind: 'refused' }>
+type Beside = { kind: 'empty' } | { kind: 'all'; figures: Omit<TypedFigures, 'applied' | 'output'> } | Refused
 
-/** PV and AO where the run reads them; null where it does not. */
-function digitalFigures(boxes: ReadingBoxes, { readsDigital }: World): Digital | null {
-  if (!readsDigital) return null
-  const [pv, ao] = [parsed(boxes.pv, 'pv'), parsed(boxes.ao, 'ao')]
-  if (pv.kind === 'refused') return pv
-  if (ao.kind === 'refused') return ao
-  return pv.kind === 'text' && ao.kind === 'text' ? { kind: 'both', pv: pv.text, ao: ao.text } : { kind: 'empty' }
+/** What is read beside the output, as far as the run asks for it. */
+function besideOutput(boxes: ReadingBoxes, world: World): Beside {
+  const asked = fieldsOf(world)
+  const figures: Partial<Record<(typeof BESIDE_THE_OUTPUT)[number], string>> = {}
+  let isEmpty = false
+  for (const field of BESIDE_THE_OUTPUT.filter((each) => asked.includes(each))) {
+    const box = parsed(boxes[field], field)
+    if (box.kind === 'refused') return box
+    if (box.kind === 'text') figures[field] = box.text
+    else isEmpty = true
+  }
+  return isEmpty ? { kind: 'empty' } : { kind: 'all', figures }
 }
 
-type Parsed = { kind: 'empty' } | { kind: 'text'; text: string } | Extract<Typed, { kind: 'refused' }>
+type Parsed = { kind: 'empty' } | { kind: 'text'; text: string } | Refused
 
 function parsed(typed: string, field: ReadingField): Parsed {
   // A sign or a mark alone is the beginning of a number, not a mistake.
@@ -85,7 +100,7 @@ function parsed(typed: string, field: ReadingField): Parsed {
   return refused ?? { kind: 'text', text }
 }
 
-function refusalOf(work: () => void, field: ReadingField): Extract<Typed, { kind: 'refused' }> | undefined {
+function refusalOf(work: () => void, field: ReadingField): Refused | undefined {
   try {
     work()
     return undefined

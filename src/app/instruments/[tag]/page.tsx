@@ -3,10 +3,13 @@ import Link from 'next/link'
 import { limitWords } from '@/core/error/limitWords'
 import { formatPlain, formatSigned } from '@/core/format/formatNumber'
 import { calendarDate, formatDate, formatDateTime } from '@/core/format/formatTime'
+import { HOOK_UPS } from '@/core/run/hookUp'
 import { POINT_ORDERS } from '@/core/run/plan'
+import { pointName, testPointPercents } from '@/core/run/pointScale'
 import { signalLabel } from '@/core/signal/signal'
 import { isReverseActing, zeroPosition } from '@/core/transfer/calibratedRange'
 import { INSTRUMENT_KINDS } from '@/schema/configuration'
+import { transferWords } from '@/schema/transfer'
 import { pageOrNotFound } from '@/server/pageOrNotFound'
 import { beamOf, rangeText, unitWithKind } from '@/server/services/beam'
 import { instrumentPage } from '@/server/services/instrumentPage'
@@ -80,14 +83,28 @@ function Nameplate({ page: { instrument } }: { page: Page }) {
   const facts: [string, string][] = [
     ['Kind', INSTRUMENT_KINDS[c.kind]],
     ['Range', `${rangeText(c)}${remarks.length > 0 ? ` (${remarks.join(', ')})` : ''}`],
-    ['Output', signalLabel(c.signal)],
+    ['Output', `${signalLabel(c.signal)}, ${transferWords(c.transfer)}`],
+    ...(c.displayScale
+      ? [
+          [
+            'Display',
+            `${formatPlain(c.displayScale.lower)} … ${formatPlain(c.displayScale.upper)} ${c.displayScale.unit}`,
+          ] as [string, string],
+        ]
+      : []),
+    ['Connected by', HOOK_UPS[c.hookUp]],
     [
       'Sensor',
       `${formatPlain(c.lrl)} … ${formatPlain(c.url)} ${unitWithKind(c)}, smallest span ${formatPlain(c.minSpan)}`,
     ],
     ['Error limit', limitWords(c.errorLimit)],
     ['Adjust limit', c.adjustLimit ? limitWords(c.adjustLimit) : 'none: adjusted only when outside'],
-    ['Test points', `${c.testPoints.map(formatPlain).join(', ')} %, ${POINT_ORDERS[c.pointOrder]}`],
+    [
+      'Test points',
+      `${testPointPercents(c)
+        .map((percent) => pointName(percent, c))
+        .join(', ')}, ${POINT_ORDERS[c.pointOrder]}`,
+    ],
   ]
   return (
     <section aria-labelledby="nameplate">
@@ -150,11 +167,17 @@ function History({ page: { results, timeZone } }: { page: Page }) {
                 <td>
                   <Mark mark={VERDICT_MARK[result.asFound]} /> {VERDICT_WORDS[result.asFound]}
                 </td>
-                <td className="num r">{formatSigned(result.asFoundErrorPercent, 3)}</td>
+                <td className="num r">
+                  {formatSigned(result.asFoundErrorPercent, 3)}
+                  {result.errorBasis === 'reading' && ' of reading'}
+                </td>
                 <td>
                   <Mark mark={VERDICT_MARK[result.asLeft]} /> {VERDICT_WORDS[result.asLeft]}
                 </td>
-                <td className="num r">{formatSigned(result.asLeftErrorPercent, 3)}</td>
+                <td className="num r">
+                  {formatSigned(result.asLeftErrorPercent, 3)}
+                  {result.errorBasis === 'reading' && ' of reading'}
+                </td>
                 <td>
                   <Link href={`/records/${result.sequence}`}>record {result.sequence}</Link>
                 </td>

@@ -3,6 +3,7 @@ import Link from 'next/link'
 import { formatDateTime } from '@/core/format/formatTime'
 import { decimalsShown } from '@/core/run/decimalsShown'
 import { runState } from '@/core/run/runState'
+import { referencesOf } from '@/schema/world'
 import { sequenceParam } from '@/server/api/sequenceParam'
 import { environment } from '@/server/environment'
 import { pageOrNotFound } from '@/server/pageOrNotFound'
@@ -74,7 +75,7 @@ export default async function RecordPage({ params }: Props) {
             )}
             <dt>References</dt>
             <dd>
-              {[world.inputReference, ...(world.outputReference ? [world.outputReference] : [])]
+              {referencesOf(world)
                 .map(({ code, certificate }) => `${code} (${certificate})`)
                 .join(', ')}
             </dd>

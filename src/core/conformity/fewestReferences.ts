@@ -1,0 +1,45 @@
+import type { PressureUnit } from '../units/pressureUnit'
+import { reaches, referenceAccuracyInput } from './accuracyRatio'
+import type { SubRangeReference } from './serveByReferences'
+
+/** More references than this are not combined: nobody changes the hose more often. Ours, no source. */
+const MOST_COMBINED = 4
+
+/**
+ * The fewest references that together serve every point, and among those the set that serves its worst point best.
+ *
+ * @param points inputs in `unit`, each with ± the limit of the instrument there
+ * @returns the references in the order given; empty where no set serves every point
+ */
+export function fewestReferences<R extends SubRangeReference>(
+  points: readonly { readonly input: number; readonly limit: number }[],
+  unit: PressureUnit,
+  references: readonly R[],
+): R[] {
+  const worstRatio = (set: readonly R[]) =>
+    Math.min(
+      ...points.map(({ input, limit }) =>
+        Math.max(
+          0,
+          ...set
+            .filter((reference) => reaches(input, unit, reference))
+            .map((reference) => limit / referenceAccuracyInput(input, unit, reference)),
+        ),
+      ),
+    )
+  for (let size = 1; size <= Math.min(MOST_COMBINED, references.length); size++) {
+    const sets = subsets(references, size)
+      .map((set) => ({ set, ratio: worstRatio(set) }))
+      // Known no better than it may be wrong, a point is not served.
+      .filter(({ ratio }) => ratio >= 1)
+      .toSorted((a, b) => b.ratio - a.ratio)
+    if (sets[0]) return sets[0].set
+  }
+  return []
+}
+
+/** All subsets of a size, keeping the order. */
+function subsets<R>(all: readonly R[], size: number): R[][] {
+  if (size === 0) return [[]]
+  return all.flatMap((first, index) => subsets(all.slice(index + 1), size - 1).map((rest) => [first, ...rest]))
+}

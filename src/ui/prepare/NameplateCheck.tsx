@@ -1,0 +1,55 @@
+import Link from 'next/link'
+import { formatPlain } from '@/core/format/formatNumber'
+import { signalLabel } from '@/core/signal/signal'
+import { PRESSURE_KINDS } from '@/core/units/pressureKind'
+import { pressureUnitLabel } from '@/core/units/pressureUnit'
+import type { Configuration } from '@/schema/configuration'
+
+/** What was found when nameplate and register were compared. */
+export type Nameplate = 'not looked at' | 'as registered' | 'otherwise'
+
+type Props = {
+  instrument: { tag: string; configuration: Configuration }
+  state: Nameplate
+  change: (state: Nameplate) => void
+}
+
+/** Compares nameplate and register; a difference stops the run with what can be done about it. */
+export function NameplateCheck({ instrument: { tag, configuration: c }, state, change }: Props) {
+  const path = `/instruments/${encodeURIComponent(tag)}`
+  const registered = `${tag}, ${formatPlain(c.lrv)} … ${formatPlain(c.urv)} ${pressureUnitLabel(c.unit)} ${PRESSURE_KINDS[c.pressureKind].suffix}, ${signalLabel(c.signal)}`
+  return (
+    <div className="tight">
+      <h2>Nameplate against register</h2>
+      <p className="small num">Registered: {registered}</p>
+      <label className="digital-plan is-close">
+        <input
+          type="checkbox"
+          checked={state === 'as registered'}
+          onChange={(event) => change(event.target.checked ? 'as registered' : 'not looked at')}
+        />
+        <span>The nameplate says the same</span>
+      </label>
+      {state === 'otherwise' ? (
+        <div className="notice is-inside-look">
+          <p>Then the run does not begin yet. What is it?</p>
+          <ul className="cautions">
+            <li>
+              <Link href={`${path}/edit`}>The register is wrong: correct it</Link>
+            </li>
+            <li>
+              <Link href={`${path}/edit`}>The range was changed: enter the new one</Link>, and calibrate to it
+            </li>
+            <li>
+              <Link href="/instruments">It is another instrument: find it</Link>
+            </li>
+          </ul>
+        </div>
+      ) : (
+        <button type="button" className="link-button soft small" onClick={() => change('otherwise')}>
+          It says something else…
+        </button>
+      )}
+    </div>
+  )
+}

@@ -1,0 +1,168 @@
+'use client'
+import Button from '@mui/material/Button'
+import { type FormEvent, useState } from 'react'
+import { formatFixed, formatReading, formatSigned } from '@/core/format/formatNumber'
+import { errorAfterTrimToHost, hostError, USUAL_LOOP_ALLOWANCE } from '@/core/loop/hostCheck'
+import type { JudgedRound } from '@/core/run/runState'
+import { hostScale, loopCheckOf } from '@/schema/hostScale'
+import type { RunView } from '@/schema/runView'
+import { ReasonDialog } from './ReasonDialog'
+
+type Props = {
+  run: RunView
+  judged: JudgedRound
+  record: (check: unknown) => Promise<string | null>
+  /** Back to Adjust, to trim the transmitter to the host. */
+  trimToHost: (reason: string) => Promise<string | null>
+}
+type Row = { percent: number; hostValue: string; senseVolts: string }
+const POINTS = [0, 50, 100]
+
+/** What the host shows at 0, 50 and 100 % output, with the volts over a sense resistor, and what follows from it. */
+export function LoopCheckPanel({ run, judged, record, trimToHost }: Props) {
+  const scale = hostScale(run.world.configuration)
+  const [rows, setRows] = useState<Row[]>(POINTS.map((percent) => ({ percent, hostValue: '', senseVolts: '' })))
+  const [ohms, setOhms] = useState('')
+  const [message, setMessage] = useState<string | null>(null)
+
+  const submit = async (event: FormEvent) => {
+    event.preventDefault()
+    const filled = rows.filter(({ hostValue }) => hostValue.trim() !== '')
+    if (filled.length === 0) return setMessage('Enter what the host shows at one point at least.')
+    for (const { senseVolts, ...row } of filled) {
+      const hasVolts = senseVolts.trim() !== ''
+      const refusal = await record({
+        id: crypto.randomUUID(),
+        ...row,
+        senseOhms: hasVolts ? ohms : null,
+        senseVolts: hasVolts ? senseVolts : null,
+      })
+      if (refusal) return setMessage(refusal)
+    }
+    setRows(POINTS.map((percent) => ({ percent, hostValue: '', senseVolts: '' })))
+    setMessage(null)
+  }
+  const change = (percent: number, field: 'hostValue' | 'senseVolts', value: string) =>
+    setRows(rows.map((row) => (row.percent === percent ? { ...row, [field]: value } : row)))
+  return (
+    <div className="stack">
+      <h2>What the host shows</h2>
+      <form className="stack" onSubmit={submit} noValidate aria-label="Loop check">
+        <table className="plain-table loop-table">
+          <thead>
+            <tr>
+              <th>Output</th>
+              <th className="r">Should show, {scale.unit}</th>
+              <th>Shows, {scale.unit}</th>
+              <th>Over the resistor, V</th>
+              <th className="r">Recorded</th>
+              <th className="r">Error</th>
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map((row) => {
+              const known = run.loopChecks?.findLast(({ percent }) => percent === row.percent)
+              const error = known && hostError(loopCheckOf(known), scale)
+              return (
+                <tr key={row.percent}>
+                  <td className="num">{row.percent} %</td>
+                  <td className="num r">
+                    {formatFixed(scale.lower + (row.percent / 100) * (scale.upper - scale.lower), 3)}
+                  </td>
+                  <td>
+                    <input
+                      className="num"
+                      inputMode="decimal"
+                      aria-label={`Host shows at ${row.percent} %`}
+                      value={row.hostValue}
+                      onChange={(event) => change(row.percent, 'hostValue', event.target.value)}
+                    />
+                  </td>
+                  <td>
+                    <input
+                      className="num"
+                      inputMode="decimal"
+                      aria-label={`Volts at ${row.percent} %`}
+                      value={row.senseVolts}
+                      onChange={(event) => change(row.percent, 'senseVolts', event.target.value)}
+                    />
+                  </td>
+                  <td className="num r">
+                    {known && formatReading(known.hostValue)}
+                    {error?.milliamp != null && (
+                      <span className="soft small"> at {formatFixed(error.milliamp, 3)} mA</span>
+                    )}
+                  </td>
+                  <td className="num r">{error && `${formatSigned(error.errorPercent, 2)} %`}</td>
+                </tr>
+              )
+            })}
+          </tbody>
+        </table>
+        <div className="actions">
+          <label>
+            Resistor, Ω{' '}
+            <input
+              className="num loop-ohms"
+              inputMode="decimal"
+              value={ohms}
+              onChange={(event) => setOhms(event.target.value)}
+            />
+          </label>
+          <Button type="submit" variant="outlined">
+            Record what the host shows
+          </Button>
+          {message && (
+            <p className="tone-outside" role="alert">
+              {message}
+            </p>
+          )}
+        </div>
+      </form>
+      <HostOff run={run} judged={judged} trimToHost={trimToHost} />
+    </div>
+  )
+}
+
+/** Where the host is off: leave the transmitter true to the reference, or trim it to the host with a reason. */
+function HostOff({ run, judged, trimToHost }: Pick<Props, 'run' | 'judged' | 'trimToHost'>) {
+  const [isAsking, setAsking] = useState(false)
+  const scale = hostScale(run.world.configuration)
+  const worst = (run.loopChecks ?? [])
+    .map((check) => hostError(loopCheckOf(check), scale).errorPercent)
+    .reduce((most, next) => (Math.abs(next) > Math.abs(most) ? next : most), 0)
+  const { largest } = judged.analysis
+  if (!largest || Math.abs(worst) <= largest.limitPercentSpan) return null
+  const after = errorAfterTrimToHost(largest.errorPercentSpan, worst)
+  const limit = `±${formatFixed(largest.limitPercentSpan, 2)} %`
+  return (
+    <div className="notice is-inside-look stack">
+      <p>
+        <strong>The host is off by {formatSigned(worst, 2)} % though the transmitter was checked.</strong> Leave the
+        transmitter true to the reference, and look for the fault in the loop: resistor, input card, scaling.{' '}
+        {Math.abs(worst) <= USUAL_LOOP_ALLOWANCE
+          ? `Other loop items are commonly allowed about ${USUAL_LOOP_ALLOWANCE} %.`
+          : `That is more than the ${USUAL_LOOP_ALLOWANCE} % other loop items are commonly allowed.`}
+      </p>
+      <p className="small">
+        Trimming the transmitter until the host reads right would leave the transmitter itself about{' '}
+        <span className="num">{formatSigned(after, 2)} %</span> off, with a limit of{' '}
+        <span className="num">{limit}</span>. Never trim to a loop item whose own accuracy has not been verified.
+      </p>
+      <div>
+        <Button variant="outlined" color="secondary" onClick={() => setAsking(true)}>
+          Trim to the host all the same…
+        </Button>
+      </div>
+      {isAsking && (
+        <ReasonDialog
+          title="Trim the transmitter to the host?"
+          words={`The transmitter itself would then be about ${formatSigned(after, 2)} % off; its limit is ${limit}. It is adjusted and read once more; the record keeps the reason.`}
+          action="Back to Adjust"
+          onClose={() => setAsking(false)}
+          store={(reason) => trimToHost(`Trim to the host (off by ${formatSigned(worst, 2)} %): ${reason}`)}
+        />
+      )}
+    </div>
+  )
+}

@@ -1,0 +1,100 @@
+'use client'
+import Button from '@mui/material/Button'
+import TextField from '@mui/material/TextField'
+import { type FormEvent, useEffect, useRef, useState } from 'react'
+import type { WorkList, WorkStep } from '@/core/run/workStep'
+import { ReasonDialog } from './ReasonDialog'
+
+type Answer = { id: string; list: WorkList; item: string; outcome: 'done' | 'not-applicable'; words: string | null }
+type Props = {
+  list: WorkList
+  step: WorkStep
+  place: { position: number; count: number }
+  answer: (answer: Answer) => Promise<string | null>
+  /** Back to Adjust; absent once putting back has begun. */
+  adjustAgain?: (reason: string) => Promise<string | null>
+}
+
+/** The step to be done next, answered by Enter, or as not applicable with the reason. */
+export function WorkFoot({ list, step, place, answer, adjustAgain }: Props) {
+  const [message, setMessage] = useState<string | null>(null)
+  const [isBusy, setBusy] = useState(false)
+  const [asking, setAsking] = useState<'not-applicable' | 'adjust-again' | null>(null)
+  const [words, setWords] = useState('')
+  const done = useRef<HTMLButtonElement>(null)
+  const note = useRef<HTMLInputElement>(null)
+  const id = useRef(crypto.randomUUID())
+  // biome-ignore lint/correctness/useExhaustiveDependencies: each step takes the focus when its turn comes
+  useEffect(() => {
+    id.current = crypto.randomUUID()
+    setWords('')
+    ;(step.takesWords ? note : done).current?.focus()
+  }, [step.id])
+
+  const send = async (outcome: Answer['outcome'], said: string | null) => {
+    setBusy(true)
+    const refusal = await answer({ id: id.current, list, item: step.id, outcome, words: said })
+    setMessage(refusal)
+    setBusy(false)
+    return refusal
+  }
+  const submit = (event: FormEvent) => {
+    event.preventDefault()
+    if (!isBusy) send('done', step.takesWords ? words : null)
+  }
+  return (
+    <form className="work-foot" onSubmit={submit} noValidate aria-label="Next step">
+      <div>
+        <p className="small soft">
+          Step {place.position + 1} of {place.count}
+        </p>
+        <p className="work-next">{step.does}</p>
+        <p className={message ? 'tone-outside' : 'soft small'} role={message ? 'alert' : undefined}>
+          {message ?? step.why}
+        </p>
+      </div>
+      <div className="actions">
+        {step.takesWords && (
+          <TextField
+            label="In words"
+            size="small"
+            value={words}
+            inputRef={note}
+            onChange={(event) => setWords(event.target.value)}
+            sx={{ minWidth: 320 }}
+            slotProps={{ htmlInput: { maxLength: 1000, autoComplete: 'off' }, inputLabel: { shrink: true } }}
+          />
+        )}
+        <Button ref={done} type="submit" variant="contained" size="large">
+          Done <kbd style={{ marginLeft: 14 }}>Enter</kbd>
+        </Button>
+        <Button variant="outlined" color="secondary" size="large" onClick={() => setAsking('not-applicable')}>
+          Does not apply…
+        </Button>
+        {adjustAgain && (
+          <Button variant="outlined" color="secondary" size="large" onClick={() => setAsking('adjust-again')}>
+            Adjust again…
+          </Button>
+        )}
+      </div>
+      {asking === 'adjust-again' && adjustAgain && (
+        <ReasonDialog
+          title="Adjust again?"
+          words="This round is kept; a further one follows."
+          action="Adjust again"
+          onClose={() => setAsking(null)}
+          store={adjustAgain}
+        />
+      )}
+      {asking === 'not-applicable' && (
+        <ReasonDialog
+          title="Why does this step not apply?"
+          words={step.does}
+          action="It does not apply"
+          onClose={() => setAsking(null)}
+          store={(reason) => send('not-applicable', reason)}
+        />
+      )}
+    </form>
+  )
+}
