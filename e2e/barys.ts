@@ -1,8 +1,10 @@
 import { test as base, expect, type Page } from '@playwright/test'
 import { DEMO_PEOPLE } from '../scripts/demo/people'
+import { DEMO_PASSWORD } from '../src/schema/demo'
+import { pdfText } from './pdfText'
 
 export { expect }
-export const [ILKA, JOREN, MIRREN] = DEMO_PEOPLE
+export const [ILKA, JOREN, MIRREN, TAVI, NOOR] = DEMO_PEOPLE
 
 /** Address of the server under test. */
 export const address = (): string => {
@@ -20,9 +22,10 @@ export const test = base.extend<{ page: Page }>({
   },
 })
 
-/** Chooses who works at a browser, as the picker would. */
+/** Signs one of the demo's people in at a browser, as their button would. */
 export async function workAs(page: Page, personId: string, at = address()): Promise<void> {
-  await page.context().addCookies([{ name: 'barys-person', value: personId, url: at }])
+  const answer = await post(page, 'session/demo', { personId }, at)
+  expect(answer.status(), await answer.text()).toBe(200)
 }
 
 /** Goes to an address and waits until the page takes keys and clicks. */
@@ -35,12 +38,63 @@ export async function goTo(page: Page, url: string) {
 /** Opens a page of the server under test. */
 export const open = (page: Page, path: string) => goTo(page, `${address()}${path}`)
 
-/** Starts a run from the instrument's Prepare page with what it offers; returns the run's id. */
+/** Starts a run from the instrument's Prepare page with what it offers and goes through Isolate; returns its id. */
 export async function startRun(page: Page, tag: string, at = address()): Promise<string> {
   await goTo(page, `${at}/instruments/${tag}/calibrate`)
-  await page.getByRole('button', { name: /Begin as found/ }).click()
+  return beginRun(page)
+}
+
+/** Begins the run that is prepared on the screen, and goes through Isolate; returns the run's id. */
+export async function beginRun(page: Page): Promise<string> {
+  await page.getByLabel('The nameplate says the same').check()
+  await page.getByRole('button', { name: /Begin the run/ }).click()
   await page.waitForURL(/\/runs\//)
+  await answerSteps(page)
+  await expect(page.getByText(/^Point 1 of/)).toBeVisible()
   return page.url().split('/').at(-1) ?? ''
+}
+
+/** Ticks every step of Isolate or Restore by Enter, up to a step or to the end. */
+export async function answerSteps(page: Page, upTo?: RegExp): Promise<void> {
+  const place = page.locator('.work-foot p', { hasText: /^Step \d+ of \d+$/ })
+  await expect(place).toBeVisible()
+  for (;;) {
+    const [, position, count] = /Step (\d+) of (\d+)/.exec((await place.textContent()) ?? '') ?? []
+    if (upTo?.test((await page.locator('.work-next').textContent()) ?? '')) return
+    const words = page.locator('.work-foot').getByLabel('In words')
+    if (await words.isVisible()) {
+      await words.fill('Shift lead told.')
+      await words.press('Enter')
+    } else {
+      await expect(page.getByRole('button', { name: /^Done/ })).toBeFocused()
+      await page.keyboard.press('Enter')
+    }
+    if (position === count) return expect(page.locator('.work-foot')).toHaveCount(0)
+    await expect(place).toHaveText(`Step ${Number(position) + 1} of ${count}`)
+  }
+}
+
+/** Puts the instrument back, signs, and returns the text of the certificate. */
+export async function restoreAndSign(page: Page): Promise<string> {
+  await answerSteps(page)
+  return signAndRead(page)
+}
+
+/** Signs and seals the run on the screen; returns the text of its certificate. */
+export async function signAndRead(page: Page, remark?: string): Promise<string> {
+  if (remark) await page.getByLabel(/^Remark/).fill(remark)
+  await sign(page)
+  await page.waitForURL(/\/records\/\d+$/)
+  await expect(page.getByText('the record gives exactly this hash')).toBeVisible()
+  const api = page.url().replace('/records/', '/api/v1/records/')
+  return (await pdfText(await (await page.request.get(`${api}/certificate`)).body())).text
+}
+
+/** Signs the run on the screen with the password of the demo's people. */
+export async function sign(page: Page): Promise<void> {
+  await page.getByLabel(/^Password of/).fill(DEMO_PASSWORD)
+  await page.getByRole('checkbox').check()
+  await page.getByRole('button', { name: 'Sign and seal' }).click()
 }
 
 /** Types one reading by keyboard into the entry line and waits until the ladder shows it as accepted. */

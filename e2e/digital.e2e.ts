@@ -1,6 +1,5 @@
 import type { Page } from '@playwright/test'
-import { expect, open, test } from './barys'
-import { pdfText } from './pdfText'
+import { beginRun, expect, open, restoreAndSign, test } from './barys'
 
 const PERCENTS = [0, 25, 50, 75, 100, 75, 50, 25, 0]
 
@@ -11,8 +10,7 @@ type Shows = (percent: number) => { pv: number; ao: number; meter: number }
 async function beginDigital(page: Page, tag: string): Promise<void> {
   await open(page, `/instruments/${tag}/calibrate`)
   await page.getByLabel(/Read PV and AO too/).check()
-  await page.getByRole('button', { name: /Begin as found/ }).click()
-  await page.waitForURL(/\/runs\//)
+  await beginRun(page)
 }
 
 async function readAll(page: Page, urv: number, shows: Shows): Promise<void> {
@@ -53,15 +51,6 @@ async function adjustAndRecord(
   await expect(page.getByText('Point 1 of 9')).toBeVisible()
 }
 
-async function certificateAfterSigning(page: Page): Promise<string> {
-  await page.getByRole('checkbox').check()
-  await page.getByRole('button', { name: 'Sign and seal' }).click()
-  await page.waitForURL(/\/records\/\d+$/)
-  await expect(page.getByText('the record gives exactly this hash')).toBeVisible()
-  const api = page.url().replace('/records/', '/api/v1/records/')
-  return (await pdfText(await (await page.request.get(`${api}/certificate`)).body())).text
-}
-
 test('an output-stage fault is found and cured by an output trim, not by a sensor trim', async ({ page }) => {
   const URV = 18 // bar
   await beginDigital(page, 'PT-209')
@@ -74,7 +63,7 @@ test('an output-stage fault is found and cured by an output trim, not by a senso
   await expect(first).toContainText('output trim at 4 and 20 mA against the meter; a sensor trim would make PV wrong')
   await adjustAndRecord(page, [{ kind: 'output trim', before: '4.080', after: '4.000' }])
   await readAll(page, URV, (percent) => ({ pv: percent, ao: milliamp(percent), meter: milliamp(percent) }))
-  const text = await certificateAfterSigning(page)
+  const text = await restoreAndSign(page)
   expect(text).toContain('output trim: 4.080 → 4.000 mA')
   expect(text).toContain('Digital readings')
   expect(text).toMatch(/50 % rising 9\.0000 12\.000 12\.080 \+?0\.000 \+0\.500/) // as found: sensor right, output half a per cent high
@@ -104,7 +93,7 @@ test('a sensor-stage fault: PV and meter agree with each other and not with the 
     { kind: 'upper sensor trim', applied: '15.8000', before: milliamp(100.6).toFixed(3), after: '20.000' },
   ])
   await readAll(page, URV, (percent) => ({ pv: percent, ao: milliamp(percent), meter: milliamp(percent) }))
-  const text = await certificateAfterSigning(page)
+  const text = await restoreAndSign(page)
   expect(text).toMatch(/100 % rising 15\.8948 20\.096 20\.096 \+0\.600 \+?0\.000/)
   expect(text).toContain('As left: inside its error limit')
 })

@@ -119,7 +119,7 @@ test('while the database is away every page and route says so; when it is back, 
     cluster.restart()
     await expect(async () => {
       await page.getByRole('button', { name: 'Load it again' }).click()
-      await expect(page.getByRole('heading', { name: 'Instruments' })).toBeVisible({ timeout: 3000 })
+      await expect(page.getByRole('heading', { name: 'Who looks after this plant?' })).toBeVisible({ timeout: 3000 })
     }).toPass()
   } finally {
     await server?.stop()

@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto'
-import { acceptedCount, expect, open, test } from './barys'
+import { DEMO_PASSWORD } from '../src/schema/demo'
+import { acceptedCount, answerSteps, expect, open, test } from './barys'
 import { pdfText } from './pdfText'
 
 /** PDT-401 of the demo: 0 … 3.1 kPa, 4–20 mA, ±0.3 % of span, adjust beyond ±0.15 %. */
@@ -52,11 +53,15 @@ test('the whole job by keyboard alone, from the day sheet to the certificate', a
   await expect(page.getByRole('listbox').getByRole('option')).toHaveCount(1)
   await press('Enter')
 
-  // Prepare: the button that begins has the focus.
+  // Prepare: the comparison of the nameplate has the focus; ticked, Enter begins.
   await page.waitForURL(/PDT-401\/calibrate$/)
-  await expect(page.getByRole('button', { name: /Begin as found/ })).toBeFocused()
+  await expect(page.getByLabel('The nameplate says the same')).toBeFocused()
+  await press('Space')
   await press('Enter')
   await page.waitForURL(/\/runs\//)
+
+  // Isolate: each step has the focus when its turn comes; Enter ticks it.
+  await answerSteps(page)
 
   // As found: the entry line has the focus; applied, Enter, reading, Enter.
   await takeRound(page, AS_FOUND)
@@ -90,10 +95,19 @@ test('the whole job by keyboard alone, from the day sheet to the certificate', a
   await expect(page.getByText('Point 1 of 9')).toBeVisible()
   await takeRound(page, AS_LEFT)
 
-  // Sign: the confirmation has the focus.
-  await expect(page.getByRole('checkbox')).toBeFocused()
+  // Restore: back in the reverse order, by Enter; the hand-over in words.
+  await answerSteps(page)
+
+  // Sign: the password has the focus; Enter signs.
+  await expect(page.getByLabel(/^Password of/)).toBeFocused()
+  await page.keyboard.type(DEMO_PASSWORD)
+  for (
+    let presses = 0;
+    presses < 12 && !(await page.getByRole('checkbox').evaluate((box) => box === document.activeElement));
+    presses++
+  )
+    await press('Tab')
   await press('Space')
-  for (let presses = 0; presses < 12 && !(await isFocused(page, 'Sign and seal')); presses++) await press('Shift+Tab')
   await press('Enter')
   await page.waitForURL(/\/records\/\d+$/)
   await expect(page.getByText('the record gives exactly this hash')).toBeVisible()

@@ -1,6 +1,17 @@
 import type { Page } from '@playwright/test'
-import { expect, open, post, startRun, test, typeReading } from './barys'
-import { pdfText } from './pdfText'
+import {
+  answerSteps,
+  beginRun,
+  expect,
+  open,
+  post,
+  restoreAndSign,
+  sign,
+  signAndRead,
+  startRun,
+  test,
+  typeReading,
+} from './barys'
 
 /** Inches of water at 20 °C in kPa, by hand: 0.0254 m × 998.2067 kg/m³ × 9.80665 m/s² (Tanaka 2001, from memory). */
 const KPA_PER_INH2O_20C = (0.0254 * 998.2067 * 9.80665) / 1000
@@ -9,15 +20,6 @@ const signed = (value: number, decimals: number) =>
 
 async function readAll(page: Page, readings: readonly (readonly [string, string])[]): Promise<void> {
   for (const [applied, output] of readings) await typeReading(page, applied, output)
-}
-
-async function sign(page: Page, remark?: string): Promise<string> {
-  if (remark) await page.getByLabel(/^Remark/).fill(remark)
-  await page.getByRole('checkbox').check()
-  await page.getByRole('button', { name: 'Sign and seal' }).click()
-  await page.waitForURL(/\/records\/\d+$/)
-  const api = page.url().replace('/records/', '/api/v1/records/')
-  return (await pdfText(await (await page.request.get(`${api}/certificate`)).body())).text
 }
 
 test('a dial gauge, read on its dial: no meter is asked for, and the error is in bar', async ({ page }) => {
@@ -34,7 +36,7 @@ test('a dial gauge, read on its dial: no meter is asked for, and the error is in
   ] as const
   await readAll(page, [...up, ...up.toReversed().slice(1)])
   await page.getByRole('button', { name: /^Leave as it is/ }).click()
-  const text = await sign(page)
+  const text = await restoreAndSign(page)
   expect(text).toContain(`2.300 2.35 2.300 +0.050 ${signed((0.05 / 9.2) * 100, 2)} +0.0500`)
   expect(text).toContain('Not adjusted: the as-found readings are also the as-left readings.')
   expect(text).toContain('output display only')
@@ -44,8 +46,7 @@ test('read in another unit than the range: inches of water at 20 °C on a range 
   await open(page, '/instruments/LT-304/calibrate')
   await page.getByLabel('Applied, unit').click()
   await page.getByRole('option', { name: 'inH2O (20 °C)', exact: true }).click()
-  await page.getByRole('button', { name: /Begin as found/ }).click()
-  await page.waitForURL(/\/runs\//)
+  await beginRun(page)
   await expect(page.getByText('apply 0.000')).toBeVisible()
   await typeReading(page, '0.00', '4.003')
   // 0 … 21.6 kPa: the 25 % point is 5.4 kPa
@@ -78,11 +79,11 @@ test('bowed beyond its limit: advised to repair, left outside with a remark, and
   const corridor = await page.getByRole('img', { name: /^Error corridor/ }).boundingBox()
   expect((corridor?.x ?? 0) + (corridor?.width ?? 0)).toBeLessThanOrEqual(1280)
   await page.getByRole('button', { name: /^Take out for repair/ }).click()
-
-  await page.getByRole('checkbox').check()
-  await page.getByRole('button', { name: 'Sign and seal' }).click()
+  await expect(page.locator('.work-steps')).toContainText('Marked as out of service') // it does not go back
+  await answerSteps(page)
+  await sign(page)
   await expect(page.getByRole('alert').filter({ hasText: 'say in the remark what happens with it' })).toBeVisible()
-  const text = await sign(page, 'Žluťoučký kůň: spare fitted, shift lead told (Иванов)')
+  const text = await signAndRead(page, 'Žluťoučký kůň: spare fitted, shift lead told (Иванов)')
   expect(text).toContain('As found: OUTSIDE its error limit (largest +0.900 % of span)')
   expect(text).toContain('Decision: taken out for repair.')
   expect(text).toContain('Remark: Žluťoučký kůň: spare fitted, shift lead told (Иванов)')
@@ -115,7 +116,7 @@ test('otherwise than advised needs a reason; adjusting again keeps both rounds',
   await page.getByRole('dialog').getByRole('button', { name: 'Adjust again' }).click()
   await act('second trim')
   await readAll(page, round(0.002))
-  const text = await sign(page)
+  const text = await restoreAndSign(page)
   expect(text).toContain('Readings, as left, round 1 of 2')
   expect(text).toContain('Readings, as left, round 2 of 2')
   expect(text).toContain('Decision “adjust”, because: sensor replaced')

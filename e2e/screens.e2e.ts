@@ -129,6 +129,7 @@ test('a chosen theme and a chosen person are remembered', async ({ page }) => {
   await open(page, '/')
   await chooseTheme(page, 'Sun')
   await page.getByLabel('Working as').selectOption({ label: 'Joren Halde, technician' })
+  await expect(page.getByLabel('Working as').locator('option:checked')).toHaveText('Joren Halde, technician')
   await open(page, '/')
   await expect(page.locator('html')).toHaveAttribute('data-theme', 'sun')
   await expect(page.getByLabel('Working as').locator('option:checked')).toHaveText('Joren Halde, technician')

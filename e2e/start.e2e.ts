@@ -7,6 +7,7 @@ import { expect, test } from '@playwright/test'
 import { freePort } from '../scripts/setup/cluster'
 import { ROOT } from '../scripts/setup/root'
 import { isHealthy } from '../scripts/setup/server'
+import { goTo } from './barys'
 
 /** `npm start` as a person uses it, in a folder of its own; the build is the one under test. */
 const home = mkdtempSync(join(tmpdir(), 'barys-start-'))
@@ -71,6 +72,24 @@ test('the first start makes everything and prints the address; a second one only
 
 test('an empty plant says on every page what to do first', async ({ page }) => {
   const at = `http://127.0.0.1:${port}`
+  // Every page leads to the first thing to be done: somebody to look after the plant.
+  await goTo(page, `${at}/records`)
+  await expect(page.getByRole('heading', { name: 'Who looks after this plant?' })).toBeVisible()
+  await page.getByLabel('Name').fill('Odile Marren')
+  await page.getByLabel('Initials').fill('OM')
+  await page.getByLabel('Password').fill('short')
+  await page.getByRole('button', { name: 'Register and sign in' }).click()
+  await expect(page.getByRole('alert').filter({ hasText: 'Eight characters at least' })).toBeVisible()
+  await page.getByLabel('Password').fill('a long enough one')
+  await page.getByRole('button', { name: 'Register and sign in' }).click()
+  await page.waitForURL(/\/people$/)
+  await expect(page.getByRole('row', { name: /Odile Marren/ })).toContainText('administers people')
+  // There is a first only once.
+  const second = await page.request.post(`${at}/api/v1/session/first`, {
+    data: { name: 'Somebody Else', initials: 'SE', role: 'planner', password: 'another long one' },
+    headers: { origin: at },
+  })
+  expect(second.status()).toBe(409)
   await page.goto(`${at}/`)
   await expect(page.getByText('No instruments yet. Register the first one')).toBeVisible()
   await page.goto(`${at}/instruments`)

@@ -3,9 +3,11 @@ import { recommendation } from '../../src/core/run/recommendation'
 import { runState } from '../../src/core/run/runState'
 import { workLists } from '../../src/core/run/workLists'
 import type { WorkList } from '../../src/core/run/workStep'
+import { DEMO_PASSWORD } from '../../src/schema/demo'
 import { StartRun } from '../../src/schema/run'
 import type { RunView } from '../../src/schema/runView'
 import type { Standard } from '../../src/schema/world'
+import { hashPassword } from '../../src/server/auth/password'
 import { pool, transaction } from '../../src/server/database'
 import type { Actor } from '../../src/server/services/actor'
 import { openRound, recordAdjustment } from '../../src/server/services/adjust'
@@ -17,6 +19,8 @@ import { sealRun } from '../../src/server/services/sealRun'
 import { startRun } from '../../src/server/services/startRun'
 import { insertPerson } from '../../src/server/sql/person'
 import { insertReading } from '../../src/server/sql/reading'
+import { insertReview } from '../../src/server/sql/review'
+import { selectSeals } from '../../src/server/sql/seal'
 import { insertStandard } from '../../src/server/sql/standard'
 import { insertWorkStep } from '../../src/server/sql/workStep'
 import { DEMO_INSTRUMENTS, type DemoInstrument } from './instruments'
@@ -26,7 +30,7 @@ import { type State, simulateReading } from './simulateReading'
 import { certificateOn, demoStandards } from './standards'
 
 const HISTORY_MONTHS = 26
-const [ILKA, JOREN] = DEMO_PEOPLE
+const [ILKA, JOREN, MIRREN] = DEMO_PEOPLE
 /** One run stands in the middle of its as-found round, one waits for its judgement. */
 const OPEN_RUNS: Record<string, number> = { 'PT-302': 4, 'LT-702': 9 }
 
@@ -40,8 +44,9 @@ export async function loadDemo(now: Date): Promise<{ instruments: number; runs: 
   process.env.BARYS_SITE ??= DEMO_SITE // read by the seals below; this process serves nothing
   const random = seededRandom(20_261)
   const standards = demoStandards(now)
+  const passwordHash = await hashPassword(DEMO_PASSWORD)
   await transaction(async (db) => {
-    for (const person of DEMO_PEOPLE) await insertPerson(db, person)
+    for (const person of DEMO_PEOPLE) await insertPerson(db, { ...person, passwordHash })
     for (const standard of standards) await insertStandard(db, standard)
   })
   const visits: { at: Date; job: Job; state: State }[] = []
@@ -59,12 +64,33 @@ export async function loadDemo(now: Date): Promise<{ instruments: number; runs: 
     await renewCertificates(standards, visit.at)
     await calibrate(visit.job, visit)
   }
+  await reviewAllButLast(now)
   await renewCertificates(standards, now)
   for (const visit of visits) {
     const readings = OPEN_RUNS[visit.job.instrument.tag]
     if (readings !== undefined && isLastOf(visit, visits)) await leaveOpen(visit.job, now, readings)
   }
   return { instruments: DEMO_INSTRUMENTS.length, runs: visits.length }
+}
+
+/** The reviewer has signed everything but what came in last. */
+async function reviewAllButLast(now: Date): Promise<void> {
+  const seals = await selectSeals(pool(), { after: 0, limit: 10_000 })
+  await transaction(async (db) => {
+    for (const { sequence, hash, sealedAt } of seals.slice(0, -5)) {
+      const at = new Date(Math.min(now.getTime(), addDays(sealedAt, 1).getTime()))
+      await insertReview(db, {
+        id: crypto.randomUUID(),
+        sequence,
+        recordHash: hash,
+        outcome: 'reviewed',
+        personId: MIRREN.id,
+        personName: MIRREN.name,
+        remark: null,
+        at,
+      })
+    }
+  })
 }
 
 /** Puts the certificates valid on a day into the register, so that every run names the one it was made under. */
@@ -123,7 +149,7 @@ async function calibrate(job: Job, { at, state }: { at: Date; state: State }): P
   await answerList(run, 'restore', actor(52))
   const left = runState(run).rounds.at(-1)?.analysis.verdict
   const remark = left === 'outside' ? 'Taken out of service, spare fitted; shift lead told.' : null
-  await sealRun(id, { personId: person.id, confirmed: true, remark }, actor(55))
+  await sealRun(id, { confirmed: true, remark }, actor(55))
 }
 
 const firstAnalysis = (run: RunView) => {
@@ -140,7 +166,7 @@ async function adjustAndReadAgain(run: RunView, { job, actor }: Work): Promise<R
   const kinds = hasScrews
     ? (['zero-screw', 'span-screw'] as const)
     : (['lower-sensor-trim', 'upper-sensor-trim'] as const)
-  const none = { applied: null, beforeOutput: null, afterOutput: null }
+  const none = { applied: null, beforeOutput: null, afterOutput: null, heldSeconds: null }
   const words = hasScrews ? 'approached both ends, then converged' : 'trimmed against the reference'
   for (const [index, kind] of kinds.entries())
     await recordAdjustment(run.id, { id: crypto.randomUUID(), kind, words, ...none }, actor(25 + index))

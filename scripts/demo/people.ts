@@ -3,9 +3,13 @@ import type { Person } from '../../src/server/sql/person'
 /** The invented plant's name, as it stands on its certificates. */
 export const DEMO_SITE = 'Tarn Hollow Creamery'
 
-/** Three invented people of the Tarn Hollow Creamery. */
+const demo = { isAdministrator: false, isDemo: true } as const
+
+/** Invented people of the Tarn Hollow Creamery, one of each role and a second technician. */
 export const DEMO_PEOPLE = [
-  { id: '5d1f7c02-6a51-4f0e-9a57-0c1d4be0a001', name: 'Ilka Varga', initials: 'IV', role: 'technician' },
-  { id: '5d1f7c02-6a51-4f0e-9a57-0c1d4be0a002', name: 'Joren Halde', initials: 'JH', role: 'technician' },
-  { id: '5d1f7c02-6a51-4f0e-9a57-0c1d4be0a003', name: 'Mirren Oakes', initials: 'MO', role: 'reviewer' },
+  { id: '5d1f7c02-6a51-4f0e-9a57-0c1d4be0a001', name: 'Ilka Varga', initials: 'IV', role: 'technician', ...demo },
+  { id: '5d1f7c02-6a51-4f0e-9a57-0c1d4be0a002', name: 'Joren Halde', initials: 'JH', role: 'technician', ...demo },
+  { id: '5d1f7c02-6a51-4f0e-9a57-0c1d4be0a003', name: 'Mirren Oakes', initials: 'MO', role: 'reviewer', ...demo },
+  { id: '5d1f7c02-6a51-4f0e-9a57-0c1d4be0a004', name: 'Tavi Brandt', initials: 'TB', role: 'planner', ...demo },
+  { id: '5d1f7c02-6a51-4f0e-9a57-0c1d4be0a005', name: 'Noor Selby', initials: 'NS', role: 'reader', ...demo },
 ] as const satisfies readonly Person[]

@@ -127,7 +127,7 @@ export function demoStandards(today: Date): Standard[] {
       unit: 'hPa',
       rangeLow: 0,
       rangeHigh: 1.35,
-      accuracy: sum(ofReading(0.4), { kind: 'absolute', value: 0.00003, unit: 'hPa' }),
+      accuracy: sum(ofReading(0.4), { kind: 'absolute', value: 0.00002, unit: 'hPa' }),
       resolution: 0.00001,
     },
     {

@@ -1,4 +1,4 @@
-import { createHash } from 'node:crypto'
+import { createHash, randomBytes } from 'node:crypto'
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import pg from 'pg'
@@ -55,6 +55,10 @@ export async function migrate(ownerUrl: string, applicationRole?: string): Promi
           'Migrations only go forward: undo the change and add a new file.',
         )
     }
+    // The key that seals session cookies: made once, the same for every process.
+    await db.query("INSERT INTO server_secret (name, value) VALUES ('session', $1) ON CONFLICT DO NOTHING", [
+      randomBytes(32).toString('hex'),
+    ])
     if (applicationRole) await db.query(GRANTS_FOR_APPLICATION_ROLE(pg.escapeIdentifier(applicationRole)))
   })
 }

@@ -7,7 +7,9 @@ import InitColorSchemeScript from '@mui/material/InitColorSchemeScript'
 import { AppRouterCacheProvider } from '@mui/material-nextjs/v16-appRouter'
 import type { Metadata } from 'next'
 import type { ReactNode } from 'react'
-import { peopleHere } from '@/server/currentPerson'
+import { signedInPerson } from '@/server/auth/session'
+import { pool } from '@/server/database'
+import { selectPeople } from '@/server/sql/person'
 import { TopBar } from '@/ui/shell/TopBar'
 import { cssTokens } from '@/ui/theme/cssTokens'
 import { ThemeRoot } from '@/ui/theme/ThemeRoot'
@@ -20,7 +22,8 @@ export const dynamic = 'force-dynamic'
 
 /** The frame of every page: theme, fonts, top bar. */
 export default async function RootLayout({ children }: { children: ReactNode }) {
-  const { people, current } = await peopleHere()
+  const current = await signedInPerson()
+  const demoPeople = (await selectPeople(pool())).filter(({ isDemo }) => isDemo)
   return (
     <html lang="en" suppressHydrationWarning>
       <head>
@@ -35,7 +38,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
             <a className="skip" href="#main">
               Skip to the content
             </a>
-            <TopBar people={people} currentId={current?.id ?? null} />
+            <TopBar demoPeople={demoPeople} current={current} />
             <main id="main">{children}</main>
           </ThemeRoot>
         </AppRouterCacheProvider>

@@ -8,6 +8,7 @@ export function adjustmentWords(done: RecordedAdjustment, units: { output: strin
   const at = done.applied === null ? '' : `at ${formatReading(done.applied)} ${units.input}`
   const hasOutputs = done.beforeOutput !== null || done.afterOutput !== null
   const change = hasOutputs ? `${shown(done.beforeOutput)} → ${shown(done.afterOutput)} ${units.output}` : ''
-  const figures = [at, change].filter(Boolean).join(' ')
+  const held = done.heldSeconds === undefined ? '' : `held ${done.heldSeconds} s`
+  const figures = [at, change, held].filter(Boolean).join(' ')
   return `${ADJUSTMENT_KINDS[done.kind]}: ${[done.words, figures].filter(Boolean).join('; ')}`
 }

@@ -1,8 +1,5 @@
 import { z } from 'zod'
 
-/** Cookie that holds the id of the person working at this browser. Replaced by a session when sign-in comes. */
-export const PERSON_COOKIE = 'barys-person'
-
 /** Why the server did not take something: which field, why, and what to do. */
 export const RefusedField = z.object({ field: z.string(), reason: z.string(), remedy: z.string() })
 export type RefusedField = z.infer<typeof RefusedField>

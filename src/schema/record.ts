@@ -69,6 +69,7 @@ const RecordRound = z.object({
       applied: z.string().nullable(),
       beforeOutput: z.string().nullable(),
       afterOutput: z.string().nullable(),
+      heldSeconds: z.int().optional(),
       doneAt: time,
       doneBy: z.string(),
     }),

@@ -68,6 +68,16 @@ export const ADJUSTMENT_KINDS = {
   'lower-sensor-trim': 'lower sensor trim',
   'upper-sensor-trim': 'upper sensor trim',
   'output-trim': 'output trim',
+  'gauge-zero': 'gauge: zero',
+  'gauge-full-scale': 'gauge: full scale',
+  'gauge-mid-scale': 'gauge: mid-scale',
+  'gauge-near-vacuum': 'gauge: near vacuum',
+  'factory-values': 'gauge: back to the factory values',
+  'field-values': 'gauge: back to the last field values',
+  excitation: 'vacuum gauge: excitation',
+  'vacuum-span': 'vacuum gauge: span',
+  'vacuum-zero': 'vacuum gauge: zero',
+  'hot-offset': 'hot offset, to the gauge glass',
   cleaning: 'cleaned, flushed or re-seated',
   other: 'other work',
 } as const
@@ -82,6 +92,7 @@ export const NewAdjustment = z
     applied: OptionalDecimalText,
     beforeOutput: OptionalDecimalText,
     afterOutput: OptionalDecimalText,
+    heldSeconds: z.int().min(0).max(86_400).nullable().default(null),
   })
   .refine((done) => done.words !== '' || done.afterOutput !== null, {
     path: ['words'],
@@ -151,9 +162,9 @@ export type NewLoopCheck = z.infer<typeof NewLoopCheck>
 export const NewOvershoot = z.object({ id: z.uuid(), stepId: z.uuid(), applied: DecimalText })
 export type NewOvershoot = z.infer<typeof NewOvershoot>
 
-/** Signing: who, with an explicit confirmation, and a remark where the last round is outside. */
+/** Signing: the password once more, an explicit confirmation, and a remark where the last round is outside. */
 export const Signing = z.object({
-  personId: z.uuid({ error: 'choose who signs' }),
+  password: z.string().min(1, { error: 'give your password once more: it is your signature' }).max(200),
   confirmed: z.literal(true, { error: 'confirm that these are the readings you took' }),
   remark: z
     .string()

@@ -48,6 +48,8 @@ export type RecordedAdjustment = {
   readonly applied: string | null
   readonly beforeOutput: string | null
   readonly afterOutput: string | null
+  /** How long it was held before it was taken, where that was timed. */
+  readonly heldSeconds?: number
   readonly doneAt: string
   readonly doneBy: string
 }

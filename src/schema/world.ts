@@ -76,6 +76,8 @@ export const World = z.object({
   dwellSeconds: z.int().positive().optional(),
   /** Present where the run takes its instrument out of service and puts it back, step by step. */
   outOfService: z.literal(true).optional(),
+  /** Present in an amendment: the record it amends, and why. */
+  amends: z.object({ sequence: z.int().positive(), hash: z.string(), reason: z.string() }).optional(),
   decisionRule: z.literal('simple-acceptance'),
   softwareVersion: z.string(),
 })

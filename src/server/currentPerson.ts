@@ -1,11 +1,10 @@
-import { cookies } from 'next/headers'
-import { PERSON_COOKIE } from '@/schema/answer'
-import { pool } from './database'
-import { type Person, selectPeople } from './sql/person'
+import { redirect } from 'next/navigation'
+import { signedInPerson } from './auth/session'
+import type { Person } from './sql/person'
 
-/** Everybody, and who works at this browser (null until a name is chosen). */
-export async function peopleHere(): Promise<{ people: Person[]; current: Person | null }> {
-  const people = await selectPeople(pool())
-  const id = (await cookies()).get(PERSON_COOKIE)?.value
-  return { people, current: people.find((person) => person.id === id) ?? null }
+/** The person signed in; a page that shows what belongs to the plant leads to sign-in where nobody is. */
+export async function signedIn(path: string): Promise<Person> {
+  const person = await signedInPerson()
+  if (!person) redirect(`/sign-in?to=${encodeURIComponent(path)}`)
+  return person
 }

@@ -1,5 +1,6 @@
 import type { Metadata } from 'next'
 import { INSTRUMENT_KINDS } from '@/schema/configuration'
+import { signedIn } from '@/server/currentPerson'
 import { pool } from '@/server/database'
 import { environment } from '@/server/environment'
 import { rangeText } from '@/server/services/beam'
@@ -11,6 +12,7 @@ export const metadata: Metadata = { title: 'Instruments' }
 
 /** Every registered instrument. */
 export default async function InstrumentsPage() {
+  await signedIn('/instruments')
   const [instruments, due] = await Promise.all([
     selectInstruments(pool()),
     selectDueDates(pool(), environment().BARYS_TIME_ZONE),

@@ -1,5 +1,7 @@
 import type { Metadata } from 'next'
 import { calendarDate } from '@/core/format/formatTime'
+import { mayDo } from '@/schema/roles'
+import { signedIn } from '@/server/currentPerson'
 import { pool } from '@/server/database'
 import { environment } from '@/server/environment'
 import { selectResults } from '@/server/sql/seal'
@@ -9,6 +11,7 @@ export const metadata: Metadata = { title: 'Records' }
 
 /** Every sealed record, newest first. */
 export default async function RecordsPage() {
+  const person = await signedIn('/records')
   const { BARYS_TIME_ZONE: timeZone } = environment()
   const results = await selectResults(pool())
   const rows = results.map((result) => ({
@@ -21,6 +24,7 @@ export default async function RecordsPage() {
     asLeft: result.asLeft,
     asLeftErrorPercent: result.asLeftErrorPercent,
     errorBasis: result.errorBasis,
+    reviewState: result.reviewState,
   }))
-  return <RecordList rows={rows} />
+  return <RecordList rows={rows} showsWaiting={mayDo(person.role, 'review')} />
 }

@@ -5,6 +5,7 @@ import { calendarDate, daysBetween, formatDate } from '@/core/format/formatTime'
 import { PRESSURE_KINDS } from '@/core/units/pressureKind'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { Standard } from '@/schema/world'
+import { signedIn } from '@/server/currentPerson'
 import { pool } from '@/server/database'
 import { environment } from '@/server/environment'
 import { selectStandards } from '@/server/sql/standard'
@@ -15,6 +16,7 @@ const SOON_DAYS = 30
 
 /** What we own to calibrate with: reach, accuracy, certificate. */
 export default async function ReferencesPage() {
+  await signedIn('/references')
   const standards = await selectStandards(pool())
   const today = calendarDate(new Date(), environment().BARYS_TIME_ZONE)
   return (

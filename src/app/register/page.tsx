@@ -1,4 +1,5 @@
 import type { Metadata } from 'next'
+import { signedIn } from '@/server/currentPerson'
 import { pool } from '@/server/database'
 import { selectInstruments } from '@/server/sql/instrument'
 import { EMPTY_INSTRUMENT } from '@/ui/instrument/formValues'
@@ -8,6 +9,7 @@ export const metadata: Metadata = { title: 'Register an instrument' }
 
 /** Registers a new instrument. */
 export default async function RegisterPage() {
+  await signedIn('/register')
   const instruments = await selectInstruments(pool())
   const areas = [...new Set(instruments.map(({ configuration }) => configuration.area))]
   return (

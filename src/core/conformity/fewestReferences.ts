@@ -6,7 +6,8 @@ import type { SubRangeReference } from './serveByReferences'
 const MOST_COMBINED = 4
 
 /**
- * The fewest references that together serve every point, and among those the set that serves its worst point best.
+ * The fewest references that together serve every point, and among those the set that serves its worst point best; of
+ * several that do, the one that serves the others best.
  *
  * @param points inputs in `unit`, each with ± the limit of the instrument there
  * @returns the references in the order given; empty where no set serves every point
@@ -16,23 +17,21 @@ export function fewestReferences<R extends SubRangeReference>(
   unit: PressureUnit,
   references: readonly R[],
 ): R[] {
-  const worstRatio = (set: readonly R[]) =>
-    Math.min(
-      ...points.map(({ input, limit }) =>
-        Math.max(
-          0,
-          ...set
-            .filter((reference) => reaches(input, unit, reference))
-            .map((reference) => limit / referenceAccuracyInput(input, unit, reference)),
-        ),
+  const ratios = (set: readonly R[]) =>
+    points.map(({ input, limit }) =>
+      Math.max(
+        0,
+        ...set
+          .filter((reference) => reaches(input, unit, reference))
+          .map((reference) => limit / referenceAccuracyInput(input, unit, reference)),
       ),
     )
   for (let size = 1; size <= Math.min(MOST_COMBINED, references.length); size++) {
     const sets = subsets(references, size)
-      .map((set) => ({ set, ratio: worstRatio(set) }))
+      .map((set) => ({ set, worst: Math.min(...ratios(set)), all: ratios(set).reduce((sum, ratio) => sum + ratio, 0) }))
       // Known no better than it may be wrong, a point is not served.
-      .filter(({ ratio }) => ratio >= 1)
-      .toSorted((a, b) => b.ratio - a.ratio)
+      .filter(({ worst }) => worst >= 1)
+      .toSorted((a, b) => b.worst - a.worst || b.all - a.all)
     if (sets[0]) return sets[0].set
   }
   return []

@@ -33,15 +33,20 @@ export function inputPercentOfPoint(
 export const testPointPercents = (configuration: Planned & { readonly testPoints: readonly number[] }): number[] =>
   configuration.testPoints.map((point) => inputPercentOfPoint(point, configuration))
 
-/** A planned point as it is called: `50 %`, `50 % flow`, `0.1 hPa`. */
-export function pointName(
+/** A planned point in the scale the register gives points in: % of span, % of flow, or its value. */
+export function pointValue(
   inputPercent: number,
   { pointScale = 'input', transfer = LINEAR, ...range }: Planned,
-): string {
-  const shown = (value: number) => formatPlain(Number(value.toPrecision(6)))
-  if (pointScale === 'value') return `${shown(inputAtPercent(inputPercent, range))} ${pressureUnitLabel(range.unit)}`
-  if (pointScale === 'output') return `${shown(transferCurve(withoutDrop(transfer)).forward(inputPercent))} % flow`
-  return `${shown(inputPercent)} %`
+): number {
+  if (pointScale === 'value') return inputAtPercent(inputPercent, range)
+  return pointScale === 'output' ? transferCurve(withoutDrop(transfer)).forward(inputPercent) : inputPercent
+}
+
+/** A planned point as it is called: `50 %`, `50 % flow`, `0.1 hPa`. */
+export function pointName(inputPercent: number, planned: Planned): string {
+  const value = formatPlain(Number(pointValue(inputPercent, planned).toPrecision(6)))
+  if (planned.pointScale === 'value') return `${value} ${pressureUnitLabel(planned.unit)}`
+  return planned.pointScale === 'output' ? `${value} % flow` : `${value} %`
 }
 
 /** Points spread further than this are points per decade. Ours, no source. */

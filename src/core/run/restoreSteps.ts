@@ -52,6 +52,15 @@ export function restoreSteps(facts: RestoreFacts): WorkStep[] {
             'Reading looked at with operations: it makes sense for the process',
             'a valve that was forgotten shows now',
           ),
+          ...(facts.hookUp === 'wet-leg'
+            ? [
+                workStep(
+                  'hot-offset',
+                  'Hot: at operating pressure, compared with the gauge glass',
+                  'a glass is colder than the drum and reads low; a transmitter calibrated cold is off with the densities',
+                ),
+              ]
+            : []),
           workStep('controller', 'Controller back, trips and interlocks told', 'only once the reading is believed'),
         ]
       : []),

@@ -1,14 +1,14 @@
 import { randomUUID } from 'node:crypto'
-import { cookies } from 'next/headers'
 import { NextResponse } from 'next/server'
 import type { z } from 'zod'
 import { Refusal } from '@/core/refusal'
-import { PERSON_COOKIE, type RefusedField } from '@/schema/answer'
+import type { RefusedField } from '@/schema/answer'
 import type { Outcome } from '@/schema/calc/runCalculation'
-import { pool } from '../database'
+import { type Action, mayDo, whoMay } from '@/schema/roles'
+import { signedInPerson } from '../auth/session'
 import { log } from '../log'
-import { Conflict, NotFound } from '../refusals'
-import { type Actor, personById } from '../services/actor'
+import { Conflict, Forbidden, NotFound, NotSignedIn, TooMany } from '../refusals'
+import type { Actor } from '../services/actor'
 import { boundedJson } from './boundedJson'
 import { TooLarge } from './tooLarge'
 
@@ -16,16 +16,30 @@ type Context<P> = { params: Promise<P> }
 
 /** A route that writes: who, parse, one service call, answer. Everything that can go wrong becomes words. */
 export function writeRoute<S extends z.ZodType, P = Record<string, never>>(
+  action: Action | 'own account',
   schema: S,
   handle: (input: z.infer<S>, params: P, actor: Actor) => Promise<unknown>,
 ) {
   return (request: Request, { params }: Context<P>): Promise<NextResponse> =>
     answered(async () => {
       refuseForeign(request)
+      const by = await actor(action)
       const input = schema.safeParse(await boundedJson(request))
       if (!input.success) return refused(400, fieldsOf(input.error))
-      const result = await handle(input.data, await params, await actor())
+      const result = await handle(input.data, await params, by)
       return NextResponse.json(result ?? { done: true })
+    })
+}
+
+/** A route of signing in and out: it says who somebody is, so nobody has to be known before. */
+export function sessionRoute<S extends z.ZodType>(schema: S, handle: (input: z.infer<S>, now: Date) => Promise<void>) {
+  return (request: Request): Promise<NextResponse> =>
+    answered(async () => {
+      refuseForeign(request)
+      const input = schema.safeParse(await boundedJson(request))
+      if (!input.success) return refused(400, fieldsOf(input.error))
+      await handle(input.data, new Date())
+      return NextResponse.json({ done: true })
     })
 }
 
@@ -42,25 +56,42 @@ export function computeRoute<P>(compute: (body: unknown, params: P) => Promise<O
     })
 }
 
-/** A route that reads. */
+/** A route that reads what belongs to the plant: for everybody who is signed in. */
 export function readRoute<P = Record<string, never>>(handle: (params: P) => Promise<Response>) {
   return (request: Request, { params }: Context<P>): Promise<Response> =>
     answered(async () => {
       refuseForeignHost(request)
+      await person()
       return handle(await params)
     })
 }
 
-/** The person working at this browser. Chosen by name until sign-in comes; every write needs one. */
-async function actor(): Promise<Actor> {
-  const id = (await cookies()).get(PERSON_COOKIE)?.value
-  if (!id) throw new Refusal('person', 'nobody is chosen as working here', 'choose your name at the top right')
-  return { person: await personById(pool(), id), now: new Date() }
+/** A route that reads what is nobody's secret: whether the server lives, and what the API is. */
+export function openRoute(handle: () => Promise<Response>) {
+  return (request: Request): Promise<Response> =>
+    answered(async () => {
+      refuseForeignHost(request)
+      return handle()
+    })
+}
+
+async function person() {
+  const found = await signedInPerson()
+  if (!found) throw new NotSignedIn('person', 'nobody is signed in at this browser', 'sign in, then send it again')
+  return found
+}
+
+/** Who writes, and whether their role may. */
+async function actor(action: Action | 'own account'): Promise<Actor> {
+  const by = await person()
+  if (action !== 'own account' && !mayDo(by.role, action))
+    throw new Forbidden('person', `${by.name} is a ${by.role}, and may not ${action}`, `ask ${whoMay(action)}`)
+  return { person: by, now: new Date() }
 }
 
 /**
- * Without sign-in, the loopback address is the only fence, and any page in the same browser stands inside it. So a
- * write must come from our own pages, and every request must name this machine (a foreign name that resolves to
+ * Any page in the same browser could send with the cookie of the person signed in. So a write must come from our own
+ * pages, and every request must name this machine (a foreign name that resolves to
  * 127.0.0.1 is somebody else's page).
  */
 function refuseForeign(request: Request): void {
@@ -84,8 +115,6 @@ function refuseForeignHost(request: Request): void {
       'open it at the address npm start printed',
     )
 }
-
-class Forbidden extends Refusal {}
 
 async function answered<R extends Response>(work: () => Promise<R>): Promise<R | NextResponse> {
   try {
@@ -118,6 +147,8 @@ function statusOf(error: Refusal): number {
   if (error instanceof Conflict) return 409
   if (error instanceof TooLarge) return 413
   if (error instanceof Forbidden) return 403
+  if (error instanceof NotSignedIn) return 401
+  if (error instanceof TooMany) return 429
   return 422
 }
 

@@ -6,8 +6,10 @@ import { limitWords } from '@/core/error/limitWords'
 import type { PointVerdict } from '@/core/error/verdict'
 import { computedDecimals, formatFixed, formatPlain, formatReading, formatSigned } from '@/core/format/formatNumber'
 import { formatDate, formatDateTime } from '@/core/format/formatTime'
+import { hostError } from '@/core/loop/hostCheck'
 import { decimalsShown, stepDecimals } from '@/core/run/decimalsShown'
 import { ERROR_BASIS_WORDS, errorBasis, shownPercent } from '@/core/run/errorBasis'
+import { HOOK_UPS } from '@/core/run/hookUp'
 import { judgingBasis } from '@/core/run/judgeSteps'
 import { POINT_ORDERS } from '@/core/run/plan'
 import { pointName } from '@/core/run/pointScale'
@@ -18,6 +20,7 @@ import { errorCorridor } from '@/pictures/errorCorridor'
 import { LIGHT } from '@/pictures/palette'
 import { adjustmentWords } from '@/schema/adjustmentWords'
 import { INSTRUMENT_KINDS } from '@/schema/configuration'
+import { hostScale, loopCheckOf } from '@/schema/hostScale'
 import type { SealedRecord } from '@/schema/record'
 import { transferWords } from '@/schema/transfer'
 import type { Standard, World } from '@/schema/world'
@@ -60,6 +63,8 @@ export function certificatePdf(source: CertificateSource): Promise<Buffer> {
   references(doc, source)
   picture(doc, record)
   for (const round of record.rounds) roundTable(doc, record, round)
+  loopCheck(doc, source)
+  outOfService(doc, source)
   corrections(doc, source)
   signature(doc, source)
   numberPages(
@@ -99,6 +104,12 @@ function title(doc: Doc, { record }: CertificateSource): void {
 function identification(doc: Doc, { record, timeZone }: CertificateSource): void {
   const { world, run } = record
   const { configuration: c } = world
+  if (world.amends)
+    paragraph(
+      doc,
+      `Amends record ${world.amends.sequence} (SHA-256 ${world.amends.hash.slice(0, 16)}…), because: ${world.amends.reason}`,
+      { isBold: true },
+    )
   heading(doc, 'Instrument')
   facts(doc, [
     ['Tag', world.instrument.tag],
@@ -414,10 +425,64 @@ function roundName({ rounds }: SealedRecord, round: number): string {
 }
 
 function adjustments(doc: Doc, { world }: SealedRecord, round: SealedRecord['rounds'][number]): void {
-  if (round.adjustments.length === 0) return
-  heading(doc, 'Adjustment')
   const units = { output: judgingBasis(world).scale.unit, input: pressureUnitLabel(world.inputUnit) }
-  for (const done of round.adjustments) paragraph(doc, `· ${adjustmentWords(done, units)} (${done.doneBy})`)
+  const list = (title: string, acts: typeof round.adjustments) => {
+    if (acts.length === 0) return
+    heading(doc, title)
+    for (const done of acts) paragraph(doc, `· ${adjustmentWords(done, units)} (${done.doneBy})`)
+  }
+  list(
+    'Adjustment',
+    round.adjustments.filter(({ kind }) => kind !== 'hot-offset'),
+  )
+  list(
+    'Hot offset, at operating pressure, after these readings and no part of their errors',
+    round.adjustments.filter(({ kind }) => kind === 'hot-offset'),
+  )
+}
+
+/** How it was taken out of service and put back, in one paragraph; the record holds every step. */
+function outOfService(doc: Doc, { record }: CertificateSource): void {
+  const { workSteps, world } = record
+  if (!workSteps) return
+  const skipped = workSteps.filter(({ outcome }) => outcome === 'not-applicable')
+  const handOver = workSteps.find(({ item }) => item === 'hand-over')
+  heading(doc, 'Out of service and back')
+  paragraph(
+    doc,
+    `${HOOK_UPS[world.configuration.hookUp]}: ${workSteps.length - skipped.length} steps ticked as done, ${skipped.length} as not applicable.`,
+  )
+  if (handOver?.words) paragraph(doc, `Hand-over: ${handOver.words}`)
+}
+
+/** What the host showed for the transmitter's output. */
+function loopCheck(doc: Doc, { record }: CertificateSource): void {
+  const checks = record.loopChecks ?? []
+  if (checks.length === 0) return
+  const scale = hostScale(record.world.configuration)
+  const rows = checks.map((check) => {
+    const error = hostError(loopCheckOf(check), scale)
+    return [
+      `${formatPlain(check.percent)} %`,
+      formatReading(check.hostValue),
+      formatFixed(error.idealValue, computedDecimals(check.hostValue)),
+      formatSigned(error.errorPercent, 2),
+      check.senseOhms === null
+        ? ''
+        : `${formatReading(check.senseVolts ?? '')} V over ${formatReading(check.senseOhms)} Ω`,
+      error.milliamp === null ? '' : formatFixed(error.milliamp, 3),
+    ]
+  })
+  heading(doc, 'Loop check: what the host shows', 40 + rows.length * 14)
+  const heads = [`Shows, ${scale.unit}`, `Should, ${scale.unit}`, 'Error, % scale', 'Sense resistor', 'mA']
+  table(
+    doc,
+    [
+      { head: 'Output', share: 1, align: 'left' as const },
+      ...heads.map((head) => ({ head, share: 1.3, align: 'right' as const })),
+    ],
+    rows,
+  )
 }
 
 function corrections(doc: Doc, { record, timeZone }: CertificateSource): void {

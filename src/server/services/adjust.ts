@@ -1,8 +1,9 @@
 import { zeroTrimShift } from '@/core/adjust/zeroTrim'
 import { Refusal } from '@/core/refusal'
+import { adjustSequence, refuseOutsideWindow } from '@/core/run/adjustSequence'
 import { plannedPoints } from '@/core/run/plan'
 import { inputPercentOfPoint, pointName } from '@/core/run/pointScale'
-import { convertPressure } from '@/core/units/pressureUnit'
+import { convertPressure, type PressureUnit } from '@/core/units/pressureUnit'
 import type { NewAdjustment, OpenRound } from '@/schema/run'
 import type { RunView } from '@/schema/runView'
 import type { World } from '@/schema/world'
@@ -20,8 +21,13 @@ import { takeOpenRun } from './openRun'
  */
 export function recordAdjustment(runId: string, done: NewAdjustment, { person, now }: Actor): Promise<RunView> {
   return transaction(async (db) => {
-    const run = await takeRunInAdjust(db, runId, 'record it while the run is in Adjust')
+    // A drum is hot only once it is back in service.
+    const run =
+      done.kind === 'hot-offset'
+        ? await takeRunForHotOffset(db, runId)
+        : await takeRunInAdjust(db, runId, 'record it while the run is in Adjust')
     refuseTrimAtPressure(done, run.world)
+    refusePointOfSequence(done, run.world)
     const afterRound = run.rounds.length - 1
     await insertAdjustment(db, { ...done, runId, afterRound, at: now, personId: person.id })
     return loadRun(db, runId)
@@ -87,13 +93,35 @@ function refuseTrimAtPressure(
       'it is not said what acted on the cell',
       'isolate, equalise, vent and drain, then enter what the reference shows: it should be zero',
     )
-  // A few counts of the reference: none stands on zero exactly.
-  const zeroTolerance = ZERO_COUNTS * inputReference.resolution
+  const zeroTolerance = zeroToleranceIn(inputUnit, inputReference)
   const lrv = convertPressure(configuration.lrv, configuration.unit, inputUnit)
   zeroTrimShift({ pv: 0, applied: Number(applied), zeroTolerance, makerLimit: null, lrv })
 }
 
+/** What counts as zero, in a unit: a few counts of the reference, as none stands on it exactly. */
+const zeroToleranceIn = (unit: PressureUnit, { resolution, unit: own }: World['inputReference']): number =>
+  ZERO_COUNTS * (own === 'mA' || own === 'V' ? resolution : Math.abs(convertPressure(resolution, own, unit)))
+
 const ZERO_COUNTS = 5
+
+/** A point of a gauge's sequence is taken only where it belongs: see {@link refuseOutsideWindow}. */
+function refusePointOfSequence({ kind, applied }: NewAdjustment, world: World): void {
+  const step = adjustSequence(world).find((each) => each.kind === kind)
+  if (!step) return
+  const inRange = (value: number) => convertPressure(value, world.inputUnit, world.configuration.unit)
+  refuseOutsideWindow(
+    step,
+    applied === null ? null : inRange(Number(applied)),
+    zeroToleranceIn(world.configuration.unit, world.inputReference),
+  )
+}
+
+async function takeRunForHotOffset(db: Transaction, runId: string): Promise<RunView> {
+  const { run, state } = await takeOpenRun(db, runId)
+  if (state.stage !== 'restore')
+    throw new Refusal('run', `the run is at “${state.stage}”`, 'record a hot offset in Restore, at operating pressure')
+  return run
+}
 
 async function takeRunInAdjust(db: Transaction, runId: string, remedy: string): Promise<RunView> {
   const { run, state } = await takeOpenRun(db, runId)

@@ -61,8 +61,9 @@ function repeated(run: RunView, known: RecordedReading, reading: NewReading): Ru
 }
 
 function stepOf(run: RunView, stepId: string): RunStep {
-  const current = run.rounds.at(-1)
-  const step = current?.steps.find((candidate) => candidate.id === stepId)
+  // An amendment may correct every round; otherwise only the present one is written to.
+  const rounds = run.world.amends ? run.rounds : run.rounds.slice(-1)
+  const step = rounds.flatMap(({ steps }) => steps).find((candidate) => candidate.id === stepId)
   if (!step) throw new Refusal('stepId', 'that point is not in the present round', 'reload the run')
   return step
 }
@@ -99,7 +100,7 @@ function refuseWrongPlace(run: RunView, step: RunStep, reading: NewReading): voi
       'that reading was corrected in the meantime; yours was not stored',
       'look at the reading that holds now',
     )
-  if (reading.supersedes !== null && run.rounds.at(-1)?.decision)
+  if (reading.supersedes !== null && run.rounds.at(-1)?.decision && !run.world.amends)
     throw new Conflict(
       'supersedes',
       'this round has been judged and adjusted after',

@@ -3,6 +3,7 @@ import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import { StartRun } from '@/schema/run'
 import {
   ANNA,
+  answerList,
   as,
   BEN,
   CONFIGURATION,
@@ -129,6 +130,7 @@ describe('the way through a run', () => {
       applied: '0.00',
       beforeOutput: '4.160',
       afterOutput: '4.000',
+      heldSeconds: null,
     }
     const alive = { ...act, id: randomUUID(), applied: '35' }
     await expect(recordAdjustment(run.id, alive, as(ANNA, 21))).rejects.toThrow('which is not zero within')
@@ -143,8 +145,8 @@ describe('the way through a run', () => {
     ])
     expect(opened.rounds.map((round) => round.steps.length)).toEqual([3, 3])
     expect(await count('adjustment', run.id)).toBe(1)
-    await readRound(opened, 0.001)
-    await sealRun(run.id, { personId: ANNA.id, confirmed: true, remark: null }, as(ANNA, 40))
+    await answerList(await readRound(opened, 0.001), 'restore')
+    await sealRun(run.id, { confirmed: true, remark: null }, as(ANNA, 40))
     const { rows } = await pool().query('SELECT as_found, as_left FROM seal WHERE run_id = $1', [run.id])
     expect(rows[0]).toEqual({ as_found: 'outside', as_left: 'inside' })
   })
@@ -154,17 +156,20 @@ describe('the way through a run', () => {
     await expect(decide(run.id, { round: 0, decision: 'leave', reason: null }, as(ANNA))).rejects.toThrow(
       'not what the readings suggest (“adjust”)',
     )
-    await decide(run.id, { round: 0, decision: 'leave', reason: 'spare not here yet' }, as(ANNA))
-    const sign = (remark: string | null) => sealRun(run.id, { personId: ANNA.id, confirmed: true, remark }, as(ANNA, 9))
+    await answerList(
+      await decide(run.id, { round: 0, decision: 'leave', reason: 'spare not here yet' }, as(ANNA)),
+      'restore',
+    )
+    const sign = (remark: string | null) => sealRun(run.id, { confirmed: true, remark }, as(ANNA, 9))
     await expect(sign(null)).rejects.toThrow('left outside its error limit; say in the remark')
     await sign('shift lead told')
   })
 
   test('a reviewer does not sign as performed; an unfinished run is not signed', async () => {
     const run = await runOnNewInstrument('W-3')
-    const sign = (personId: string) => sealRun(run.id, { personId, confirmed: true, remark: null }, as(ANNA, 9))
-    await expect(sign(RITA.id)).rejects.toThrow('Rita Test is a reviewer')
-    await expect(sign(ANNA.id)).rejects.toThrow('the run is at “as-found”')
+    const sign = (person: typeof ANNA) => sealRun(run.id, { confirmed: true, remark: null }, as(person, 9))
+    await expect(sign(RITA)).rejects.toThrow('Rita Test is a reviewer')
+    await expect(sign(ANNA)).rejects.toThrow('the run is at “as-found”')
     expect(await count('signature', run.id)).toBe(0)
   })
 

@@ -1,7 +1,14 @@
 import { createHash } from 'node:crypto'
 import pg from 'pg'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
-import { ANNA, as, peopleAndReferences, readRound, runOnNewInstrument } from '../../../tests/support/benchPlant'
+import {
+  ANNA,
+  answerList,
+  as,
+  peopleAndReferences,
+  readRound,
+  runOnNewInstrument,
+} from '../../../tests/support/benchPlant'
 import { type FreshDatabase, freshDatabase } from '../../../tests/support/freshDatabase'
 import { pool } from '../database'
 import { decide } from './decide'
@@ -27,8 +34,8 @@ afterAll(async () => {
 
 async function sealedRun(tag: string): Promise<string> {
   const run = await readRound(await runOnNewInstrument(tag))
-  await decide(run.id, { round: 0, decision: 'leave', reason: null }, as(ANNA, 10))
-  await sealRun(run.id, { personId: ANNA.id, confirmed: true, remark: null }, as(ANNA, 11))
+  await answerList(await decide(run.id, { round: 0, decision: 'leave', reason: null }, as(ANNA, 10)), 'restore')
+  await sealRun(run.id, { confirmed: true, remark: null }, as(ANNA, 11))
   return run.id
 }
 
@@ -73,7 +80,7 @@ test('sealed at once by several, the chain still has one order, and each record 
 })
 
 test('sealing twice is refused, naming the record', async () => {
-  await expect(sealRun(sealed, { personId: ANNA.id, confirmed: true, remark: null }, as(ANNA, 12))).rejects.toThrow(
+  await expect(sealRun(sealed, { confirmed: true, remark: null }, as(ANNA, 12))).rejects.toThrow(
     'sealed as record 1 already',
   )
 })

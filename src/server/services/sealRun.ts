@@ -4,6 +4,7 @@ import { shareOfLimit } from '@/core/analysis/shareOfLimit'
 import { Refusal } from '@/core/refusal'
 import { errorBasis, shownPercent } from '@/core/run/errorBasis'
 import type { RunState } from '@/core/run/runState'
+import { mayDo } from '@/schema/roles'
 import type { Signing } from '@/schema/run'
 import type { RunView } from '@/schema/runView'
 import { type Transaction, transaction } from '../database'
@@ -13,9 +14,10 @@ import { insertEvent } from '../sql/event'
 import { closeRun } from '../sql/run'
 import { insertSeal, lockChain, selectSealOfRun } from '../sql/seal'
 import { insertSignature } from '../sql/signature'
-import { type Actor, personById } from './actor'
+import type { Actor } from './actor'
 import { takeOpenRun } from './openRun'
 import { GENESIS_HASH, recordOf, sealText } from './sealedRecord'
+import { confirmPassword } from './signIn'
 
 /**
  * Signs a run and seals its record into the chain. Afterwards the database refuses every change to it.
@@ -24,14 +26,13 @@ import { GENESIS_HASH, recordOf, sealText } from './sealedRecord'
  * @throws {Refusal} before the Sign stage, without a needed remark, or when the signer may not perform calibrations
  * @throws {Conflict} when the run is sealed already
  */
-export function sealRun(runId: string, signing: Signing, { now }: Pick<Actor, 'now'>) {
+export function sealRun(runId: string, signing: Omit<Signing, 'password'>, { person, now }: Actor) {
   return transaction(async (db) => {
     await refuseSealed(db, runId)
     const { run, state } = await takeOpenRun(db, runId)
-    const person = await personById(db, signing.personId)
-    if (person.role !== 'technician')
+    if (!mayDo(person.role, 'sign as performed'))
       throw new Refusal(
-        'personId',
+        'person',
         `${person.name} is a ${person.role}`,
         'the technician who did the work signs as “performed”',
       )
@@ -46,12 +47,18 @@ export function sealRun(runId: string, signing: Signing, { now }: Pick<Actor, 'n
   })
 }
 
+/** Signs with the signer's password, then seals: see {@link sealRun}. */
+export async function signRun(runId: string, { password, ...signing }: Signing, actor: Actor) {
+  await confirmPassword(actor.person, password, actor.now)
+  return sealRun(runId, signing, actor)
+}
+
 async function refuseSealed(db: Transaction, runId: string): Promise<void> {
   const seal = await selectSealOfRun(db, runId)
   if (seal) throw new Conflict('run', `sealed as record ${seal.sequence} already`, 'open the record')
 }
 
-function refuseUnready(run: RunView, state: RunState, signing: Signing): void {
+function refuseUnready(run: RunView, state: RunState, signing: Pick<Signing, 'remark'>): void {
   if (state.stage !== 'sign')
     throw new Refusal('run', `the run is at “${state.stage}”`, 'finish the readings and decide before signing')
   const isOutside = state.rounds.at(-1)?.analysis.verdict === 'outside'
@@ -89,6 +96,7 @@ async function appendToChain(
     asLeftErrorPercent: asLeft.errorPercent,
     shareOfLimit: asFound.shareOfLimit,
     errorBasis: shown.basis,
+    amends: world.amends?.sequence ?? null,
   })
   return { sequence, hash }
 }

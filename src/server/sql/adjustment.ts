@@ -11,6 +11,7 @@ const AdjustmentRow = z
     applied: z.string().nullable(),
     before_output: z.string().nullable(),
     after_output: z.string().nullable(),
+    held_seconds: z.number().nullable(),
     done_at: z.date(),
     done_by: z.string(),
   })
@@ -22,6 +23,7 @@ const AdjustmentRow = z
     applied: row.applied,
     beforeOutput: row.before_output,
     afterOutput: row.after_output,
+    ...(row.held_seconds !== null && { heldSeconds: row.held_seconds }),
     doneAt: row.done_at,
     doneBy: row.done_by,
   }))
@@ -30,7 +32,7 @@ export type AdjustmentRow = z.infer<typeof AdjustmentRow>
 /** What was done in a run, in order. */
 export async function selectAdjustments(db: Queryable, runId: string): Promise<AdjustmentRow[]> {
   const { rows } = await db.query(
-    `SELECT a.id, a.after_round, a.kind, a.words, a.applied, a.before_output, a.after_output, a.done_at,
+    `SELECT a.id, a.after_round, a.kind, a.words, a.applied, a.before_output, a.after_output, a.held_seconds, a.done_at,
             p.name AS done_by
        FROM adjustment a JOIN person p ON p.id = a.done_by
       WHERE a.run_id = $1 ORDER BY a.done_at, a.id`,
@@ -49,8 +51,9 @@ type NewRow = NewAdjustment & {
 /** Stores an adjustment once; the client makes its id. */
 export async function insertAdjustment(db: Queryable, row: NewRow): Promise<void> {
   await db.query(
-    `INSERT INTO adjustment (id, run_id, after_round, kind, words, applied, before_output, after_output, done_at, done_by)
-     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10) ON CONFLICT (id) DO NOTHING`,
+    `INSERT INTO adjustment (id, run_id, after_round, kind, words, applied, before_output, after_output, held_seconds,
+                             done_at, done_by)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11) ON CONFLICT (id) DO NOTHING`,
     [
       row.id,
       row.runId,
@@ -60,6 +63,7 @@ export async function insertAdjustment(db: Queryable, row: NewRow): Promise<void
       row.applied,
       row.beforeOutput,
       row.afterOutput,
+      row.heldSeconds,
       row.at,
       row.personId,
     ],

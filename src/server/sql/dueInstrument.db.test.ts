@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import {
   ANNA,
+  answerList,
   CONFIGURATION,
   NOW,
   nextReading,
@@ -27,8 +28,8 @@ afterAll(() => pool().end())
 async function sealedAt(tag: string, at: Date): Promise<string> {
   const actor = { person: ANNA, now: at }
   const run = await readRound(await runOnNewInstrument(tag))
-  await decide(run.id, { round: 0, decision: 'leave', reason: null }, actor)
-  await sealRun(run.id, { personId: ANNA.id, confirmed: true, remark: null }, actor)
+  await answerList(await decide(run.id, { round: 0, decision: 'leave', reason: null }, actor), 'restore')
+  await sealRun(run.id, { confirmed: true, remark: null }, actor)
   return run.world.instrument.id
 }
 const dueOf = async (id: string, zone: string) => (await selectDueDates(pool(), zone)).get(id)

@@ -8,7 +8,7 @@ const SELECT_DUE = `
     JOIN LATERAL (SELECT interval_months FROM instrument_configuration
                    WHERE instrument_id = i.id ORDER BY version DESC LIMIT 1) c ON true
     LEFT JOIN LATERAL (SELECT s.sealed_at FROM seal s JOIN run r ON r.id = s.run_id
-                        WHERE r.instrument_id = i.id ORDER BY s.sealed_at DESC LIMIT 1) last ON true`
+                        WHERE r.instrument_id = i.id AND s.amends IS NULL ORDER BY s.sealed_at DESC LIMIT 1) last ON true`
 
 /** Due dates as calendar dates in the site's zone: the last seal plus the interval, or the day of registration. */
 export async function selectDueDates(db: Queryable, timeZone: string): Promise<Map<string, string>> {

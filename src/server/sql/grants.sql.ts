@@ -1,5 +1,5 @@
 /**
- * Rights of the role the application works with: it may read, add, and close a run; it may change or delete nothing
+ * Rights of the role the application works with: it may read, add, and close a run and change a password; it may change or delete nothing
  * that was recorded. Run by the owner after every migration, so that new tables are never forgotten.
  */
 export const GRANTS_FOR_APPLICATION_ROLE = (role: string) => `
@@ -7,4 +7,6 @@ export const GRANTS_FOR_APPLICATION_ROLE = (role: string) => `
   GRANT SELECT, INSERT ON ALL TABLES IN SCHEMA public TO ${role};
   GRANT USAGE ON ALL SEQUENCES IN SCHEMA public TO ${role};
   GRANT UPDATE (status, closed_at, close_reason) ON run TO ${role};
+  GRANT UPDATE (password_hash) ON person TO ${role};
+  REVOKE INSERT ON server_secret FROM ${role};
   REVOKE INSERT ON schema_migration FROM ${role};`

@@ -1,25 +1,66 @@
 import { z } from 'zod'
+import { ROLE_IDS } from '@/schema/roles'
 import type { Queryable } from '../database'
 
-export const PersonRow = z.object({
-  id: z.uuid(),
-  name: z.string(),
-  initials: z.string(),
-  role: z.enum(['technician', 'reviewer', 'planner', 'reader']),
-})
+export const PersonRow = z
+  .object({
+    id: z.uuid(),
+    name: z.string(),
+    initials: z.string(),
+    role: z.enum(ROLE_IDS),
+    is_administrator: z.boolean(),
+    is_demo: z.boolean(),
+  })
+  .transform(({ is_administrator, is_demo, ...row }) => ({
+    ...row,
+    isAdministrator: is_administrator,
+    isDemo: is_demo,
+  }))
 export type Person = z.infer<typeof PersonRow>
+
+const SELECT_PERSON = 'SELECT id, name, initials, role, is_administrator, is_demo FROM person'
 
 /** Everybody, by name. */
 export async function selectPeople(db: Queryable): Promise<Person[]> {
-  const { rows } = await db.query('SELECT id, name, initials, role FROM person ORDER BY name')
+  const { rows } = await db.query(`${SELECT_PERSON} ORDER BY name`)
   return z.array(PersonRow).parse(rows)
 }
 
 export async function selectPerson(db: Queryable, id: string): Promise<Person | null> {
-  const { rows } = await db.query('SELECT id, name, initials, role FROM person WHERE id = $1', [id])
+  const { rows } = await db.query(`${SELECT_PERSON} WHERE id = $1`, [id])
   return rows.length === 0 ? null : PersonRow.parse(rows[0])
 }
 
-export async function insertPerson(db: Queryable, { id, name, initials, role }: Person): Promise<void> {
-  await db.query('INSERT INTO person (id, name, initials, role) VALUES ($1, $2, $3, $4)', [id, name, initials, role])
+/** The person of a name, however it is capitalised, with the hash of the password. */
+export async function selectSignIn(
+  db: Queryable,
+  name: string,
+): Promise<{ id: string; passwordHash: string | null } | null> {
+  const { rows } = await db.query('SELECT id, password_hash FROM person WHERE lower(name) = lower($1)', [name])
+  return rows.length === 0 ? null : { id: rows[0].id, passwordHash: rows[0].password_hash }
+}
+
+export async function selectPasswordHash(db: Queryable, id: string): Promise<string | null> {
+  const { rows } = await db.query('SELECT password_hash FROM person WHERE id = $1', [id])
+  return rows[0]?.password_hash ?? null
+}
+
+export const anybody = async (db: Queryable): Promise<boolean> =>
+  (await db.query('SELECT FROM person LIMIT 1')).rowCount !== 0
+
+const INSERT_PERSON = `
+  INSERT INTO person (id, name, initials, role, is_administrator, is_demo, password_hash)
+  VALUES ($1, $2, $3, $4, $5, $6, $7) ON CONFLICT (name) DO NOTHING`
+
+/** @returns false where the name is taken */
+export async function insertPerson(
+  db: Queryable,
+  { id, name, initials, role, isAdministrator, isDemo, passwordHash }: Person & { passwordHash: string | null },
+): Promise<boolean> {
+  const values = [id, name, initials, role, isAdministrator, isDemo, passwordHash]
+  return (await db.query(INSERT_PERSON, values)).rowCount === 1
+}
+
+export async function updatePassword(db: Queryable, id: string, passwordHash: string): Promise<void> {
+  await db.query('UPDATE person SET password_hash = $2 WHERE id = $1', [id, passwordHash])
 }

@@ -43,6 +43,12 @@ export async function selectSeal(db: Queryable, sequence: number): Promise<Seal 
   return rows.length === 0 ? null : SealRow.parse(rows[0])
 }
 
+/** The record that amends one; null where none does. */
+export async function selectAmendmentOf(db: Queryable, sequence: number): Promise<number | null> {
+  const { rows } = await db.query('SELECT sequence FROM seal WHERE amends = $1 ORDER BY sequence LIMIT 1', [sequence])
+  return rows.length === 0 ? null : Number(rows[0].sequence)
+}
+
 /** A slice of the chain in order, so that a long one need not be held at once. */
 export async function selectSeals(db: Queryable, { after, limit }: { after: number; limit: number }): Promise<Seal[]> {
   const { rows } = await db.query(`${SELECT_SEAL} WHERE sequence > $1 ORDER BY sequence LIMIT $2`, [after, limit])
@@ -64,6 +70,8 @@ const SealedResult = z
     as_left_error_percent: z.string().transform(Number),
     share_of_limit: z.string().transform(Number),
     error_basis: z.enum(['span', 'reading']),
+    review_state: z.enum(['waiting', 'returned', 'reviewed', 'amended']),
+    amends: z.string().transform(Number).nullable(),
   })
   .transform((row) => ({
     sequence: row.sequence,
@@ -79,12 +87,18 @@ const SealedResult = z
     shareOfLimit: row.share_of_limit,
     /** In what the errors of this record are listed. */
     errorBasis: row.error_basis,
+    reviewState: row.review_state,
+    amends: row.amends,
   }))
 export type SealedResult = z.infer<typeof SealedResult>
 
 const SELECT_RESULT = `
   SELECT s.sequence, s.run_id, r.instrument_id, i.tag, s.sealed_at, g.person_name AS signed_by, s.as_found, s.as_left,
-         s.as_found_error_percent, s.as_left_error_percent, s.share_of_limit, s.error_basis
+         s.as_found_error_percent, s.as_left_error_percent, s.share_of_limit, s.error_basis, s.amends,
+         CASE WHEN EXISTS (SELECT FROM seal later WHERE later.amends = s.sequence) THEN 'amended'
+              WHEN EXISTS (SELECT FROM review v WHERE v.sequence = s.sequence AND v.outcome = 'reviewed') THEN 'reviewed'
+              WHEN EXISTS (SELECT FROM review v WHERE v.sequence = s.sequence) THEN 'returned'
+              ELSE 'waiting' END AS review_state
     FROM seal s
     JOIN run r ON r.id = s.run_id
     JOIN instrument i ON i.id = r.instrument_id
@@ -108,13 +122,20 @@ export async function selectResultsOf(db: Queryable, instrumentId: string): Prom
 type NewSeal = Seal &
   Pick<
     SealedResult,
-    'asFound' | 'asLeft' | 'asFoundErrorPercent' | 'asLeftErrorPercent' | 'shareOfLimit' | 'errorBasis'
+    | 'asFound'
+    | 'asLeft'
+    | 'asFoundErrorPercent'
+    | 'asLeftErrorPercent'
+    | 'shareOfLimit'
+    | 'errorBasis'
+    | 'amends'
+    | 'amends'
   >
 
 const INSERT_SEAL = `
   INSERT INTO seal (sequence, run_id, previous_hash, hash, record, sealed_at, as_found, as_left,
-                    as_found_error_percent, as_left_error_percent, share_of_limit, error_basis)
-  VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12)`
+                    as_found_error_percent, as_left_error_percent, share_of_limit, error_basis, amends)
+  VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13)`
 
 export async function insertSeal(db: Queryable, seal: NewSeal): Promise<void> {
   await db.query(INSERT_SEAL, [
@@ -130,5 +151,6 @@ export async function insertSeal(db: Queryable, seal: NewSeal): Promise<void> {
     seal.asLeftErrorPercent,
     seal.shareOfLimit,
     seal.errorBasis,
+    seal.amends,
   ])
 }

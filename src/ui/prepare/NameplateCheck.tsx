@@ -25,6 +25,8 @@ export function NameplateCheck({ instrument: { tag, configuration: c }, state, c
       <label className="digital-plan is-close">
         <input
           type="checkbox"
+          // biome-ignore lint/a11y/noAutofocus: the first thing to do on this page, and the keyboard begins here
+          autoFocus
           checked={state === 'as registered'}
           onChange={(event) => change(event.target.checked ? 'as registered' : 'not looked at')}
         />

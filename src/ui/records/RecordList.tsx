@@ -7,6 +7,7 @@ import type { PointVerdict } from '@/core/error/verdict'
 import { formatSigned } from '@/core/format/formatNumber'
 import { formatDate } from '@/core/format/formatTime'
 import type { ErrorBasis } from '@/core/run/errorBasis'
+import { REVIEW_WORDS, type ReviewState } from '@/schema/review'
 import { Mark, VERDICT_MARK, VERDICT_WORDS } from '../parts/Mark'
 import { RowList } from '../parts/RowList'
 import { SearchBox } from '../parts/SearchBox'
@@ -21,6 +22,7 @@ type Row = {
   asLeft: PointVerdict
   asLeftErrorPercent: number
   errorBasis: ErrorBasis
+  reviewState: ReviewState
 }
 
 const verdictColumn = (field: 'asFound' | 'asLeft', headerName: string): GridColDef<Row> => ({
@@ -62,13 +64,21 @@ const COLUMNS: GridColDef<Row>[] = [
   errorColumn('asFoundErrorPercent'),
   verdictColumn('asLeft', 'As left'),
   errorColumn('asLeftErrorPercent'),
+  {
+    field: 'reviewState',
+    headerName: 'Review',
+    width: 170,
+    valueFormatter: (value: ReviewState) => REVIEW_WORDS[value],
+  },
 ]
 
 /** Sealed records as a sortable list; Enter or a click opens one. */
-export function RecordList({ rows }: { rows: readonly Row[] }) {
+export function RecordList({ rows, showsWaiting }: { rows: readonly Row[]; showsWaiting: boolean }) {
+  const [onlyWaiting, setOnlyWaiting] = useState(showsWaiting)
   const router = useRouter()
   const [search, setSearch] = useState('')
-  const found = rows.filter((row) =>
+  const waiting = rows.filter(({ reviewState }) => reviewState === 'waiting' || reviewState === 'returned')
+  const found = (onlyWaiting ? waiting : rows).filter((row) =>
     `${row.tag} ${row.signedBy} ${row.id}`.toLowerCase().includes(search.toLowerCase()),
   )
   const open = (row: Row) => router.push(`/records/${row.id}`)
@@ -82,6 +92,10 @@ export function RecordList({ rows }: { rows: readonly Row[] }) {
           value={search}
           change={setSearch}
         />
+        <label className="digital-plan">
+          <input type="checkbox" checked={onlyWaiting} onChange={(event) => setOnlyWaiting(event.target.checked)} />
+          <span>Only those to be reviewed ({waiting.length})</span>
+        </label>
         <p className="end soft small">Sealed and chained. Verify the whole chain with: npm run verify</p>
       </div>
       <RowList

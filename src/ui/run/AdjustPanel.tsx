@@ -4,11 +4,16 @@ import MenuItem from '@mui/material/MenuItem'
 import TextField from '@mui/material/TextField'
 import { type FormEvent, useRef, useState } from 'react'
 import type { Adjustable } from '@/core/diagnosis/remedy'
+import { formatPlain } from '@/core/format/formatNumber'
+import { adjustSequence, type SequenceStep } from '@/core/run/adjustSequence'
 import { judgingBasis } from '@/core/run/judgeSteps'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import { adjustmentWords } from '@/schema/adjustmentWords'
 import { ADJUSTMENT_KINDS, type AdjustmentKind } from '@/schema/run'
 import type { RunView } from '@/schema/runView'
+import { Mark } from '../parts/Mark'
+import { ReasonDialog } from './ReasonDialog'
+import { useDwell } from './useDwell'
 
 type Props = {
   run: RunView
@@ -20,15 +25,15 @@ type Props = {
 /** What was done to the instrument, in words and numbers; every act a row. */
 export function AdjustPanel({ run, nextScrew, record }: Props) {
   const round = run.rounds.at(-1)
+  const sequence = adjustSequence(run.world)
+  const next = sequence.find(({ kind }) => !round?.adjustments.some((done) => done.kind === kind))
   const units = { output: judgingBasis(run.world).scale.unit, input: pressureUnitLabel(run.world.inputUnit) }
   return (
     <div className="stack">
+      <SequenceGuide run={run} sequence={sequence} />
       <h2>What was done</h2>
       {round?.adjustments.length === 0 ? (
-        <p className="soft small">
-          Nothing recorded yet. Zero only at true zero (isolated, vented, drained); lower trim before upper. With two
-          interacting screws, bring both ends approximately right first, then converge.
-        </p>
+        <p className="soft small">Nothing recorded yet. {HOW_TO[adjustableOf(run.world)]}</p>
       ) : (
         <ol className="cautions">
           {round?.adjustments.map((done) => (
@@ -37,11 +42,12 @@ export function AdjustPanel({ run, nextScrew, record }: Props) {
         </ol>
       )}
       <AdjustForm
-        key={nextScrew}
+        key={nextScrew ?? next?.kind}
         units={units}
         record={record}
-        kinds={kindsFor(run)}
-        first={nextScrew && `${nextScrew}-screw`}
+        kinds={kindsFor(run, sequence)}
+        first={nextScrew ? `${nextScrew}-screw` : next?.kind}
+        holds={sequence}
       />
     </div>
   )
@@ -50,10 +56,67 @@ export function AdjustPanel({ run, nextScrew, record }: Props) {
 type Units = { output: string; input: string }
 
 /** What fits the technology comes first; nothing is hidden. */
-function kindsFor({ world }: RunView): AdjustmentKind[] {
-  const all = Object.keys(ADJUSTMENT_KINDS) as AdjustmentKind[] // keys of a const object
-  const isMechanical = hasScrews(world) || world.configuration.signal === 'display'
-  return isMechanical ? all : [...all.slice(2), ...all.slice(0, 2)]
+function kindsFor({ world }: RunView, sequence: readonly SequenceStep[]): AdjustmentKind[] {
+  // A hot offset is recorded in Restore, once the drum is hot.
+  const all = (Object.keys(ADJUSTMENT_KINDS) as AdjustmentKind[]).filter((kind) => kind !== 'hot-offset') // keys of a const object
+  const isMechanical = hasScrews(world) || world.configuration.kind === 'dial-gauge'
+  const first: AdjustmentKind[] = [
+    ...sequence.map(({ kind }) => kind),
+    ...(isMechanical ? (['zero-screw', 'span-screw'] as const) : []),
+    ...(world.configuration.kind === 'digital-gauge' ? (['factory-values', 'field-values'] as const) : []),
+  ]
+  const isOfOthers = (kind: AdjustmentKind) => /^(gauge|vacuum)-|^(factory|field)-values$|^excitation$/.test(kind)
+  const rest = all.filter((kind) => !first.includes(kind))
+  const fitting = rest.filter((kind) => !isOfOthers(kind) && !kind.endsWith('-screw'))
+  return [...first, ...fitting, ...rest.filter((kind) => !fitting.includes(kind))]
+}
+
+const HOW_TO: Record<Adjustable, string> = {
+  screws: 'Bring both ends approximately right first, then converge; wait after each touch.',
+  trims: 'Zero only at true zero (isolated, vented, drained); lower trim before upper; output trim against the meter.',
+  gauge: 'Each point is held still for seconds before it is taken.',
+}
+
+/** The points at which a gauge is adjusted, in their order, with where each may be taken. */
+function SequenceGuide({ run, sequence }: { run: RunView; sequence: readonly SequenceStep[] }) {
+  if (sequence.length === 0) return null
+  const done = new Set(run.rounds.at(-1)?.adjustments.map(({ kind }) => kind))
+  const unit = pressureUnitLabel(run.world.configuration.unit)
+  const shown = (value: number) => formatPlain(Number(value.toPrecision(4)))
+  return (
+    <>
+      <h2>Points, in their order</h2>
+      <ol className="work-steps">
+        {sequence.map(({ kind, target, from, to, says, holdSeconds }, index) => {
+          const isDone = done.has(kind)
+          const isNext = !isDone && sequence.findIndex((each) => !done.has(each.kind)) === index
+          return (
+            <li key={kind} className={isDone ? 'is-answered' : isNext ? 'is-here' : 'is-ahead'}>
+              <span className="work-mark">{isDone && <Mark mark="inside" label="recorded" />}</span>
+              <span>
+                <span className="work-does">
+                  {ADJUSTMENT_KINDS[kind]}
+                  {target !== null && (
+                    <span className="num">
+                      {' '}
+                      at {shown(target)} {unit}
+                    </span>
+                  )}
+                </span>
+                <span className="small soft work-why num">
+                  {says}; hold it {holdSeconds} s
+                  {from !== null &&
+                    to !== null &&
+                    from !== to &&
+                    `; taken between ${shown(from)} and ${shown(to)} ${unit}`}
+                </span>
+              </span>
+            </li>
+          )
+        })}
+      </ol>
+    </>
+  )
 }
 
 /** How the instrument of a run is adjusted. */
@@ -73,22 +136,26 @@ function AdjustForm({
   record,
   kinds,
   first,
+  holds,
 }: {
   units: Units
   record: Props['record']
   kinds: readonly AdjustmentKind[]
   first: AdjustmentKind | undefined
+  holds: readonly SequenceStep[]
 }) {
   const [kind, setKind] = useState<AdjustmentKind>(first ?? kinds[0] ?? 'other')
   const [boxes, setBoxes] = useState(EMPTY)
   const [message, setMessage] = useState<string | null>(null)
   const id = useRef<string>(undefined)
   const words = useRef<HTMLInputElement>(null)
+  const hold = useDwell(holds.find((each) => each.kind === kind)?.holdSeconds, kind)
 
   const submit = async (event: FormEvent) => {
     event.preventDefault()
+    if (!hold.mayTake()) return setMessage(hold.words())
     id.current ??= crypto.randomUUID()
-    const refusal = await record({ id: id.current, kind, ...boxes })
+    const refusal = await record({ id: id.current, kind, heldSeconds: hold.heldSeconds(), ...boxes })
     setMessage(refusal)
     if (refusal !== null) return
     id.current = undefined
@@ -103,6 +170,7 @@ function AdjustForm({
       onChange={(event) => {
         setBoxes({ ...boxes, [field]: event.target.value })
         id.current = undefined
+        if (field === 'applied') hold.start()
       }}
       slotProps={{
         htmlInput: { autoComplete: 'off', ...(field !== 'words' && { inputMode: 'decimal', className: 'num' }) },
@@ -139,6 +207,11 @@ function AdjustForm({
         <Button type="submit" variant="outlined">
           Record this act
         </Button>
+        {hold.isRunning && (
+          <span role="timer" className="num small">
+            {hold.words()}
+          </span>
+        )}
         {message && (
           <p className="tone-outside" role="alert">
             {message}
@@ -149,13 +222,30 @@ function AdjustForm({
   )
 }
 
-/** Leads from Adjust to the as-left readings. */
-export function AdjustFoot({ count, open }: { count: number; open: () => Promise<string | null> }) {
+type FootProps = {
+  count: number
+  /** The points of the round before, as the register gives them: `0, 50, 100`. */
+  points: string
+  open: (fewerPoints: { testPoints: string; reason: string } | null) => Promise<string | null>
+}
+
+/** Leads from Adjust to the as-left readings: the same points, or fewer with the reason. */
+export function AdjustFoot({ count, points, open }: FootProps) {
   const [message, setMessage] = useState<string | null>(null)
+  const [isAsking, setAsking] = useState(false)
+  const [fewer, setFewer] = useState(points)
   return (
     <div className="actions">
-      <Button variant="contained" size="large" disabled={count === 0} onClick={async () => setMessage(await open())}>
+      <Button
+        variant="contained"
+        size="large"
+        disabled={count === 0}
+        onClick={async () => setMessage(await open(null))}
+      >
         Adjustment done: read as left
+      </Button>
+      <Button variant="outlined" color="secondary" size="large" disabled={count === 0} onClick={() => setAsking(true)}>
+        With fewer points…
       </Button>
       <p className={message ? 'tone-outside' : 'soft small'} role={message ? 'alert' : undefined}>
         {message ??
@@ -163,6 +253,23 @@ export function AdjustFoot({ count, open }: { count: number; open: () => Promise
             ? 'Record at least one act first, so that the record can tell what was done.'
             : `${count} recorded. The same points follow again.`)}
       </p>
+      {isAsking && (
+        <ReasonDialog
+          title="Which points, and why fewer?"
+          words="Some of the points that were taken as found. The certificate says so."
+          action="Read these as left"
+          onClose={() => setAsking(false)}
+          store={(reason) => open({ testPoints: fewer, reason })}
+        >
+          <TextField
+            label="Points"
+            size="small"
+            value={fewer}
+            onChange={(event) => setFewer(event.target.value)}
+            slotProps={{ htmlInput: { className: 'num', autoComplete: 'off' } }}
+          />
+        </ReasonDialog>
+      )}
     </div>
   )
 }

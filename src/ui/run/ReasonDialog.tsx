@@ -5,7 +5,7 @@ import DialogActions from '@mui/material/DialogActions'
 import DialogContent from '@mui/material/DialogContent'
 import DialogTitle from '@mui/material/DialogTitle'
 import TextField from '@mui/material/TextField'
-import { type FormEvent, useState } from 'react'
+import { type FormEvent, type ReactNode, useState } from 'react'
 
 type Props = {
   title: string
@@ -13,10 +13,12 @@ type Props = {
   action: string
   onClose: () => void
   store: (reason: string) => Promise<string | null>
+  /** What else is asked for, above the reason. */
+  children?: ReactNode
 }
 
 /** Asks for a reason before something that departs from the advice, or cannot be taken back. */
-export function ReasonDialog({ title, words, action, onClose, store }: Props) {
+export function ReasonDialog({ title, words, action, onClose, store, children }: Props) {
   const [reason, setReason] = useState('')
   const [message, setMessage] = useState<string | null>(null)
   const submit = async (event: FormEvent) => {
@@ -31,6 +33,7 @@ export function ReasonDialog({ title, words, action, onClose, store }: Props) {
         <DialogTitle id="reason-title">{title}</DialogTitle>
         <DialogContent className="stack">
           <p className="soft">{words}</p>
+          {children}
           <TextField
             label="Reason"
             size="small"

@@ -1,31 +1,34 @@
 'use client'
 import { useRouter } from 'next/navigation'
-import { type ReactNode, useState } from 'react'
+import { useState } from 'react'
+import { formatPlain } from '@/core/format/formatNumber'
 import { decimalsShown } from '@/core/run/decimalsShown'
 import { diagnoseRound } from '@/core/run/diagnoseRound'
 import { judgingBasis } from '@/core/run/judgeSteps'
+import { pointValue } from '@/core/run/pointScale'
 import { screwWork } from '@/core/run/screwWork'
 import { IN_SERVICE, type ValveStates } from '@/core/run/valves'
 import { workLists } from '@/core/run/workLists'
 import { nextStep, valvesAfter, type WorkList, type WorkStep } from '@/core/run/workStep'
 import type { BeamData } from '@/schema/beam'
 import type { RunStep, RunView } from '@/schema/runView'
-import { referencesOf } from '@/schema/world'
+import { referencesOf, type World } from '@/schema/world'
 import { DiagnosisView } from '../parts/DiagnosisView'
 import { ErrorCorridor } from '../pictures/ErrorCorridor'
 import { HookUpPicture } from '../pictures/HookUpPicture'
 import { AdjustFoot, AdjustPanel, adjustableOf, hasScrews } from './AdjustPanel'
 import { CorrectionDialog } from './CorrectionDialog'
 import { EntryLine } from './EntryLine'
+import { HotOffsetPanel } from './HotOffsetPanel'
 import { JudgeFoot } from './JudgeFoot'
 import { LoopCheckPanel } from './LoopCheckPanel'
-import { PointLadder } from './PointLadder'
+import { Readings } from './Readings'
 import { ReasonDialog } from './ReasonDialog'
 import { RoundFigures } from './RoundFigures'
 import { RunHead } from './RunHead'
 import { type EarlierCurve, runCorridor } from './runPictures'
 import { ScrewPad } from './ScrewPad'
-import { SignFoot } from './SignFoot'
+import { type Signer, SignFoot } from './SignFoot'
 import { StageTrack } from './StageTrack'
 import type { Typed } from './typedReading'
 import { useRun } from './useRun'
@@ -37,13 +40,12 @@ type Props = {
   initial: RunView
   beam: BeamData
   earlier: EarlierCurve | null
-  people: readonly { id: string; name: string; role: string }[]
-  currentId: string | null
+  person: Signer
   timeZone: string
 }
 
 /** The run: stage track, point ladder, error corridor, and at the foot the one thing to do next. */
-export function RunDesk({ initial, beam, earlier, people, currentId, timeZone }: Props) {
+export function RunDesk({ initial, beam, earlier, person, timeZone }: Props) {
   const router = useRouter()
   const { run, state, write } = useRun(initial)
   const [typed, setTyped] = useState<Typed>({ kind: 'incomplete' })
@@ -66,7 +68,7 @@ export function RunDesk({ initial, beam, earlier, people, currentId, timeZone }:
     world,
     round.steps.flatMap((step) => step.readings.slice(-1).map((reading) => reading.output)),
   )
-  const mayCorrect = round.decision === null
+  const mayCorrect = round.decision === null || world.amends !== undefined
   const basis = judgingBasis(world)
   const diagnosis = stage === 'judge' ? diagnoseRound(judged.points, basis) : null
   const screws = stage === 'adjust' && hasScrews(world) ? screwWork(judged.points, round.adjustments, basis) : null
@@ -107,17 +109,15 @@ export function RunDesk({ initial, beam, earlier, people, currentId, timeZone }:
             <WorkPanel run={run} list={list} steps={steps} />
           ) : stage === 'adjust' ? (
             <AdjustPanel run={run} nextScrew={screws?.advice.nextScrew} record={(done) => write('adjustments', done)} />
-          ) : (
-            <FoldedWhen isFolded={diagnosis !== null} summary={`The ${judged.points.length} readings`}>
-              <PointLadder
-                world={world}
-                steps={round.steps}
-                points={judged.points}
-                decimals={decimals}
-                armedId={armed?.id ?? null}
-                {...(mayCorrect && { correct: setCorrecting })}
-              />
-            </FoldedWhen>
+          ) : null}
+          {stage !== 'isolate' && stage !== 'adjust' && (
+            <Readings
+              run={run}
+              state={state}
+              armedId={armed?.id ?? null}
+              isFolded={diagnosis !== null || stage === 'restore'}
+              {...(mayCorrect && { correct: setCorrecting })}
+            />
           )}
         </div>
         <div className="run-right">
@@ -128,6 +128,8 @@ export function RunDesk({ initial, beam, earlier, people, currentId, timeZone }:
               record={(check) => write('loop-checks', check)}
               trimToHost={(reason) => write('decision', { round: round.round, decision: 'adjust', reason })}
             />
+          ) : nextWork?.id === 'hot-offset' ? (
+            <HotOffsetPanel run={run} record={(done) => write('adjustments', done)} />
           ) : list && lists ? (
             <HookUpPicture hookUp={world.configuration.hookUp} states={valvesOf(run, lists)} />
           ) : screws ? (
@@ -180,12 +182,15 @@ export function RunDesk({ initial, beam, earlier, people, currentId, timeZone }:
           />
         )}
         {stage === 'adjust' && (
-          <AdjustFoot count={round.adjustments.length} open={() => write('rounds', { round: run.rounds.length })} />
+          <AdjustFoot
+            count={round.adjustments.length}
+            points={registerPoints(world)}
+            open={(fewerPoints) => write('rounds', { round: run.rounds.length, fewerPoints })}
+          />
         )}
         {stage === 'sign' && (
           <SignFoot
-            people={people}
-            currentId={currentId}
+            person={person}
             isOutside={judged.analysis.verdict === 'outside'}
             seal={seal}
             {...(round.decision === null &&
@@ -217,17 +222,6 @@ export function RunDesk({ initial, beam, earlier, people, currentId, timeZone }:
   )
 }
 
-/** Detail that steps back behind a summary when something else leads. */
-function FoldedWhen({ isFolded, summary, children }: { isFolded: boolean; summary: string; children: ReactNode }) {
-  if (!isFolded) return children
-  return (
-    <details className="readings-fold">
-      <summary>{summary}</summary>
-      {children}
-    </details>
-  )
-}
-
 /** How the valves stand after what was ticked in both lists. */
 function valvesOf({ world, workSteps = [] }: RunView, { isolate, restore }: Record<WorkList, WorkStep[]>): ValveStates {
   const isDone = (list: WorkList) => (id: string) =>
@@ -235,6 +229,12 @@ function valvesOf({ world, workSteps = [] }: RunView, { isolate, restore }: Reco
   const out = valvesAfter(IN_SERVICE[world.configuration.hookUp], isolate, isDone('isolate'))
   return valvesAfter(out, restore, isDone('restore'))
 }
+
+/** The points of a run as they are typed: in the scale the register gives them in. */
+const registerPoints = ({ points, configuration }: World): string =>
+  [...new Set(points.map(({ percent }) => percent))]
+    .map((percent) => formatPlain(Number(pointValue(percent, configuration).toPrecision(6))).replace('−', '-'))
+    .join(', ')
 
 const referenceWords = ({ world }: RunView) =>
   `reference ${referencesOf(world)

@@ -2,14 +2,17 @@
 import Button from '@mui/material/Button'
 import Checkbox from '@mui/material/Checkbox'
 import FormControlLabel from '@mui/material/FormControlLabel'
-import MenuItem from '@mui/material/MenuItem'
 import TextField from '@mui/material/TextField'
 import { type FormEvent, useState } from 'react'
+import { DEMO_PASSWORD } from '@/schema/demo'
+import { mayDo, type Role, whoMay } from '@/schema/roles'
 import { ReasonDialog } from './ReasonDialog'
 
+/** Who would sign. */
+export type Signer = { name: string; role: Role; isDemo: boolean }
+
 type Props = {
-  people: readonly { id: string; name: string; role: string }[]
-  currentId: string | null
+  person: Signer
   isOutside: boolean
   seal: (signing: unknown) => Promise<string | null>
   /** Back to Adjust; absent where the run was decided as left or repair. */
@@ -17,9 +20,8 @@ type Props = {
 }
 
 /** Who signs, the confirmation, and the seal. */
-export function SignFoot({ people, currentId, isOutside, seal, adjustAgain }: Props) {
-  const technicians = people.filter(({ role }) => role === 'technician')
-  const [personId, setPersonId] = useState(technicians.find(({ id }) => id === currentId)?.id ?? '')
+export function SignFoot({ person, isOutside, seal, adjustAgain }: Props) {
+  const [password, setPassword] = useState('')
   const [isConfirmed, setConfirmed] = useState(false)
   const [remark, setRemark] = useState('')
   const [message, setMessage] = useState<string | null>(null)
@@ -29,26 +31,29 @@ export function SignFoot({ people, currentId, isOutside, seal, adjustAgain }: Pr
   const submit = async (event: FormEvent) => {
     event.preventDefault()
     setBusy(true)
-    const refusal = await seal({ personId, confirmed: isConfirmed, remark })
+    const refusal = await seal({ password, confirmed: isConfirmed, remark })
     setMessage(refusal)
     setBusy(refusal === null) // sealed: the page is leaving
   }
+  if (!mayDo(person.role, 'sign as performed'))
+    return (
+      <p className="soft">
+        {person.name} is a {person.role}: {whoMay('sign as performed')} who did the work signs this run as performed.
+      </p>
+    )
   return (
     <form onSubmit={submit} noValidate className="sign" aria-label="Sign and seal">
       <TextField
-        select
-        label="Signed by"
+        label={`Password of ${person.name}`}
+        type="password"
         size="small"
-        value={personId}
-        onChange={(event) => setPersonId(event.target.value)}
-        sx={{ width: 190 }}
-      >
-        {technicians.map(({ id, name }) => (
-          <MenuItem key={id} value={id}>
-            {name}
-          </MenuItem>
-        ))}
-      </TextField>
+        value={password}
+        autoFocus
+        onChange={(event) => setPassword(event.target.value)}
+        helperText={person.isDemo ? `demo: ${DEMO_PASSWORD}` : undefined}
+        slotProps={{ htmlInput: { autoComplete: 'current-password' }, inputLabel: { shrink: true } }}
+        sx={{ width: 230 }}
+      />
       <TextField
         label={isOutside ? 'Remark: it is outside its limit; what happens with it?' : 'Remark (optional)'}
         size="small"
@@ -61,13 +66,7 @@ export function SignFoot({ people, currentId, isOutside, seal, adjustAgain }: Pr
       </Button>
       <FormControlLabel
         className="sign-confirm"
-        control={
-          <Checkbox
-            checked={isConfirmed}
-            onChange={(event) => setConfirmed(event.target.checked)}
-            slotProps={{ input: { autoFocus: true } }}
-          />
-        }
+        control={<Checkbox checked={isConfirmed} onChange={(event) => setConfirmed(event.target.checked)} />}
         label="I took these readings as recorded. Sealed, nothing in this run can be changed."
       />
       {adjustAgain && (

@@ -3,13 +3,13 @@ import Link from 'next/link'
 import { usePathname } from 'next/navigation'
 import { ThemeSwitch } from '../theme/ThemeSwitch'
 import { GlobalKeys } from './GlobalKeys'
-import { PersonPicker } from './PersonPicker'
+import { PersonMenu, type ShownPerson } from './PersonMenu'
 import { PLACES } from './places'
 
-type Props = { people: readonly { id: string; name: string; role: string }[]; currentId: string | null }
+type Props = { demoPeople: readonly ShownPerson[]; current: ShownPerson | null }
 
 /** Where one can go, who is working, and the theme. */
-export function TopBar({ people, currentId }: Props) {
+export function TopBar({ demoPeople, current }: Props) {
   const path = usePathname()
   const isHere = (href: string) => (href === '/' ? path === '/' : path.startsWith(href))
   return (
@@ -27,7 +27,7 @@ export function TopBar({ people, currentId }: Props) {
       <div className="top-bar-end">
         <GlobalKeys />
         <ThemeSwitch />
-        <PersonPicker people={people} currentId={currentId} />
+        <PersonMenu demoPeople={demoPeople} current={current} />
       </div>
     </header>
   )

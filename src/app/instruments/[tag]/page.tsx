@@ -10,6 +10,7 @@ import { signalLabel } from '@/core/signal/signal'
 import { isReverseActing, zeroPosition } from '@/core/transfer/calibratedRange'
 import { INSTRUMENT_KINDS } from '@/schema/configuration'
 import { transferWords } from '@/schema/transfer'
+import { signedIn } from '@/server/currentPerson'
 import { pageOrNotFound } from '@/server/pageOrNotFound'
 import { beamOf, rangeText, unitWithKind } from '@/server/services/beam'
 import { instrumentPage } from '@/server/services/instrumentPage'
@@ -29,6 +30,7 @@ export async function generateMetadata({ params }: Props): Promise<Metadata> {
 
 /** One instrument: what it is, what it can do, and how it was found through the years. */
 export default async function InstrumentPage({ params }: Props) {
+  await signedIn(`/instruments/${(await params).tag}`)
   const tag = decodeURIComponent((await params).tag)
   const page = await pageOrNotFound(() => instrumentPage(tag, new Date()))
   const { instrument, dueOn, dueInDays, offers } = page

@@ -5,14 +5,19 @@ import { decimalsShown } from '@/core/run/decimalsShown'
 import { runState } from '@/core/run/runState'
 import { referencesOf } from '@/schema/world'
 import { sequenceParam } from '@/server/api/sequenceParam'
+import { signedIn } from '@/server/currentPerson'
+import { pool } from '@/server/database'
 import { environment } from '@/server/environment'
 import { pageOrNotFound } from '@/server/pageOrNotFound'
 import { beamOf } from '@/server/services/beam'
 import { sealedRecordAt } from '@/server/services/instrumentPage'
+import { reviewsOf } from '@/server/services/reviewRecord'
 import { sha256 } from '@/server/services/sealedRecord'
+import { selectAmendmentOf } from '@/server/sql/seal'
 import { LinkButton } from '@/ui/parts/LinkButton'
 import { Mark } from '@/ui/parts/Mark'
 import { RecordRounds } from '@/ui/records/RecordRounds'
+import { ReviewPanel } from '@/ui/records/ReviewPanel'
 import { RunHead } from '@/ui/run/RunHead'
 import { StageTrack } from '@/ui/run/StageTrack'
 import { VerdictPanel } from '@/ui/run/VerdictPanel'
@@ -25,9 +30,14 @@ export async function generateMetadata({ params }: Props): Promise<Metadata> {
 
 /** A sealed record, as it was sealed. */
 export default async function RecordPage({ params }: Props) {
+  const person = await signedIn(`/records/${(await params).sequence}`)
   const { sequence } = await params
   const { seal, record } = await pageOrNotFound(async () => sealedRecordAt(sequenceParam(sequence)))
   const { BARYS_TIME_ZONE: timeZone } = environment()
+  const [reviews, amendedBy] = await Promise.all([
+    reviewsOf(record.sequence),
+    selectAmendmentOf(pool(), record.sequence),
+  ])
   const { world } = record
   const run = { ...record.run, status: 'sealed' as const, world, rounds: record.rounds }
   const state = runState(run)
@@ -46,6 +56,14 @@ export default async function RecordPage({ params }: Props) {
       <div className="page two-col">
         <RecordRounds run={run} state={state} decimals={decimalsShown(world, outputs)} />
         <div className="stack">
+          <ReviewPanel
+            sequence={record.sequence}
+            reviews={reviews}
+            performedBy={record.signature.personName}
+            amendedBy={amendedBy}
+            person={{ name: person.name, role: person.role, isDemo: person.isDemo }}
+            timeZone={timeZone}
+          />
           <VerdictPanel run={run} state={state} decimals={3} />
           <div className="actions">
             <LinkButton
@@ -79,6 +97,15 @@ export default async function RecordPage({ params }: Props) {
                 .map(({ code, certificate }) => `${code} (${certificate})`)
                 .join(', ')}
             </dd>
+            {world.amends && (
+              <>
+                <dt>Amends</dt>
+                <dd>
+                  <Link href={`/records/${world.amends.sequence}`}>record {world.amends.sequence}</Link>, because:{' '}
+                  {world.amends.reason}
+                </dd>
+              </>
+            )}
             <dt>Configuration</dt>
             <dd>
               version {world.configurationVersion} of{' '}

@@ -3,4 +3,6 @@ import { writeRoute } from '@/server/api/route'
 import { registerInstrument } from '@/server/services/instruments'
 
 /** Registers an instrument. */
-export const POST = writeRoute(NewInstrument, (input, _params, actor) => registerInstrument(input, actor))
+export const POST = writeRoute('change the register', NewInstrument, (input, _params, actor) =>
+  registerInstrument(input, actor),
+)

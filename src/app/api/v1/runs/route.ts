@@ -3,4 +3,4 @@ import { writeRoute } from '@/server/api/route'
 import { startRun } from '@/server/services/startRun'
 
 /** Starts a run. */
-export const POST = writeRoute(StartRun, (input, _params, actor) => startRun(input, actor))
+export const POST = writeRoute('calibrate', StartRun, (input, _params, actor) => startRun(input, actor))

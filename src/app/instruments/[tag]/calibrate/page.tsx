@@ -1,5 +1,6 @@
 import type { Metadata } from 'next'
 import { redirect } from 'next/navigation'
+import { signedIn } from '@/server/currentPerson'
 import { pageOrNotFound } from '@/server/pageOrNotFound'
 import { beamOf } from '@/server/services/beam'
 import { instrumentPage } from '@/server/services/instrumentPage'
@@ -11,6 +12,7 @@ export const metadata: Metadata = { title: 'Prepare' }
 
 /** Prepare a run; one that is open already is gone on with instead. */
 export default async function CalibratePage({ params }: { params: Promise<{ tag: string }> }) {
+  await signedIn(`/instruments/${(await params).tag}/calibrate`)
   const tag = decodeURIComponent((await params).tag)
   const { instrument, openRun, offers } = await pageOrNotFound(() => instrumentPage(tag, new Date()))
   if (openRun) redirect(`/runs/${openRun.id}`)

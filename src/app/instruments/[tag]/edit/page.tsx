@@ -1,4 +1,5 @@
 import type { Metadata } from 'next'
+import { signedIn } from '@/server/currentPerson'
 import { pool } from '@/server/database'
 import { pageOrNotFound } from '@/server/pageOrNotFound'
 import { NotFound } from '@/server/refusals'
@@ -10,6 +11,7 @@ export const metadata: Metadata = { title: 'Edit an instrument' }
 
 /** Edits an instrument: makes a further version of its configuration. */
 export default async function EditPage({ params }: { params: Promise<{ tag: string }> }) {
+  await signedIn(`/instruments/${(await params).tag}/edit`)
   const tag = decodeURIComponent((await params).tag)
   const { id, version, configuration } = await pageOrNotFound(async () => {
     const instrument = await selectInstrument(pool(), { tag })

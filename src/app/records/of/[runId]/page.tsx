@@ -1,5 +1,6 @@
 import { redirect } from 'next/navigation'
 import { idParam } from '@/server/api/idParam'
+import { signedIn } from '@/server/currentPerson'
 import { pool } from '@/server/database'
 import { pageOrNotFound } from '@/server/pageOrNotFound'
 import { NotFound } from '@/server/refusals'
@@ -7,6 +8,7 @@ import { selectSealOfRun } from '@/server/sql/seal'
 
 /** The record of a run, by the run's id. */
 export default async function RecordOfRunPage({ params }: { params: Promise<{ runId: string }> }) {
+  await signedIn(`/records/of/${(await params).runId}`)
   const { runId } = await params
   const seal = await pageOrNotFound(async () => {
     const found = await selectSealOfRun(pool(), idParam(runId))

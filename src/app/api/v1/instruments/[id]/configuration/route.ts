@@ -4,6 +4,6 @@ import { writeRoute } from '@/server/api/route'
 import { editConfiguration } from '@/server/services/instruments'
 
 /** Makes a further version of an instrument's configuration. */
-export const POST = writeRoute(ConfigurationEdit, (edit, params: { id: string }, actor) =>
+export const POST = writeRoute('change the register', ConfigurationEdit, (edit, params: { id: string }, actor) =>
   editConfiguration(idParam(params.id), edit, actor),
 )

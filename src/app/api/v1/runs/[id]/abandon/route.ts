@@ -4,6 +4,6 @@ import { writeRoute } from '@/server/api/route'
 import { abandonRun } from '@/server/services/abandonRun'
 
 /** Gives the run up; it is kept. */
-export const POST = writeRoute(Abandoning, (input, { id }: { id: string }, actor) =>
+export const POST = writeRoute('calibrate', Abandoning, (input, { id }: { id: string }, actor) =>
   abandonRun(idParam(id), input, actor),
 )

@@ -4,6 +4,6 @@ import { writeRoute } from '@/server/api/route'
 import { recordAdjustment } from '@/server/services/adjust'
 
 /** Records one thing done to the instrument. */
-export const POST = writeRoute(NewAdjustment, (input, { id }: { id: string }, actor) =>
+export const POST = writeRoute('calibrate', NewAdjustment, (input, { id }: { id: string }, actor) =>
   recordAdjustment(idParam(id), input, actor),
 )

@@ -4,4 +4,6 @@ import { writeRoute } from '@/server/api/route'
 import { decide } from '@/server/services/decide'
 
 /** Records what was decided after a round. */
-export const POST = writeRoute(NewDecision, (input, { id }: { id: string }, actor) => decide(idParam(id), input, actor))
+export const POST = writeRoute('calibrate', NewDecision, (input, { id }: { id: string }, actor) =>
+  decide(idParam(id), input, actor),
+)

@@ -4,6 +4,6 @@ import { writeRoute } from '@/server/api/route'
 import { recordLoopCheck } from '@/server/services/answerWorkStep'
 
 /** Stores what the host shows for a known input; answers with the run as it then is. */
-export const POST = writeRoute(NewLoopCheck, (input, { id }: { id: string }, actor) =>
+export const POST = writeRoute('calibrate', NewLoopCheck, (input, { id }: { id: string }, actor) =>
   recordLoopCheck(idParam(id), input, actor),
 )

@@ -4,6 +4,6 @@ import { writeRoute } from '@/server/api/route'
 import { noteOvershoot } from '@/server/services/noteOvershoot'
 
 /** Notes that a point was gone past and is approached again; answers with the run as it then is. */
-export const POST = writeRoute(NewOvershoot, (input, { id }: { id: string }, actor) =>
+export const POST = writeRoute('calibrate', NewOvershoot, (input, { id }: { id: string }, actor) =>
   noteOvershoot(idParam(id), input, actor),
 )

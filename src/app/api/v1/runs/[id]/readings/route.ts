@@ -4,6 +4,6 @@ import { writeRoute } from '@/server/api/route'
 import { recordReading } from '@/server/services/recordReading'
 
 /** Stores one reading or one correction; answers with the run as it then is. */
-export const POST = writeRoute(NewReading, (input, { id }: { id: string }, actor) =>
+export const POST = writeRoute('calibrate', NewReading, (input, { id }: { id: string }, actor) =>
   recordReading(idParam(id), input, actor),
 )

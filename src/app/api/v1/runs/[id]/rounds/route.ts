@@ -4,6 +4,6 @@ import { writeRoute } from '@/server/api/route'
 import { openRound } from '@/server/services/adjust'
 
 /** Opens the next as-left round. */
-export const POST = writeRoute(OpenRound, (input, { id }: { id: string }, actor) =>
+export const POST = writeRoute('calibrate', OpenRound, (input, { id }: { id: string }, actor) =>
   openRound(idParam(id), input, actor),
 )

@@ -1,0 +1,13 @@
+import type { Metadata } from 'next'
+import { signedIn } from '@/server/currentPerson'
+import { pool } from '@/server/database'
+import { selectPeople } from '@/server/sql/person'
+import { PeopleDesk } from '@/ui/people/PeopleDesk'
+
+export const metadata: Metadata = { title: 'People' }
+
+/** Who works here. */
+export default async function PeoplePage() {
+  const current = await signedIn('/people')
+  return <PeopleDesk people={await selectPeople(pool())} current={current} />
+}

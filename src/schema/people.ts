@@ -1,0 +1,38 @@
+import { z } from 'zod'
+import { ROLE_IDS } from './roles'
+
+/** Long enough to stand against guessing, and no rules that make people write it down. Source: NIST SP 800-63B, 5.1.1.2: eight or more (from memory). */
+const Password = z.string().min(8, { error: 'eight characters at least' }).max(200, { error: '200 characters at most' })
+
+const Name = z.string().trim().min(1, { error: 'fill in the name' }).max(80, { error: '80 characters at most' })
+
+/** Signing in by name and password. */
+export const SignIn = z.object({
+  name: Name,
+  password: z.string().min(1, { error: 'fill in the password' }).max(200),
+})
+export type SignIn = z.infer<typeof SignIn>
+
+/** One of the demo's people, at one click. */
+export const DemoSignIn = z.object({ personId: z.uuid() })
+
+const person = {
+  name: Name,
+  initials: z.string().trim().min(1, { error: 'fill in the initials' }).max(4, { error: 'four letters at most' }),
+  role: z.enum(ROLE_IDS, { error: 'choose what the person is here for' }),
+  password: Password,
+}
+
+/** A further person, registered by an administrator. */
+export const NewPerson = z.object({ ...person, isAdministrator: z.boolean().default(false) })
+export type NewPerson = z.infer<typeof NewPerson>
+
+/** The first person of an empty plant, who administers it. */
+export const FirstPerson = z.object(person)
+export type FirstPerson = z.infer<typeof FirstPerson>
+
+/** A new password, with the old one. */
+export const PasswordChange = z.object({
+  password: z.string().min(1, { error: 'fill in the present one' }),
+  next: Password,
+})

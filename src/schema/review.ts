@@ -1,0 +1,45 @@
+import { z } from 'zod'
+
+const remark = z
+  .string()
+  .trim()
+  .max(1000, { error: '1000 characters at most' })
+  .transform((text) => text || null)
+  .nullable()
+  .default(null)
+
+/** A reviewer's answer to a sealed record: signed as reviewed, or returned with what is to be done. */
+export const ReviewAnswer = z
+  .object({
+    outcome: z.enum(['reviewed', 'returned']),
+    password: z.string().min(1, { error: 'give your password once more: it is your signature' }).max(200),
+    remark,
+  })
+  .refine(({ outcome, remark: said }) => outcome === 'reviewed' || said !== null, {
+    path: ['remark'],
+    error: 'say what is to be done: the technician reads it',
+  })
+export type ReviewAnswer = z.infer<typeof ReviewAnswer>
+
+/** Why a sealed record is amended. */
+export const Amending = z.object({
+  id: z.uuid(),
+  reason: z.string().trim().min(1, { error: 'give the reason' }).max(500, { error: '500 characters at most' }),
+})
+
+/** A review as shown. */
+export type Review = {
+  readonly outcome: 'reviewed' | 'returned'
+  readonly personName: string
+  readonly remark: string | null
+  readonly signedAt: string
+}
+
+/** Where a record stands: waiting for its reviewer, returned, reviewed, or replaced by an amendment. */
+export type ReviewState = 'waiting' | 'returned' | 'reviewed' | 'amended'
+export const REVIEW_WORDS: Record<ReviewState, string> = {
+  waiting: 'to be reviewed',
+  returned: 'returned with a remark',
+  reviewed: 'reviewed',
+  amended: 'amended by a later record',
+}

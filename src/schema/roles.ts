@@ -1,0 +1,26 @@
+/** What people are here for. */
+export const ROLES = {
+  technician: 'does the work and signs it as performed',
+  reviewer: 'looks at sealed records and signs them as reviewed',
+  planner: 'keeps the register and the references, plans the work',
+  reader: 'reads',
+} as const
+export type Role = keyof typeof ROLES
+export const ROLE_IDS = Object.keys(ROLES) as Role[] // keys of a const object
+
+/** Everything that writes, and whose it is. A write without an action here cannot be routed. */
+export const ACTIONS = {
+  'change the register': ['technician', 'planner'],
+  'keep references': ['planner', 'technician'],
+  calibrate: ['technician'],
+  'sign as performed': ['technician'],
+  amend: ['technician'],
+  review: ['reviewer'],
+} as const satisfies Record<string, readonly Role[]>
+export type Action = keyof typeof ACTIONS
+
+/** Whether people of a role may do something. */
+export const mayDo = (role: Role, action: Action): boolean => ACTIONS[action].some((allowed) => allowed === role)
+
+/** Whose an action is, in words: `a technician or a planner`. */
+export const whoMay = (action: Action): string => ACTIONS[action].map((role) => `a ${role}`).join(' or ')

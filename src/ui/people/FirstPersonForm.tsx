@@ -1,0 +1,38 @@
+'use client'
+import Button from '@mui/material/Button'
+import { type FormEvent, useState } from 'react'
+import { refusalWords, send } from '../api'
+import { PersonFields } from './PersonFields'
+
+/** The first start of an empty plant: its first administrator. */
+export function FirstPersonForm() {
+  const [message, setMessage] = useState<string | null>(null)
+  const submit = async (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault()
+    const answer = await send('/api/v1/session/first', Object.fromEntries(new FormData(event.currentTarget)))
+    setMessage(refusalWords(answer))
+    if (answer.kind === 'done') window.location.assign('/people')
+  }
+  return (
+    <div className="page sign-in">
+      <h1>Who looks after this plant?</h1>
+      <p className="soft">
+        Nobody is registered here yet. The first person administers it: registers the others, and works in the role
+        chosen below.
+      </p>
+      <form className="card stack" onSubmit={submit} noValidate aria-label="First administrator">
+        <PersonFields />
+        <div className="actions">
+          <Button type="submit" variant="contained" size="large">
+            Register and sign in
+          </Button>
+          {message && (
+            <p className="tone-outside" role="alert">
+              {message}
+            </p>
+          )}
+        </div>
+      </form>
+    </div>
+  )
+}

@@ -1,0 +1,118 @@
+'use client'
+import Button from '@mui/material/Button'
+import Checkbox from '@mui/material/Checkbox'
+import FormControlLabel from '@mui/material/FormControlLabel'
+import TextField from '@mui/material/TextField'
+import { useRouter } from 'next/navigation'
+import { type FormEvent, useState } from 'react'
+import { ROLES, type Role } from '@/schema/roles'
+import { refusalWords, send } from '../api'
+import { PersonFields } from './PersonFields'
+
+type Shown = { id: string; name: string; initials: string; role: Role; isAdministrator: boolean }
+
+/** Everybody here; administrators register others, everybody changes their own password. */
+export function PeopleDesk({ people, current }: { people: readonly Shown[]; current: Shown }) {
+  return (
+    <div className="page stack">
+      <h1>People</h1>
+      <div className="scroll-x">
+        <table className="plain-table">
+          <thead>
+            <tr>
+              <th>Name</th>
+              <th>Initials</th>
+              <th>Here as</th>
+            </tr>
+          </thead>
+          <tbody>
+            {people.map(({ id, name, initials, role, isAdministrator }) => (
+              <tr key={id}>
+                <td>{name}</td>
+                <td>{initials}</td>
+                <td>
+                  {role}: {ROLES[role]}
+                  {isAdministrator && '; administers people'}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      <div className="two-col">
+        <OwnPassword name={current.name} />
+        {current.isAdministrator && <NewPersonForm />}
+      </div>
+    </div>
+  )
+}
+
+function NewPersonForm() {
+  const router = useRouter()
+  const [message, setMessage] = useState<string | null>(null)
+  const submit = async (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault()
+    const form = event.currentTarget
+    const { isAdministrator, ...boxes } = Object.fromEntries(new FormData(form))
+    const answer = await send('/api/v1/people', { ...boxes, isAdministrator: isAdministrator === 'on' })
+    setMessage(refusalWords(answer))
+    if (answer.kind !== 'done') return
+    form.reset()
+    router.refresh()
+  }
+  return (
+    <form className="card stack" onSubmit={submit} noValidate aria-label="Register a person">
+      <h2>Register a person</h2>
+      <PersonFields passwordLabel="First password" />
+      <FormControlLabel control={<Checkbox name="isAdministrator" />} label="administers people too" />
+      <div className="actions">
+        <Button type="submit" variant="contained">
+          Register
+        </Button>
+        {message && (
+          <p className="tone-outside" role="alert">
+            {message}
+          </p>
+        )}
+      </div>
+    </form>
+  )
+}
+
+function OwnPassword({ name }: { name: string }) {
+  const [message, setMessage] = useState<{ words: string; isDone: boolean } | null>(null)
+  const submit = async (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault()
+    const form = event.currentTarget
+    const answer = await send('/api/v1/session/password', Object.fromEntries(new FormData(form)))
+    const words = refusalWords(answer)
+    setMessage({ words: words ?? 'Changed.', isDone: words === null })
+    if (words === null) form.reset()
+  }
+  const box = (field: string, label: string, autoComplete: string) => (
+    <TextField
+      name={field}
+      label={label}
+      type="password"
+      size="small"
+      slotProps={{ htmlInput: { autoComplete, maxLength: 200 }, inputLabel: { shrink: true } }}
+    />
+  )
+  return (
+    <form className="card stack" onSubmit={submit} noValidate aria-label="Change your password">
+      <h2>Password of {name}</h2>
+      {box('password', 'Present password', 'current-password')}
+      {box('next', 'New password', 'new-password')}
+      <div className="actions">
+        <Button type="submit" variant="outlined">
+          Change it
+        </Button>
+        {message && (
+          <p className={message.isDone ? '' : 'tone-outside'} role={message.isDone ? 'status' : 'alert'}>
+            {message.words}
+          </p>
+        )}
+      </div>
+    </form>
+  )
+}

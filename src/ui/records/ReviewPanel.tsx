@@ -1,0 +1,127 @@
+'use client'
+import Button from '@mui/material/Button'
+import TextField from '@mui/material/TextField'
+import Link from 'next/link'
+import { useRouter } from 'next/navigation'
+import { type FormEvent, useRef, useState } from 'react'
+import { formatDateTime } from '@/core/format/formatTime'
+import { DEMO_PASSWORD } from '@/schema/demo'
+import type { Review } from '@/schema/review'
+import { mayDo, type Role } from '@/schema/roles'
+import { refusalWords, send } from '../api'
+import { Mark } from '../parts/Mark'
+import { ReasonDialog } from '../run/ReasonDialog'
+
+type Props = {
+  sequence: number
+  reviews: readonly Review[]
+  performedBy: string
+  amendedBy: number | null
+  person: { name: string; role: Role; isDemo: boolean }
+  timeZone: string
+}
+
+/** What reviewers said of a record, their signature, and the way to an amendment. */
+export function ReviewPanel({ sequence, reviews, performedBy, amendedBy, person, timeZone }: Props) {
+  const isReviewed = reviews.some(({ outcome }) => outcome === 'reviewed')
+  const mayReview = mayDo(person.role, 'review') && person.name !== performedBy && !isReviewed && amendedBy === null
+  return (
+    <section className="card stack" aria-labelledby="review">
+      <h2 id="review">Review</h2>
+      {amendedBy !== null && (
+        <p>
+          Amended: <Link href={`/records/${amendedBy}`}>record {amendedBy}</Link> stands in its place.
+        </p>
+      )}
+      {reviews.length === 0 && amendedBy === null && <p className="soft">Not reviewed yet.</p>}
+      {reviews.map(({ outcome, personName, remark, signedAt }) => (
+        <p key={signedAt}>
+          <Mark mark={outcome === 'reviewed' ? 'inside' : 'look'} /> {outcome === 'reviewed' ? 'Reviewed' : 'Returned'}{' '}
+          by {personName}, {formatDateTime(signedAt, timeZone)}
+          {remark && `: ${remark}`}
+        </p>
+      ))}
+      {mayReview && <ReviewForm sequence={sequence} person={person} />}
+      {mayDo(person.role, 'amend') && amendedBy === null && <AmendButton sequence={sequence} />}
+    </section>
+  )
+}
+
+function ReviewForm({ sequence, person }: Pick<Props, 'sequence' | 'person'>) {
+  const router = useRouter()
+  const [message, setMessage] = useState<string | null>(null)
+  const form = useRef<HTMLFormElement>(null)
+  const answer = async (outcome: Review['outcome']) => {
+    const boxes = new FormData(form.current ?? undefined)
+    const sent = await send(`/api/v1/records/${sequence}/review`, {
+      outcome,
+      password: boxes.get('password'),
+      remark: boxes.get('remark'),
+    })
+    setMessage(refusalWords(sent))
+    if (sent.kind === 'done') router.refresh()
+  }
+  const submit = (event: FormEvent) => {
+    event.preventDefault()
+    answer('reviewed')
+  }
+  return (
+    <form ref={form} className="stack" onSubmit={submit} noValidate aria-label="Review this record">
+      <TextField
+        name="remark"
+        label="Remark (needed to return it)"
+        size="small"
+        slotProps={{ htmlInput: { maxLength: 1000 }, inputLabel: { shrink: true } }}
+      />
+      <TextField
+        name="password"
+        label={`Password of ${person.name}`}
+        type="password"
+        size="small"
+        helperText={person.isDemo ? `demo: ${DEMO_PASSWORD}` : undefined}
+        slotProps={{ htmlInput: { autoComplete: 'current-password' }, inputLabel: { shrink: true } }}
+      />
+      <div className="actions">
+        <Button type="submit" variant="contained">
+          Sign as reviewed
+        </Button>
+        <Button variant="outlined" color="secondary" onClick={() => answer('returned')}>
+          Return it
+        </Button>
+        {message && (
+          <p className="tone-outside" role="alert">
+            {message}
+          </p>
+        )}
+      </div>
+    </form>
+  )
+}
+
+function AmendButton({ sequence }: Pick<Props, 'sequence'>) {
+  const router = useRouter()
+  const [isAsking, setAsking] = useState(false)
+  const id = useRef<string>(undefined)
+  const amend = async (reason: string) => {
+    id.current ??= crypto.randomUUID() // sent twice, it begins one amendment
+    const answer = await send<{ id: string }>(`/api/v1/records/${sequence}/amend`, { id: id.current, reason })
+    if (answer.kind === 'done') router.push(`/runs/${answer.value.id}`)
+    return refusalWords(answer)
+  }
+  return (
+    <div>
+      <Button variant="outlined" color="secondary" onClick={() => setAsking(true)}>
+        Amend by a new record…
+      </Button>
+      {isAsking && (
+        <ReasonDialog
+          title={`Amend record ${sequence}?`}
+          words="A new record begins with everything in this one. Correct what is wrong, then sign it: it will name this record and the reason. This one stays as it was sealed."
+          action="Begin the amendment"
+          onClose={() => setAsking(false)}
+          store={amend}
+        />
+      )}
+    </div>
+  )
+}

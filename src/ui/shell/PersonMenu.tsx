@@ -1,0 +1,47 @@
+'use client'
+import Link from 'next/link'
+import { useRouter } from 'next/navigation'
+import { send } from '../api'
+
+/** A person as the frame shows them. */
+export type ShownPerson = { id: string; name: string; role: string; isAdministrator: boolean }
+type Props = { demoPeople: readonly ShownPerson[]; current: ShownPerson | null }
+
+/** Who is signed in, and the way out. In the demo, its people change places at one click. */
+export function PersonMenu({ demoPeople, current }: Props) {
+  const router = useRouter()
+  if (!current) return null
+  const become = async (personId: string) => {
+    const answer = await send('/api/v1/session/demo', { personId })
+    if (answer.kind === 'done') router.refresh()
+  }
+  const leave = async () => {
+    await send('/api/v1/session/end', {})
+    router.push('/sign-in')
+    router.refresh()
+  }
+  const isDemo = demoPeople.some(({ id }) => id === current.id)
+  return (
+    <>
+      {isDemo ? (
+        <label className="bar-select">
+          <span className="visually-hidden">Working as</span>
+          <select value={current.id} onChange={(event) => become(event.target.value)}>
+            {demoPeople.map(({ id, name, role }) => (
+              <option key={id} value={id}>
+                {name}, {role}
+              </option>
+            ))}
+          </select>
+        </label>
+      ) : (
+        <Link className="bar-name" href="/people">
+          {current.name}, {current.role}
+        </Link>
+      )}
+      <button type="button" className="bar-button" onClick={leave}>
+        Sign out
+      </button>
+    </>
+  )
+}
