@@ -76,16 +76,16 @@ describe('an adjustment', () => {
 })
 
 test.each([
-  [Signing, { personId: ID, confirmed: false }, 'confirmed: confirm that these are the readings you took'],
-  [Signing, { personId: '', confirmed: true }, 'personId: choose who signs'],
-  [Signing, { personId: ID, confirmed: true, remark: 'x'.repeat(1001) }, 'remark: 1000 characters at most'],
+  [Signing, { password: 'milk powder', confirmed: false }, 'confirmed: confirm that these are the readings you took'],
+  [Signing, { password: '', confirmed: true }, 'password: give your password once more'],
+  [Signing, { password: 'milk powder', confirmed: true, remark: 'x'.repeat(1001) }, 'remark: 1000 characters at most'],
   [NewDecision, { round: 0, decision: 'scrap' }, 'decision'],
   [NewDecision, { round: -1, decision: 'leave' }, 'round'],
   [Abandoning, { reason: ' ' }, 'reason: give the reason'],
-])('%# a signature, decision or abandoning that is not whole is refused: %s', (schema, input, expected) => {
+])('%# a signature, decision or abandoning that is not whole is refused', (schema, input, expected) => {
   expect(words(schema.safeParse(input))).toContain(expected)
 })
 
 test('a blank remark is none', () => {
-  expect(Signing.parse({ personId: ID, confirmed: true, remark: '   ' }).remark).toBeNull()
+  expect(Signing.parse({ password: 'milk powder', confirmed: true, remark: '   ' }).remark).toBeNull()
 })
