@@ -1,5 +1,5 @@
 import { addDays, addMonths, formatISO, subMonths } from 'date-fns'
-import { recommendation } from '../../src/core/run/recommendation'
+import { adviseRound } from '../../src/core/run/adviseRound'
 import { runState } from '../../src/core/run/runState'
 import { workLists } from '../../src/core/run/workLists'
 import type { WorkList } from '../../src/core/run/workStep'
@@ -135,11 +135,11 @@ async function calibrate(job: Job, { at, state }: { at: Date; state: State }): P
   const { id } = await startRun(startOf(job, at), actor(0))
   await answerList(await loadRun(pool(), id), 'isolate', actor(1))
   let run = await readRound(await loadRun(pool(), id), { job, state, actor })
-  const advice = recommendation(firstAnalysis(run)).decision
+  const advice = firstAdvice(run)
   const isOutside = firstAnalysis(run).verdict === 'outside'
-  // Gauges without an adjustment are left as they are, or taken out.
-  const decision =
-    advice === 'adjust' && job.instrument.configuration.adjustLimit === null && !isOutside ? 'leave' : advice
+  // Gauges without an adjustment are left as they are, or taken out; no reading is taken again here.
+  const isLeft = job.instrument.configuration.adjustLimit === null && !isOutside
+  const decision = advice === 'repeat' || (advice === 'adjust' && isLeft) ? (isLeft ? 'leave' : 'adjust') : advice
   run = await decide(
     id,
     { round: 0, decision, reason: decision === advice ? null : 'no adjustment on this gauge' },
@@ -156,6 +156,12 @@ const firstAnalysis = (run: RunView) => {
   const analysis = runState(run).rounds[0]?.analysis
   if (!analysis) throw new Error('a demo run without a round')
   return analysis
+}
+
+const firstAdvice = (run: RunView) => {
+  const [judged] = runState(run).rounds
+  if (!judged) throw new Error('a demo run without a round')
+  return adviseRound(judged, run.world).advice.decision
 }
 
 type Work = { job: Job; actor: (minutes: number) => { person: (typeof DEMO_PEOPLE)[number]; now: Date } }

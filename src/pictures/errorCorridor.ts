@@ -22,6 +22,8 @@ export type CorridorData = {
   /** Test points, in % of input span: where the ticks stand. */
   readonly testPoints: readonly number[]
   readonly series: readonly CorridorSeries[]
+  /** Errors up to this are accepted, in % of span at the test points, where a guard band draws it in from the limit. */
+  readonly acceptance?: readonly { readonly percent: number; readonly acceptance: number }[]
   /** `reading`: error in % of reading over a logarithmic input, for points that lie decades apart. */
   readonly errorBasis?: ErrorBasis
   /** The point being read, in % of input span, and its error so far; not yet accepted. */
@@ -49,6 +51,7 @@ export function errorCorridor(data: CorridorData, size: Size): Scene {
     words: corridorInWords(data),
     shapes: [
       ...ground(data, frame),
+      ...guardBand(data, frame),
       ...axes(data, frame, size),
       ...cursorLine(data, frame),
       ...data.series.flatMap((series) => curve(data, series, { frame, fontSize: size.fontSize })),
@@ -203,6 +206,50 @@ function ground(data: CorridorData, frame: Frame): Shape[] {
       ],
     },
   ]
+}
+
+/** Pixels between the strokes of a hatching. */
+const HATCH = 7
+
+/** The guard band between acceptance and error limit, hatched on both sides. */
+function guardBand(data: CorridorData, frame: Frame): Shape[] {
+  const { acceptance } = data
+  if (!acceptance || acceptance.length === 0) return []
+  const at = sampled(limits(data, frame.low, frame.high).map(({ percent, limit }) => [frame.x(percent), limit]))
+  const acceptedAt = sampled(
+    acceptance
+      .toSorted((a, b) => a.percent - b.percent)
+      .map(({ percent, acceptance: percentSpan }) => [
+        frame.x(percent),
+        shownError(data, { appliedPercent: percent, errorPercentSpan: percentSpan }),
+      ]),
+  )
+  const strokes = Math.floor((frame.right - frame.left) / HATCH)
+  return Array.from({ length: strokes }, (_, index) => frame.left + (index + 0.5) * HATCH).flatMap((x) =>
+    [1, -1].map((sign): Shape => {
+      const [from, to] = [sign * at(x), sign * acceptedAt(x)].map((error) => within(frame, frame.y(error)))
+      return {
+        kind: 'line',
+        tone: 'verdigris',
+        weight: 0.8,
+        points: [
+          [x - HATCH / 3, from ?? 0],
+          [x + HATCH / 3, to ?? 0],
+        ],
+      }
+    }),
+  )
+}
+
+/** A curve through points in the order of x, straight between them and level beyond its ends. */
+function sampled(points: readonly (readonly [number, number])[]): (x: number) => number {
+  return (x) => {
+    const after = points.findIndex(([px]) => px >= x)
+    const [right, left] = [points[after], points[after - 1]]
+    if (!right) return points.at(-1)?.[1] ?? 0
+    if (!left || right[0] === left[0]) return right[1]
+    return left[1] + ((x - left[0]) / (right[0] - left[0])) * (right[1] - left[1])
+  }
 }
 
 function axes(data: CorridorData, frame: Frame, { fontSize: size }: Size): Shape[] {

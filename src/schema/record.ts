@@ -1,5 +1,6 @@
 import { z } from 'zod'
-import { STAGES } from '@/core/run/stage'
+import { RUN_RULE_IDS } from '@/core/run/decisionRule'
+import { DECISIONS, STAGES } from '@/core/run/stage'
 import { ADJUSTMENT_KINDS, type AdjustmentKind } from './run'
 import { World } from './world'
 
@@ -36,6 +37,9 @@ const RecordPoint = z.object({
   adjustLimitPercentSpan: z.number().nullable(),
   verdict,
   cutOff: z.enum(['at', 'below']).optional(),
+  expandedUncertaintyPercentSpan: z.number().optional(),
+  acceptancePercentSpan: z.number().optional(),
+  statement: z.enum(['pass', 'fail', 'undecided', 'conditional pass', 'conditional fail']).optional(),
 })
 
 const RecordRound = z.object({
@@ -48,14 +52,14 @@ const RecordRound = z.object({
       direction: z.enum(['rising', 'falling']),
       cycle: z.int().optional(),
       overshoots: z
-        .array(z.object({ id: z.uuid(), applied: z.string(), notedAt: time, notedBy: z.string() }))
+        .array(z.object({ id: z.uuid(), applied: z.string().nullable(), notedAt: time, notedBy: z.string() }))
         .optional(),
       readings: z.array(RecordReading),
     }),
   ),
   decision: z
     .object({
-      decision: z.enum(['leave', 'adjust', 'repair']),
+      decision: z.enum(DECISIONS),
       reason: z.string().nullable(),
       decidedAt: time,
       decidedBy: z.string(),
@@ -115,6 +119,17 @@ export const SealedRecord = z.object({
       }),
     )
     .optional(),
+  pauses: z
+    .array(
+      z.object({
+        id: z.uuid(),
+        kind: z.enum(['paused', 'resumed']),
+        words: z.string().nullable(),
+        at: time,
+        by: z.string(),
+      }),
+    )
+    .optional(),
   results: z.array(
     z.object({
       round: z.int(),
@@ -124,7 +139,7 @@ export const SealedRecord = z.object({
       hysteresisPercentSpan: z.number().nullable(),
     }),
   ),
-  conformity: z.object({ rule: z.literal('simple-acceptance'), asFound: verdict, asLeft: verdict }),
+  conformity: z.object({ rule: z.enum(RUN_RULE_IDS), asFound: verdict, asLeft: verdict }),
   signature: z.object({
     personName: z.string(),
     meaning: z.literal('performed'),

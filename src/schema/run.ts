@@ -1,7 +1,9 @@
 import { z } from 'zod'
+import { RUN_RULE_IDS } from '@/core/run/decisionRule'
 import { MOST_CYCLES, POINT_ORDERS, type PointOrder } from '@/core/run/plan'
+import { DECISIONS } from '@/core/run/stage'
 import { PointListForm } from './configuration'
-import { DecimalText, OptionalDecimalText } from './decimal'
+import { DecimalNumber, DecimalText, OptionalDecimalText } from './decimal'
 import { PressureUnitId } from './errorLimit'
 
 const Reason = z.string().trim().min(1, { error: 'give the reason' }).max(500, { error: '500 characters at most' })
@@ -15,6 +17,12 @@ export const RunPlan = z.object({
     .default(null),
   cycles: z.int().min(1).max(MOST_CYCLES).default(1),
   dwellSeconds: z.int().min(1).max(3600, { error: 'an hour at most' }).nullable().default(null),
+  /** How far the output may move meanwhile, ± % of output span. */
+  stabilityPercent: DecimalNumber.refine((percent) => percent > 0 && percent <= 10, {
+    error: 'above 0 and up to 10 % of span',
+  })
+    .nullable()
+    .default(null),
 })
 
 /** What Prepare sends: the run's id is made by the client, so sending it twice starts one run. */
@@ -29,7 +37,14 @@ export const StartRun = z.object({
   readsDigital: z.boolean().default(false),
   readsDisplay: z.boolean().default(false),
   /** The register's own points and order where left out. */
-  plan: RunPlan.default({ testPoints: null, pointOrder: null, cycles: 1, dwellSeconds: null }),
+  plan: RunPlan.default({
+    testPoints: null,
+    pointOrder: null,
+    cycles: 1,
+    dwellSeconds: null,
+    stabilityPercent: null,
+  }),
+  decisionRule: z.enum(RUN_RULE_IDS).default('simple-acceptance'),
   environment: z.object({
     ambientCelsius: OptionalDecimalText,
     relativeHumidityPercent: OptionalDecimalText,
@@ -103,7 +118,7 @@ export type NewAdjustment = z.infer<typeof NewAdjustment>
 /** The technician's decision after a round. A reason is needed when it is not what Barys advised. */
 export const NewDecision = z.object({
   round: z.int().nonnegative(),
-  decision: z.enum(['leave', 'adjust', 'repair']),
+  decision: z.enum(DECISIONS),
   reason: Reason.nullable().default(null),
 })
 export type NewDecision = z.infer<typeof NewDecision>
@@ -159,7 +174,7 @@ export const NewLoopCheck = z
 export type NewLoopCheck = z.infer<typeof NewLoopCheck>
 
 /** A point that was gone past, and is approached again. */
-export const NewOvershoot = z.object({ id: z.uuid(), stepId: z.uuid(), applied: DecimalText })
+export const NewOvershoot = z.object({ id: z.uuid(), stepId: z.uuid(), applied: OptionalDecimalText })
 export type NewOvershoot = z.infer<typeof NewOvershoot>
 
 /** Signing: the password once more, an explicit confirmation, and a remark where the last round is outside. */
@@ -178,3 +193,27 @@ export type Signing = z.infer<typeof Signing>
 
 /** Giving a run up; it is kept. */
 export const Abandoning = z.object({ reason: Reason })
+
+/** Interrupting a run, or going on with it. */
+export const NewPause = z
+  .object({ id: z.uuid(), kind: z.enum(['paused', 'resumed']), words: Reason.nullable().default(null) })
+  .refine(({ kind, words }) => kind === 'resumed' || words !== null, {
+    path: ['words'],
+    error: 'say why, and how it is left: whoever goes on reads it',
+  })
+export type NewPause = z.infer<typeof NewPause>
+
+/** Where somebody is in a run, and what they have typed and not sent. */
+export const Presence = z.object({
+  place: z.string().max(80),
+  draft: z
+    .record(z.string().max(80), z.json())
+    .refine((draft) => JSON.stringify(draft).length <= 8000, { error: 'too much typed to be kept: send some of it' }),
+})
+export type Presence = z.infer<typeof Presence>
+
+/** Who else is there, and a text that changes whenever something is recorded. */
+export type PresenceAnswer = {
+  readonly others: readonly { readonly name: string; readonly place: string; readonly seenAt: string }[]
+  readonly mark: string
+}

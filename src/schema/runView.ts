@@ -1,3 +1,4 @@
+import type { JudgedPoint } from '@/core/analysis/judgedPoint'
 import type { Decision } from '@/core/run/stage'
 import type { WorkList } from '@/core/run/workStep'
 import type { AdjustmentKind } from './run'
@@ -23,7 +24,8 @@ export type RecordedReading = {
 
 export type RecordedOvershoot = {
   readonly id: string
-  readonly applied: string
+  /** How far it went; null where nobody looked. */
+  readonly applied: string | null
   readonly notedAt: string
   readonly notedBy: string
 }
@@ -61,7 +63,7 @@ export type RecordedDecision = {
   readonly decidedBy: string
 }
 
-/** Round 0 is as found; adjustments are those made after the round. */
+/** The first round that counts is as found; adjustments are those made after the round. */
 export type RunRound = {
   readonly round: number
   readonly steps: readonly RunStep[]
@@ -83,6 +85,39 @@ export type RunView = {
   readonly workSteps?: readonly RecordedWorkStep[]
   /** What the host showed; left out where it was not looked at. */
   readonly loopChecks?: readonly RecordedLoopCheck[]
+  /** Interruptions and their ends, in the order of time; left out where there were none. */
+  readonly pauses?: readonly RecordedPause[]
+}
+
+/** The work was interrupted, or gone on with. */
+export type RecordedPause = {
+  readonly id: string
+  readonly kind: 'paused' | 'resumed'
+  readonly words: string | null
+  readonly at: string
+  readonly by: string
+}
+
+/** A reading that has been stored, and what the server makes of it. */
+export type AcceptedReading = {
+  readonly stepId: string
+  readonly reading: RecordedReading
+  readonly point: JudgedPoint
+}
+
+/** A run with one more reading in it; one that is in it already is not added again. */
+export function withReading(run: RunView, { stepId, reading }: AcceptedReading): RunView {
+  const withIt = (step: RunStep): RunStep =>
+    step.id !== stepId || step.readings.some(({ id }) => id === reading.id)
+      ? step
+      : { ...step, readings: [...step.readings, reading] }
+  return { ...run, rounds: run.rounds.map((round) => ({ ...round, steps: round.steps.map(withIt) })) }
+}
+
+/** The pause a run stands in; null while it is being worked on. */
+export const presentPause = ({ pauses }: Pick<RunView, 'pauses'>): RecordedPause | null => {
+  const last = pauses?.at(-1)
+  return last?.kind === 'paused' ? last : null
 }
 
 export type RecordedWorkStep = {

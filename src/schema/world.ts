@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { PRINCIPLES, type Principle } from '@/core/conformity/principle'
+import { RUN_RULE_IDS } from '@/core/run/decisionRule'
 import { PRESSURE_KIND_IDS } from '@/core/units/pressureKind'
 import { Configuration } from './configuration'
 import { ErrorLimit, PressureUnitId } from './errorLimit'
@@ -20,18 +21,21 @@ const StandardFacts = {
   principle: z.enum(PRINCIPLE_IDS).default('indicator'),
 }
 
+/** A reference that gives or measures pressure. */
+export const PressureStandard = z.object({
+  ...StandardFacts,
+  quantity: z.literal('pressure'),
+  pressureKind: z.enum(PRESSURE_KIND_IDS),
+  unit: PressureUnitId,
+})
+export type PressureStandard = z.infer<typeof PressureStandard>
+
 /** A reference we own: a pressure standard, or a meter for the electrical output. Dates are calendar dates. */
 export const Standard = z.discriminatedUnion('quantity', [
-  z.object({
-    ...StandardFacts,
-    quantity: z.literal('pressure'),
-    pressureKind: z.enum(PRESSURE_KIND_IDS),
-    unit: PressureUnitId,
-  }),
+  PressureStandard,
   z.object({ ...StandardFacts, quantity: z.literal('electrical'), unit: z.enum(['mA', 'V']) }),
 ])
 export type Standard = z.infer<typeof Standard>
-export type PressureStandard = Extract<Standard, { quantity: 'pressure' }>
 
 /** Conditions at the work, as typed; null where nobody noted them. */
 export const Environment = z.object({
@@ -63,9 +67,9 @@ export const World = z.object({
   configurationVersion: z.int().positive(),
   inputUnit: PressureUnitId,
   points: z.array(PlannedPoint).readonly(),
-  inputReference: Standard,
+  inputReference: PressureStandard,
   /** References of further sub-ranges; each point says which serves it. */
-  furtherReferences: z.array(Standard).readonly().optional(),
+  furtherReferences: z.array(PressureStandard).readonly().optional(),
   outputReference: Standard.nullable(),
   environment: Environment,
   /** Present where PV and AO are read at every point too. Left out otherwise: older records have no such field. */
@@ -78,7 +82,13 @@ export const World = z.object({
   outOfService: z.literal(true).optional(),
   /** Present in an amendment: the record it amends, and why. */
   amends: z.object({ sequence: z.int().positive(), hash: z.string(), reason: z.string() }).optional(),
-  decisionRule: z.literal('simple-acceptance'),
+  decisionRule: z.enum(RUN_RULE_IDS),
+  /** Present where every point states its uncertainty. */
+  statesUncertainty: z.literal(true).optional(),
+  /** How far the output may move while a point is held, ± % of output span, where the plan says so. */
+  stabilityPercent: z.number().positive().optional(),
+  /** The last calibration that left the instrument inside its limit, where there is one. */
+  lastGood: z.object({ sequence: z.int().positive(), sealedAt: z.iso.datetime() }).optional(),
   softwareVersion: z.string(),
 })
 export type World = z.infer<typeof World>

@@ -3,8 +3,8 @@ import { plannedPoints } from '../../src/core/run/plan'
 import { workLists } from '../../src/core/run/workLists'
 import type { WorkList } from '../../src/core/run/workStep'
 import { Configuration } from '../../src/schema/configuration'
-import type { RunView } from '../../src/schema/runView'
-import type { Standard, World } from '../../src/schema/world'
+import { type RunView, withReading } from '../../src/schema/runView'
+import type { PressureStandard, Standard, World } from '../../src/schema/world'
 import { pool } from '../../src/server/database'
 import { answerWorkStep } from '../../src/server/services/answerWorkStep'
 import { registerInstrument } from '../../src/server/services/instruments'
@@ -35,7 +35,7 @@ const FACTS = {
   principle: 'indicator' as const,
   accuracy: { combine: 'sum' as const, terms: [{ kind: 'percentSpan' as const, value: 0.02 }] },
 }
-export const PUMP: Standard = {
+export const PUMP: PressureStandard = {
   ...FACTS,
   id: randomUUID(),
   code: 'T-P',
@@ -104,7 +104,8 @@ export async function runOnNewInstrument(tag: string, { readsDigital = false } =
       readsDigital,
       furtherReferenceIds: [],
       readsDisplay: false,
-      plan: { testPoints: null, pointOrder: null, cycles: 1, dwellSeconds: null },
+      plan: { testPoints: null, pointOrder: null, cycles: 1, dwellSeconds: null, stabilityPercent: null },
+      decisionRule: 'simple-acceptance',
       environment,
     },
     as(ANNA),
@@ -149,7 +150,7 @@ export async function readRound(run: RunView, errorMilliamp = 0): Promise<RunVie
   while (current.rounds.at(-1)?.steps.some((step) => step.readings.length === 0)) {
     const reading = nextReading(current)
     const output = (Number(reading.output) + errorMilliamp).toFixed(3)
-    current = await recordReading(run.id, { ...reading, output }, as(ANNA, 5))
+    current = withReading(current, await recordReading(run.id, { ...reading, output }, as(ANNA, 5)))
   }
   return current
 }

@@ -1,3 +1,4 @@
+import type { ConformityStatement } from '../conformity/conformityStatement'
 import { type ErrorLimit, type LimitBasis, limitPercentSpan } from '../error/errorLimit'
 import { type AppliedAndOutput, errorFromIdeal, type ReadingError } from '../error/readingError'
 import { type CutOffPlace, type InputLimits, type OutputExpectation, outputExpectations } from '../error/transferLimit'
@@ -41,6 +42,12 @@ export type JudgedPoint = PointReading &
     readonly atSensor?: SensorSide
     /** Present where the low-flow cut-off decides how the point is judged. */
     readonly cutOff?: Exclude<CutOffPlace, 'above'>
+    /** ± % of output span, k = 2; present where the run states it. */
+    readonly expandedUncertaintyPercentSpan?: number
+    /** ± % of output span; present where the decision rule draws the acceptance limit in. */
+    readonly acceptancePercentSpan?: number
+    /** Present where the decision rule has more answers than inside and outside. */
+    readonly statement?: ConformityStatement
   }
 
 export type SensorSide = {

@@ -5,6 +5,7 @@ import { inputAtPercent } from '../transfer/linearTransfer'
 import { LINEAR, type Transfer, transferCurve } from '../transfer/transfer'
 import { convertPressure, type PressureUnit, pressureUnitLabel } from '../units/pressureUnit'
 import type { PointScale } from './pointScale'
+import { ruledReading, type UncertaintyBasis } from './ruledReading'
 
 /** What of a run's world its readings are judged by. */
 export type RunBasis = {
@@ -21,7 +22,7 @@ export type RunBasis = {
   }
   /** Unit the applied input is read in: that of the reference, not always that of the range. */
   readonly inputUnit: PressureUnit
-}
+} & (UncertaintyBasis | { readonly statesUncertainty?: undefined })
 
 /** A planned point and the reading that holds for it, as decimal text; null while unread. */
 export type StepToJudge = {
@@ -37,7 +38,7 @@ export type StepToJudge = {
 }
 
 /** The judging basis of a run, in the unit of its range. */
-export function judgingBasis({ configuration }: RunBasis): JudgingBasis {
+export function judgingBasis({ configuration }: Pick<RunBasis, 'configuration'>): JudgingBasis {
   const { lrv, urv, unit, url, signal, errorLimit, adjustLimit, transfer } = configuration
   const scale = outputScale(signal, { lrv, urv, unitLabel: pressureUnitLabel(unit) })
   return { range: { lrv, urv, unit }, url, scale, errorLimit, adjustLimit, ...(transfer && { transfer }) }
@@ -56,7 +57,9 @@ export function judgeReading(step: StepToJudge & { reading: object }, basis: Run
     ...(reading.ao !== undefined && { ao: Number(reading.ao) }),
     ...(reading.display !== undefined && { display: Number(reading.display) }),
   }
-  return judgePoint(point, judgingBasis(basis))
+  const judging = judgingBasis(basis)
+  const judged = judgePoint(point, judging)
+  return basis.statesUncertainty ? ruledReading(judged, reading, { basis: judging, run: basis }) : judged
 }
 
 /** Judges every step that has a reading; the others are left out. */

@@ -77,8 +77,8 @@ describe('the advice after as found (common practice, no source)', () => {
     const steps = errors.map((error, index) =>
       step(index * 25, String(index * 100), String(4 + 0.16 * (index * 25 + error))),
     )
-    return recommendation(runState({ world, rounds: [{ steps, decision: null }] }).rounds[0]?.analysis ?? never())
-      .decision
+    const judged = runState({ world, rounds: [{ steps, decision: null }] }).rounds[0] ?? never()
+    return recommendation(judged.analysis, { diagnosis: null, adjustable: 'trims' }).decision
   }
   const never = (): never => {
     throw new Error('no round')

@@ -1,3 +1,5 @@
+import { roundRoles } from './roundRole'
+
 /** The stages of a run in the order people work. `prepare` ends when the run is started. */
 export const STAGES = ['prepare', 'isolate', 'as-found', 'judge', 'adjust', 'as-left', 'restore', 'sign'] as const
 export type Stage = (typeof STAGES)[number]
@@ -13,10 +15,14 @@ export const STAGE_LABELS: Record<Stage, string> = {
   sign: 'Sign',
 }
 
-/** What was decided after a round. `leave`: no adjustment. `repair`: taken out of service, signed as found. */
-export type Decision = 'leave' | 'adjust' | 'repair'
+/**
+ * What was decided after a round. `leave`: no adjustment. `repair`: taken out of service, signed as found. `repeat`: the
+ * readings are kept and do not count, the same points are taken again.
+ */
+export const DECISIONS = ['leave', 'adjust', 'repair', 'repeat'] as const
+export type Decision = (typeof DECISIONS)[number]
 
-/** A round of readings: round 0 is as found, every later one an as left. */
+/** A round of readings: the first that counts is as found, every later one an as left. */
 export type RoundProgress = { readonly planned: number; readonly read: number; readonly decision: Decision | null }
 
 /** Whether the lists of taking out of service and putting back are done; a run without them has them done. */
@@ -33,8 +39,10 @@ export function stageOf(rounds: readonly RoundProgress[], work: WorkProgress = N
   const current = rounds.at(-1)
   if (current === undefined) return 'prepare'
   if (!work.isIsolated) return 'isolate'
-  if (current.read < current.planned) return rounds.length === 1 ? 'as-found' : 'as-left'
+  const decided = rounds.map(({ decision }) => ({ decision: decision && { decision } }))
+  const isAsFound = roundRoles(decided).at(-1) === 'as-found'
+  if (current.read < current.planned) return isAsFound ? 'as-found' : 'as-left'
   if (current.decision === 'adjust') return 'adjust'
-  if (rounds.length === 1 && current.decision === null) return 'judge'
+  if (isAsFound && current.decision === null) return 'judge'
   return work.isRestored ? 'sign' : 'restore'
 }

@@ -2,12 +2,12 @@ import { transaction } from '../database'
 import { insertEvent } from '../sql/event'
 import { closeRun } from '../sql/run'
 import type { Actor } from './actor'
-import { takeOpenRun } from './openRun'
+import { takePausableRun } from './openRun'
 
 /** Gives an open run up, with the reason. It is kept, and never becomes a record. */
 export function abandonRun(runId: string, { reason }: { reason: string }, { person, now }: Actor): Promise<void> {
   return transaction(async (db) => {
-    await takeOpenRun(db, runId)
+    await takePausableRun(db, runId)
     await closeRun(db, runId, { status: 'abandoned', at: now, reason })
     await insertEvent(db, { at: now, personId: person.id, kind: 'run abandoned', subjectId: runId, detail: { reason } })
   })

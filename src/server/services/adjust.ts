@@ -100,7 +100,7 @@ function refuseTrimAtPressure(
 
 /** What counts as zero, in a unit: a few counts of the reference, as none stands on it exactly. */
 const zeroToleranceIn = (unit: PressureUnit, { resolution, unit: own }: World['inputReference']): number =>
-  ZERO_COUNTS * (own === 'mA' || own === 'V' ? resolution : Math.abs(convertPressure(resolution, own, unit)))
+  ZERO_COUNTS * Math.abs(convertPressure(resolution, own, unit))
 
 const ZERO_COUNTS = 5
 

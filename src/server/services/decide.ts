@@ -1,42 +1,43 @@
 import { Refusal } from '@/core/refusal'
-import { recommendation } from '@/core/run/recommendation'
+import { adviseRound } from '@/core/run/adviseRound'
+import { impactOf } from '@/core/run/impact'
+import { roundRoles } from '@/core/run/roundRole'
 import type { NewDecision } from '@/schema/run'
 import type { RunView } from '@/schema/runView'
-import { transaction } from '../database'
+import { type Transaction, transaction } from '../database'
 import { Conflict } from '../refusals'
+import { insertEvent } from '../sql/event'
 import { insertDecision } from '../sql/runDecision'
+import { insertRound, insertSteps } from '../sql/runRound'
 import type { Actor } from './actor'
 import { loadRun } from './loadRun'
 import { takeOpenRun } from './openRun'
 
 /**
- * Records what was decided after a round. Sent twice the same, it is recorded once.
+ * Records what was decided after a round. Sent twice the same, it is recorded once. `repeat` opens the same round once
+ * more at once; the readings that were taken are kept and do not count.
  *
  * @throws {Refusal} when the round is not complete, or the decision differs from the advice without a reason
  * @throws {Conflict} when the round was decided otherwise
  */
-export function decide(runId: string, input: NewDecision, { person, now }: Actor): Promise<RunView> {
+export function decide(runId: string, input: NewDecision, actor: Actor): Promise<RunView> {
+  const { person, now } = actor
   return transaction(async (db) => {
     const { run, state } = await takeOpenRun(db, runId)
+    const known = run.rounds[input.round]?.decision
+    if (known && known.decision === input.decision) return run
     const round = run.rounds.at(-1)
     const judged = state.rounds.at(-1)
     if (!round || !judged || round.round !== input.round || judged.points.length < round.steps.length)
       throw new Refusal('round', 'that round is not the present one, or not all its points are read', 'reload the run')
-    if (input.decision === 'adjust' && run.workSteps?.some(({ list }) => list === 'restore'))
-      throw new Refusal(
-        'decision',
-        'the instrument is being put back into service',
-        'finish this run; a further adjustment is a run of its own, from Isolate on',
-      )
-    if (round.decision) {
-      if (round.decision.decision === input.decision) return run
+    if (input.decision === 'adjust' || input.decision === 'repeat') refuseOnceRestored(run)
+    if (round.decision)
       throw new Conflict(
         'decision',
         `${round.decision.decidedBy} has decided “${round.decision.decision}”`,
         'reload the run',
       )
-    }
-    const advised = recommendation(judged.analysis).decision
+    const { decision: advised } = adviseRound(judged, run.world).advice
     if (input.decision !== advised && input.reason === null)
       throw new Refusal(
         'reason',
@@ -44,6 +45,34 @@ export function decide(runId: string, input: NewDecision, { person, now }: Actor
         'give your reason',
       )
     await insertDecision(db, { ...input, runId, at: now, personId: person.id })
+    if (input.decision === 'repeat') await openSameRound(db, run, actor)
+    else if (isAsFound(run) && impactOf(judged.points) !== null)
+      await insertEvent(db, {
+        at: now,
+        personId: person.id,
+        kind: 'found outside its limit',
+        subjectId: runId,
+        detail: { lastGood: run.world.lastGood ?? null },
+      })
     return loadRun(db, runId)
   })
+}
+
+function refuseOnceRestored(run: RunView): void {
+  if (run.workSteps?.some(({ list }) => list === 'restore'))
+    throw new Refusal(
+      'decision',
+      'the instrument is being put back into service',
+      'finish this run; a further adjustment is a run of its own, from Isolate on',
+    )
+}
+
+const isAsFound = ({ rounds }: RunView) => roundRoles(rounds).at(-1) === 'as-found'
+
+async function openSameRound(db: Transaction, run: RunView, { person, now }: Actor): Promise<void> {
+  const last = run.rounds.at(-1)
+  if (!last) return
+  const round = run.rounds.length
+  await insertRound(db, { runId: run.id, round, at: now, personId: person.id, planReason: last.planReason ?? null })
+  await insertSteps(db, { runId: run.id, round, points: last.steps })
 }

@@ -7,6 +7,7 @@ import { type OvershootRow, selectOvershoots } from '../sql/overshoot'
 import { type ReadingRow, selectReadings } from '../sql/reading'
 import { selectRun } from '../sql/run'
 import { selectDecisions } from '../sql/runDecision'
+import { selectPauses } from '../sql/runPause'
 import { selectPlanReasons, selectSteps } from '../sql/runRound'
 import { selectWorkSteps } from '../sql/workStep'
 
@@ -27,6 +28,7 @@ export async function loadRun(db: Queryable, id: string): Promise<RunView> {
   const planReasons = await selectPlanReasons(db, id)
   const workSteps = await selectWorkSteps(db, id)
   const loopChecks = await selectLoopChecks(db, id)
+  const pauses = await selectPauses(db, id)
 
   const rounds = [...new Set(steps.map((step) => step.round))].map((round): RunRound => {
     const decision = decisions.find((row) => row.round === round)
@@ -62,6 +64,7 @@ export async function loadRun(db: Queryable, id: string): Promise<RunView> {
     rounds,
     ...(workSteps.length > 0 && { workSteps }),
     ...(loopChecks.length > 0 && { loopChecks }),
+    ...(pauses.length > 0 && { pauses }),
   }
 }
 

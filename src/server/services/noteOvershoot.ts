@@ -24,7 +24,7 @@ export function noteOvershoot(runId: string, noted: NewOvershoot, { person, now 
     if (step.overshoots?.some(({ id }) => id === noted.id)) return run
     if (step.readings.length > 0)
       throw new Conflict('stepId', 'that point has been read already', 'correct its reading if it was overshot')
-    refuseBeyondSensor(Number(noted.applied), run.world)
+    if (noted.applied !== null) refuseBeyondSensor(Number(noted.applied), run.world)
     await insertOvershoot(db, { ...noted, runId, at: now, personId: person.id })
     return loadRun(db, runId)
   })

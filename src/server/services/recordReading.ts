@@ -1,23 +1,49 @@
+import type { JudgedPoint } from '@/core/analysis/judgedPoint'
 import { Refusal } from '@/core/refusal'
+import { judgeReading } from '@/core/run/judgeSteps'
 import { refuseBeyondSensor, refuseImpossibleOutput } from '@/core/run/readingNotice'
 import type { NewReading } from '@/schema/run'
-import type { RecordedReading, RunStep, RunView } from '@/schema/runView'
-import { transaction } from '../database'
+import type { AcceptedReading, RecordedReading, RunStep, RunView } from '@/schema/runView'
+import type { World } from '@/schema/world'
+import { pool, transaction } from '../database'
 import { Conflict } from '../refusals'
 import { insertEvent } from '../sql/event'
-import { insertReading } from '../sql/reading'
+import { insertFirstReading, insertReading } from '../sql/reading'
 import type { Actor } from './actor'
-import { loadRun } from './loadRun'
 import { takeOpenRun } from './openRun'
+import { worldOfRun } from './worldOfRun'
 
 /**
- * Stores one reading, or a correction of one, and answers with the run as it then is. When this returns the reading is
- * on disk; sent twice with the same id it is stored once.
+ * Stores one reading, or a correction of one, and answers with it as stored and judged. When this returns the reading
+ * is on disk; sent twice with the same id it is stored once.
+ *
+ * The ordinary reading, the next one of an open run, takes a single statement that stores it only if it is just that
+ * ({@link insertFirstReading}). Whatever else it is, a correction, a repeat, a mistake, is looked into step by step.
  *
  * @throws {Conflict} when the point has a reading by somebody else, or the corrected one was corrected already
  * @throws {Refusal} for an input the sensor cannot take, or a step that is not of this run's present round
  */
-export function recordReading(runId: string, reading: NewReading, { person, now }: Actor): Promise<RunView> {
+export async function recordReading(runId: string, reading: NewReading, actor: Actor): Promise<AcceptedReading> {
+  if (reading.supersedes !== null) return storeInTurn(runId, reading, actor)
+  const { world, isolateSteps } = await worldOfRun(runId)
+  refuseFigures(world, reading)
+  const { person, now } = actor
+  const row = { ...reading, runId, at: now, personId: person.id }
+  const stored = await insertFirstReading(pool(), row, isolateSteps)
+  if (!stored) return storeInTurn(runId, reading, actor)
+  return accepted(stored, recordedOf(reading, actor), world)
+}
+
+/** What no run takes, whatever state it is in. */
+function refuseFigures(world: World, reading: NewReading): void {
+  refuseBeyondSensor(Number(reading.applied), world)
+  refuseImpossibleOutput(Number(reading.output), world)
+  refuseOtherQuantities(world, reading)
+}
+
+/** Looks at the whole run first: says what is wrong, or stores what is rightly no ordinary reading. */
+function storeInTurn(runId: string, reading: NewReading, actor: Actor): Promise<AcceptedReading> {
+  const { person, now } = actor
   return transaction(async (db) => {
     const { run, state } = await takeOpenRun(db, runId)
     if (state.stage === 'isolate')
@@ -28,11 +54,9 @@ export function recordReading(runId: string, reading: NewReading, { person, now 
       )
     const step = stepOf(run, reading.stepId)
     const known = step.readings.find((row) => row.id === reading.id)
-    if (known) return repeated(run, known, reading)
+    if (known) return accepted(step, repeated(known, reading), run.world)
 
-    refuseBeyondSensor(Number(reading.applied), run.world)
-    refuseImpossibleOutput(Number(reading.output), run.world)
-    refuseOtherQuantities(run, reading)
+    refuseFigures(run.world, reading)
     refuseWrongPlace(run, step, reading)
     const stored = await insertReading(db, { ...reading, runId, at: now, personId: person.id })
     if (!stored) throw new Conflict('id', 'this id belongs to another reading', 'send it again with a new id')
@@ -44,19 +68,44 @@ export function recordReading(runId: string, reading: NewReading, { person, now 
         subjectId: reading.id,
         detail: { runId, supersedes: reading.supersedes },
       })
-    return loadRun(db, runId)
+    return accepted(step, recordedOf(reading, actor), run.world)
   })
 }
 
+/** A reading as every later look at the run will show it. */
+const recordedOf = (
+  { id, applied, output, pv, ao, display, heldSeconds, supersedes, reason }: NewReading,
+  { person, now }: Actor,
+): RecordedReading => ({
+  id,
+  applied,
+  output,
+  ...(pv !== null && { pv }),
+  ...(ao !== null && { ao }),
+  ...(display !== null && { display }),
+  ...(heldSeconds !== null && { heldSeconds }),
+  takenAt: now.toISOString(),
+  takenBy: person.name,
+  supersedes,
+  reason,
+})
+
+type Place = Pick<RunStep, 'id' | 'percent' | 'direction'>
+
+function accepted({ id, percent, direction }: Place, reading: RecordedReading, world: World): AcceptedReading {
+  const point: JudgedPoint = judgeReading({ percent, direction, reading }, world)
+  return { stepId: id, reading, point }
+}
+
 /** The same reading sent again is an answer that got lost; the same id with other figures is a mistake. */
-function repeated(run: RunView, known: RecordedReading, reading: NewReading): RunView {
+function repeated(known: RecordedReading, reading: NewReading): RecordedReading {
   const isSame =
     known.applied === reading.applied &&
     known.output === reading.output &&
     (known.pv ?? null) === reading.pv &&
     (known.ao ?? null) === reading.ao &&
     (known.display ?? null) === reading.display
-  if (isSame) return run
+  if (isSame) return known
   throw new Conflict('id', 'this id was stored with other figures', 'send a correction with an id of its own')
 }
 
@@ -69,7 +118,7 @@ function stepOf(run: RunView, stepId: string): RunStep {
 }
 
 /** A run reads PV and AO, and the display, at every point or at none: half a set tells no stage from another. */
-function refuseOtherQuantities({ world }: RunView, { pv, ao, display }: NewReading): void {
+function refuseOtherQuantities(world: World, { pv, ao, display }: NewReading): void {
   if ((display !== null) !== (world.readsDisplay === true))
     throw display === null
       ? new Refusal('display', 'is not given, and this run reads it at every point', 'read it and enter it')

@@ -42,9 +42,9 @@ describe('readings', () => {
     await recordReading(run.id, reading, as(ANNA))
     await recordReading(run.id, reading, as(ANNA))
     const all = await Promise.all([1, 2, 3].map(() => recordReading(run.id, reading, as(ANNA))))
-    expect(all[2]?.rounds[0]?.steps[0]?.readings).toMatchObject([
-      { applied: '0.020', output: '4.0100', takenBy: 'Anna Test' },
-    ])
+    expect(all[2]?.reading).toMatchObject({ applied: '0.020', output: '4.0100', takenBy: 'Anna Test' })
+    const { rounds } = await loadRun(pool(), run.id)
+    expect(rounds[0]?.steps[0]?.readings).toEqual([all[2]?.reading])
     expect(await count('reading', run.id)).toBe(1)
   })
 
@@ -79,7 +79,8 @@ describe('readings', () => {
         { ...first, id: randomUUID(), output, supersedes: first.id, reason: 'decimal mark' },
         as(BEN, 1),
       )
-    const corrected = await correct('4.001')
+    await correct('4.001')
+    const corrected = await loadRun(pool(), run.id)
     expect(corrected.rounds[0]?.steps[0]?.readings.map(({ output, reason }) => [output, reason])).toEqual([
       ['40.01', null],
       ['4.001', 'decimal mark'],
@@ -99,7 +100,7 @@ describe('readings', () => {
     const reading = { ...nextReading(digital), pv: '0.010', ao: '4.001' }
     await recordReading(digital.id, reading, as(ANNA))
     const again = await recordReading(digital.id, reading, as(ANNA))
-    expect(again.rounds[0]?.steps[0]?.readings).toMatchObject([{ pv: '0.010', ao: '4.001' }])
+    expect(again.reading).toMatchObject({ pv: '0.010', ao: '4.001' })
     await expect(recordReading(digital.id, { ...reading, ao: '4.002' }, as(ANNA))).rejects.toThrow('other figures')
   })
 

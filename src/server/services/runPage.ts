@@ -1,21 +1,27 @@
 import { calendarDate, formatDate } from '@/core/format/formatTime'
 import { pool } from '../database'
 import { environment } from '../environment'
+import { selectDraft } from '../sql/runPresence'
 import { selectResultsOf } from '../sql/seal'
 import { beamOf } from './beam'
 import { sealedRecordAt } from './instrumentPage'
 import { loadRun } from './loadRun'
 
 /**
- * Everything the run page shows: the run, its beam, and the as-left curve of the calibration before, if that was made
- * on the same range.
+ * Everything the run page shows: the run, its beam, the as-left curve of the calibration before, if that was made on the
+ * same range, and what this person has typed in it and not sent.
  *
  * @throws {NotFound} for an unknown id
  */
-export async function runPage(id: string) {
+export async function runPage(id: string, personId: string) {
   const run = await loadRun(pool(), id)
   const { configuration, instrument, inputReference } = run.world
-  return { run, beam: beamOf(configuration, inputReference), earlier: await earlierCurve(instrument.id, configuration) }
+  return {
+    run,
+    beam: beamOf(configuration, inputReference),
+    earlier: await earlierCurve(instrument.id, configuration),
+    draft: await selectDraft(pool(), id, personId),
+  }
 }
 
 async function earlierCurve(instrumentId: string, range: { lrv: number; urv: number; unit: string }) {

@@ -3,6 +3,7 @@ import type { RoundAnalysis } from '@/core/analysis/roundAnalysis'
 import { shareOfLimit } from '@/core/analysis/shareOfLimit'
 import { Refusal } from '@/core/refusal'
 import { errorBasis, shownPercent } from '@/core/run/errorBasis'
+import { ofCountedRounds } from '@/core/run/roundRole'
 import type { RunState } from '@/core/run/runState'
 import { mayDo } from '@/schema/roles'
 import type { Signing } from '@/schema/run'
@@ -81,8 +82,9 @@ async function appendToChain(
   const { text, hash } = sealText(recordOf({ ...parts, site: environment().BARYS_SITE, sequence, previousHash }))
   const { world } = parts.run
   const shown = { basis: errorBasis(world), range: world.configuration }
-  const asFound = listed(parts.state.rounds[0]?.analysis, shown)
-  const asLeft = listed(parts.state.rounds.at(-1)?.analysis, shown)
+  const counted = ofCountedRounds(parts.run.rounds, parts.state.rounds)
+  const asFound = listed(counted.asFound?.analysis, shown)
+  const asLeft = listed((counted.asLeft ?? counted.asFound)?.analysis, shown)
   await insertSeal(db, {
     sequence,
     runId: parts.run.id,

@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto'
 import canonicalize from 'canonicalize'
+import { ofCountedRounds } from '@/core/run/roundRole'
 import type { RunState } from '@/core/run/runState'
 import { SealedRecord } from '@/schema/record'
 import type { RunView } from '@/schema/runView'
@@ -27,6 +28,7 @@ export function recordOf({ run, state, signature, site, sequence, previousHash }
     largestErrorPercentSpan: analysis.largest?.errorPercentSpan,
     hysteresisPercentSpan: analysis.hysteresisPercentSpan,
   }))
+  const counted = ofCountedRounds(run.rounds, results)
   return SealedRecord.parse({
     format: 'barys-record-1',
     sequence,
@@ -37,8 +39,13 @@ export function recordOf({ run, state, signature, site, sequence, previousHash }
     rounds: run.rounds,
     workSteps: run.workSteps,
     loopChecks: run.loopChecks,
+    pauses: run.pauses,
     results,
-    conformity: { rule: run.world.decisionRule, asFound: results[0]?.verdict, asLeft: results.at(-1)?.verdict },
+    conformity: {
+      rule: run.world.decisionRule,
+      asFound: counted.asFound?.verdict,
+      asLeft: (counted.asLeft ?? counted.asFound)?.verdict,
+    },
     signature: { ...signature, signedAt: signature.signedAt.toISOString() },
   })
 }

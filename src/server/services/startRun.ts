@@ -1,6 +1,8 @@
 import { referencesOfPoints } from '@/core/conformity/serveByReferences'
 import { Refusal } from '@/core/refusal'
+import { refuseUnmeetableRule } from '@/core/run/decisionRule'
 import { plannedPoints } from '@/core/run/plan'
+import { plannedUncertainty, tightestUncertainty } from '@/core/run/plannedUncertainty'
 import { testPointPercents } from '@/core/run/pointScale'
 import { refuseBeyondSensor } from '@/core/run/readingNotice'
 import { isTransmitted, SIGNALS } from '@/core/signal/signal'
@@ -16,6 +18,7 @@ import { insertEvent } from '../sql/event'
 import { selectInstrument } from '../sql/instrument'
 import { insertRun, selectOpenRun, selectRun } from '../sql/run'
 import { insertRound, insertSteps } from '../sql/runRound'
+import { selectResultsOf } from '../sql/seal'
 import { selectStandard } from '../sql/standard'
 import type { Actor } from './actor'
 
@@ -45,10 +48,15 @@ export function startRun(input: StartRun, { person, now }: Actor): Promise<{ id:
       ...(input.readsDigital && { readsDigital: digitalPlan(configuration) }),
       ...(input.readsDisplay && { readsDisplay: displayPlan(configuration) }),
       ...(input.plan.dwellSeconds !== null && { dwellSeconds: input.plan.dwellSeconds }),
+      ...stabilityPlan(input.plan),
       outOfService: true,
-      decisionRule: 'simple-acceptance',
+      decisionRule: input.decisionRule,
+      statesUncertainty: true,
+      ...(await lastGoodOf(db, instrument.id)),
       softwareVersion: SOFTWARE_VERSION,
     }
+    const tightest = tightestUncertainty(plannedUncertainty({ ...world, statesUncertainty: true }))
+    if (tightest) refuseUnmeetableRule(world.decisionRule, tightest)
     const row = {
       id: input.id,
       instrumentId: instrument.id,
@@ -63,6 +71,25 @@ export function startRun(input: StartRun, { person, now }: Actor): Promise<{ id:
     await insertEvent(db, { at: now, personId: person.id, kind: 'run started', subjectId: input.id })
     return { id: input.id }
   })
+}
+
+/** Standing still is looked at while a point is held. */
+function stabilityPlan({ stabilityPercent, dwellSeconds }: StartRun['plan']): Pick<World, 'stabilityPercent'> {
+  if (stabilityPercent === null) return {}
+  if (dwellSeconds === null)
+    throw new Refusal(
+      'plan.stabilityPercent',
+      'how still a point must stand is given, and not how long it is held',
+      'say how long each point is held, or leave both out',
+    )
+  return { stabilityPercent }
+}
+
+/** The last calibration that left the instrument inside its limit. */
+async function lastGoodOf(db: Queryable, instrumentId: string): Promise<Pick<World, 'lastGood'>> {
+  const results = await selectResultsOf(db, instrumentId)
+  const good = results.find(({ asLeft, reviewState }) => asLeft !== 'outside' && reviewState !== 'amended')
+  return good ? { lastGood: { sequence: good.sequence, sealedAt: good.sealedAt.toISOString() } } : {}
 }
 
 /** PV and AO are read where there is a loop current to compare them with. */

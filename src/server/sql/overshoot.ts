@@ -2,7 +2,7 @@ import { z } from 'zod'
 import type { Queryable } from '../database'
 
 const OvershootRow = z
-  .object({ id: z.uuid(), step_id: z.uuid(), applied: z.string(), noted_at: z.date(), noted_by: z.string() })
+  .object({ id: z.uuid(), step_id: z.uuid(), applied: z.string().nullable(), noted_at: z.date(), noted_by: z.string() })
   .transform((row) => ({
     id: row.id,
     stepId: row.step_id,
@@ -27,7 +27,7 @@ type NewRow = {
   readonly id: string
   readonly runId: string
   readonly stepId: string
-  readonly applied: string
+  readonly applied: string | null
   readonly at: Date
   readonly personId: string
 }

@@ -1,10 +1,11 @@
 import { z } from 'zod'
+import { DECISIONS } from '@/core/run/stage'
 import type { Queryable } from '../database'
 
 const DecisionRow = z
   .object({
     round: z.number(),
-    decision: z.enum(['leave', 'adjust', 'repair']),
+    decision: z.enum(DECISIONS),
     reason: z.string().nullable(),
     decided_at: z.date(),
     decided_by: z.string(),

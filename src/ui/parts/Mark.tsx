@@ -1,3 +1,4 @@
+import type { JudgedPoint } from '@/core/analysis/judgedPoint'
 import type { PointVerdict } from '@/core/error/verdict'
 import { type MarkShape, trianglePoints } from '@/pictures/scene'
 
@@ -6,6 +7,11 @@ export const VERDICT_WORDS: Record<PointVerdict, string> = {
   'inside-look': 'inside, beyond the adjust limit',
   outside: 'outside',
 }
+
+/** The verdict on one point as it is read out: its statement of conformity where the rule makes one. */
+export const pointVerdictWords = ({ verdict, statement }: Pick<JudgedPoint, 'verdict' | 'statement'>): string =>
+  statement === undefined || statement === 'pass' ? VERDICT_WORDS[verdict] : statement
+
 export const VERDICT_MARK: Record<PointVerdict, MarkShape> = {
   inside: 'inside',
   'inside-look': 'look',

@@ -7,7 +7,13 @@ import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { Configuration } from '@/schema/configuration'
 
 /** The plan as typed. */
-export type PlanBoxes = { testPoints: string; pointOrder: PointOrder; cycles: number; dwellSeconds: string }
+export type PlanBoxes = {
+  testPoints: string
+  pointOrder: PointOrder
+  cycles: number
+  dwellSeconds: string
+  stabilityPercent: string
+}
 
 const pointsText = ({ testPoints }: Configuration) =>
   testPoints.map((point) => formatPlain(point).replace('−', '-')).join(', ')
@@ -18,6 +24,7 @@ export const planOf = (configuration: Configuration): PlanBoxes => ({
   pointOrder: configuration.pointOrder,
   cycles: 1,
   dwellSeconds: '',
+  stabilityPercent: '',
 })
 
 /** The plan as the server takes it: what is as registered is left to the register. */
@@ -26,6 +33,7 @@ export const sentPlan = (plan: PlanBoxes, configuration: Configuration) => ({
   pointOrder: plan.pointOrder,
   cycles: plan.cycles,
   dwellSeconds: plan.dwellSeconds.trim() === '' ? null : Number(plan.dwellSeconds),
+  stabilityPercent: plan.stabilityPercent.trim() === '' ? null : plan.stabilityPercent,
 })
 
 type Props = { plan: PlanBoxes; change: (plan: PlanBoxes) => void; configuration: Configuration }
@@ -71,17 +79,32 @@ export function PlanFields({ plan, change, configuration: c }: Props) {
             </MenuItem>
           ))}
         </TextField>
-        <TextField
+        <NumberBox
           label="Hold each point, s"
-          size="small"
           value={plan.dwellSeconds}
-          onChange={(event) => change({ ...plan, dwellSeconds: event.target.value })}
-          slotProps={{
-            htmlInput: { inputMode: 'numeric', className: 'num', autoComplete: 'off' },
-            inputLabel: { shrink: true },
-          }}
+          change={(dwellSeconds) => change({ ...plan, dwellSeconds })}
+        />
+        <NumberBox
+          label="Steady within, ±% span"
+          value={plan.stabilityPercent}
+          change={(stabilityPercent) => change({ ...plan, stabilityPercent })}
         />
       </div>
     </>
+  )
+}
+
+function NumberBox({ label, value, change }: { label: string; value: string; change: (value: string) => void }) {
+  return (
+    <TextField
+      label={label}
+      size="small"
+      value={value}
+      onChange={(event) => change(event.target.value)}
+      slotProps={{
+        htmlInput: { inputMode: 'decimal', className: 'num', autoComplete: 'off' },
+        inputLabel: { shrink: true },
+      }}
+    />
   )
 }

@@ -7,6 +7,8 @@ import { type FormEvent, useId, useRef, useState } from 'react'
 import { READING_RULES } from '@/core/conformity/principle'
 import { formatPlain } from '@/core/format/formatNumber'
 import { formatDate } from '@/core/format/formatTime'
+import type { RunRule } from '@/core/run/decisionRule'
+import { testPointPercents } from '@/core/run/pointScale'
 import { PRESSURE_UNIT_IDS, pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { Configuration } from '@/schema/configuration'
 import type { ReferenceOffer, ReferenceOffers } from '@/schema/offers'
@@ -15,7 +17,8 @@ import { Mark } from '../parts/Mark'
 import { STANDING_LINE } from './cautions'
 import { type Nameplate, NameplateCheck } from './NameplateCheck'
 import { type PlanBoxes, PlanFields, planOf, sentPlan } from './PlanFields'
-import { subRangeWords } from './subRangeWords'
+import { RuleFields } from './RuleFields'
+import { servedBy, subRangeWords } from './subRangeWords'
 
 type Props = {
   instrument: { id: string; tag: string; configuration: Configuration }
@@ -32,6 +35,7 @@ export function PrepareDesk({ instrument, offers }: Props) {
   const [inputUnit, setInputUnit] = useState(configuration.unit)
   const [reads, setReads] = useState({ digital: false, display: false })
   const [plan, setPlan] = useState<PlanBoxes>(planOf(configuration))
+  const [rule, setRule] = useState<RunRule>('simple-acceptance')
   const [nameplate, setNameplate] = useState<Nameplate>('not looked at')
   const [failure, setFailure] = useState<string | null>(null)
   const [isSending, setSending] = useState(false)
@@ -58,6 +62,7 @@ export function PrepareDesk({ instrument, offers }: Props) {
       readsDigital: reads.digital,
       readsDisplay: reads.display,
       plan: sentPlan(plan, configuration),
+      decisionRule: rule,
       environment: {
         ambientCelsius: boxes.get('ambient'),
         relativeHumidityPercent: boxes.get('humidity'),
@@ -133,6 +138,11 @@ export function PrepareDesk({ instrument, offers }: Props) {
             />
           )}
           <PlanFields plan={plan} change={setPlan} configuration={configuration} />
+          <RuleFields
+            rule={rule}
+            change={setRule}
+            planned={plannedRun({ configuration, offers, inputIds, outputId, inputUnit, rule })}
+          />
           <p className="soft small">{STANDING_LINE}</p>
         </div>
       </div>
@@ -152,6 +162,38 @@ export function PrepareDesk({ instrument, offers }: Props) {
       </div>
     </form>
   )
+}
+
+type Choice = {
+  configuration: Configuration
+  offers: ReferenceOffers
+  inputIds: readonly string[]
+  outputId: string | null
+  inputUnit: Configuration['unit']
+  rule: RunRule
+}
+
+/** The run as it would be begun with the register's points, for what its uncertainty will be; null while it cannot. */
+function plannedRun({ configuration, offers, inputIds, outputId, inputUnit, rule }: Choice) {
+  const chosen = offers.inputs.flatMap(({ standard }) =>
+    standard.quantity === 'pressure' && inputIds.includes(standard.id) ? [standard] : [],
+  )
+  const [inputReference, ...furtherReferences] = chosen
+  const outputReference = offers.outputs?.find(({ standard }) => standard.id === outputId)?.standard ?? null
+  if (!inputReference || (offers.outputs && !outputReference)) return null
+  const percents = testPointPercents(configuration)
+  const served = servedBy(percents, configuration, chosen)
+  if (!served) return null
+  return {
+    configuration,
+    inputUnit,
+    inputReference,
+    furtherReferences,
+    outputReference,
+    points: percents.map((percent, index) => ({ percent, referenceId: served[index] })),
+    decisionRule: rule,
+    statesUncertainty: true as const,
+  }
 }
 
 /** One reference that reaches everything, or the fewest that do together. */

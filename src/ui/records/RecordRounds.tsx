@@ -1,6 +1,7 @@
 'use client'
 import type { DecimalsShown } from '@/core/run/decimalsShown'
 import { judgingBasis } from '@/core/run/judgeSteps'
+import { roundNames } from '@/core/run/roundRole'
 import type { RunState } from '@/core/run/runState'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import { adjustmentWords } from '@/schema/adjustmentWords'
@@ -13,12 +14,14 @@ import { runCorridor } from '../run/runPictures'
 export function RecordRounds({ run, state, decimals }: { run: RunView; state: RunState; decimals: DecimalsShown }) {
   const { world } = run
   const units = { output: judgingBasis(world).scale.unit, input: pressureUnitLabel(world.inputUnit) }
+  const names = roundNames(run.rounds)
   return (
     <div className="stack">
-      <ErrorCorridor height={270} data={runCorridor({ world, rounds: state.rounds, earlier: null })} />
+      <ErrorCorridor height={270} data={runCorridor({ run, rounds: state.rounds, earlier: null })} />
       {run.rounds.map((round) => (
         <section key={round.round} className="tight">
-          <h2>{round.round === 0 ? 'As found' : `As left${run.rounds.length > 2 ? `, round ${round.round}` : ''}`}</h2>
+          <h2>{names[round.round]}</h2>
+          {round.decision?.decision === 'repeat' && <p className="soft small">because: {round.decision.reason}</p>}
           <PointLadder
             world={world}
             steps={round.steps}

@@ -5,6 +5,7 @@ import TextField from '@mui/material/TextField'
 import { type FormEvent, useRef, useState } from 'react'
 import type { Adjustable } from '@/core/diagnosis/remedy'
 import { formatPlain } from '@/core/format/formatNumber'
+import { adjustableOf, hasScrews } from '@/core/run/adjustable'
 import { adjustSequence, type SequenceStep } from '@/core/run/adjustSequence'
 import { judgingBasis } from '@/core/run/judgeSteps'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
@@ -13,6 +14,7 @@ import { ADJUSTMENT_KINDS, type AdjustmentKind } from '@/schema/run'
 import type { RunView } from '@/schema/runView'
 import { Mark } from '../parts/Mark'
 import { ReasonDialog } from './ReasonDialog'
+import { useDraft } from './runDrafts'
 import { useDwell } from './useDwell'
 
 type Props = {
@@ -43,6 +45,7 @@ export function AdjustPanel({ run, nextScrew, record }: Props) {
       )}
       <AdjustForm
         key={nextScrew ?? next?.kind}
+        place={`adjust ${round?.round ?? 0}`}
         units={units}
         record={record}
         kinds={kindsFor(run, sequence)}
@@ -119,33 +122,26 @@ function SequenceGuide({ run, sequence }: { run: RunView; sequence: readonly Seq
   )
 }
 
-/** How the instrument of a run is adjusted. */
-export function adjustableOf(world: RunView['world']): Adjustable {
-  if (hasScrews(world)) return 'screws'
-  return world.configuration.signal === 'display' ? 'gauge' : 'trims'
-}
-
-/** Whether zero and span are two screws that disturb each other. */
-export const hasScrews = ({ configuration: { kind, signal } }: RunView['world']): boolean =>
-  kind === 'pneumatic-transmitter' || signal === '10-50mA' || signal === '3-15psi' || signal === '20-100kPa'
-
 const EMPTY = { words: '', applied: '', beforeOutput: '', afterOutput: '' }
 
 function AdjustForm({
   units,
   record,
+  place,
   kinds,
   first,
   holds,
 }: {
   units: Units
+  /** Where in the run the form stands, for what is typed and not sent. */
+  place: string
   record: Props['record']
   kinds: readonly AdjustmentKind[]
   first: AdjustmentKind | undefined
   holds: readonly SequenceStep[]
 }) {
   const [kind, setKind] = useState<AdjustmentKind>(first ?? kinds[0] ?? 'other')
-  const [boxes, setBoxes] = useState(EMPTY)
+  const [boxes, setBoxes] = useDraft(place, EMPTY)
   const [message, setMessage] = useState<string | null>(null)
   const id = useRef<string>(undefined)
   const words = useRef<HTMLInputElement>(null)

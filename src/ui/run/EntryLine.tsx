@@ -1,6 +1,5 @@
 'use client'
 import { type KeyboardEvent, type RefObject, useEffect, useRef, useState } from 'react'
-import { READING_RULES } from '@/core/conformity/principle'
 import { formatFixed, formatSigned } from '@/core/format/formatNumber'
 import { type DecimalsShown, stepDecimals } from '@/core/run/decimalsShown'
 import { ERROR_BASIS_WORDS, errorBasis, shownPercent } from '@/core/run/errorBasis'
@@ -8,13 +7,15 @@ import { judgingBasis, targetInput } from '@/core/run/judgeSteps'
 import { pointName } from '@/core/run/pointScale'
 import { gonePast } from '@/core/run/readingNotice'
 import { referenceOfPoint } from '@/core/run/referenceOfPoint'
+import { movedBeyond } from '@/core/run/stability'
 import { isTransmitted } from '@/core/signal/signal'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { RunStep } from '@/schema/runView'
 import type { World } from '@/schema/world'
-import { Mark, VERDICT_MARK, VERDICT_WORDS } from '../parts/Mark'
+import { Mark, pointVerdictWords, VERDICT_MARK } from '../parts/Mark'
 import { isTyping } from '../shell/isTyping'
 import { CUT_OFF_WORDS } from './cutOffWords'
+import { useDraft } from './runDrafts'
 import {
   EMPTY_BOXES,
   fieldsOf,
@@ -42,7 +43,7 @@ type Props = {
 
 /** The one entry line: applied, reading, Enter. It holds the focus; what is typed is judged as it is typed. */
 export function EntryLine({ world, step, count, decimals, accept, noteOvershoot, onTyped, correctLast }: Props) {
-  const [boxes, setBoxes] = useState<ReadingBoxes>(EMPTY_BOXES)
+  const [boxes, setBoxes] = useDraft<ReadingBoxes>(`reading ${step.id}`, EMPTY_BOXES)
   const [message, setMessage] = useState<string | null>(null)
   const [isSending, setSending] = useState(false)
   const id = useRef<string>(undefined)
@@ -57,10 +58,13 @@ export function EntryLine({ world, step, count, decimals, accept, noteOvershoot,
   useFocusForFigures(applied)
   // Figures typed while a reading is on its way belong to the next point: a lost first digit would be a wrong reading.
   const typedAhead = useRef<string | null>(null)
+  // The output as it stood when it was first to be accepted: it must not move much while the point is held.
+  const steady = useRef<number | null>(null)
   // biome-ignore lint/correctness/useExhaustiveDependencies: what was typed for one point must never go to another
   useEffect(() => {
-    setBoxes({ ...EMPTY_BOXES, applied: typedAhead.current ?? '' })
+    if (typedAhead.current) setBoxes({ ...EMPTY_BOXES, applied: typedAhead.current })
     typedAhead.current = null
+    steady.current = null
     onTyped({ kind: 'incomplete' })
     id.current = undefined
     applied.current?.focus()
@@ -78,6 +82,13 @@ export function EntryLine({ world, step, count, decimals, accept, noteOvershoot,
   }
 
   const send = async (reading: Extract<Typed, { kind: 'judged' }>) => {
+    const outputNow = reading.point.output
+    const moved = movedBeyond(steady.current, outputNow, world)
+    steady.current = outputNow
+    if (moved !== null) {
+      dwell.restart()
+      return setMessage(`${moved}: held anew. Let it settle, or Enter again to take it now.`)
+    }
     if (!dwell.mayTake()) return setMessage(dwell.words())
     id.current ??= crypto.randomUUID() // kept over a lost answer: sent twice, it is stored once
     typedAhead.current = ''
@@ -86,13 +97,15 @@ export function EntryLine({ world, step, count, decimals, accept, noteOvershoot,
     const refusal = await accept({ id: id.current, heldSeconds: dwell.heldSeconds(), ...figures })
     setSending(false)
     setMessage(refusal)
+    if (refusal === null) setBoxes(EMPTY_BOXES)
     if (refusal) typedAhead.current = null // stored, the next point takes what was typed ahead; refused, there is none
   }
 
   const noteGonePast = async () => {
-    if (past === null) return
-    setMessage(await noteOvershoot({ id: crypto.randomUUID(), applied: past.applied }))
+    const isNumber = typed.kind !== 'refused' || typed.field !== 'applied'
+    const refusal = await noteOvershoot({ id: crypto.randomUUID(), applied: isNumber ? boxes.applied : '' })
     change(EMPTY_BOXES)
+    setMessage(refusal)
     applied.current?.focus()
   }
 
@@ -118,7 +131,7 @@ export function EntryLine({ world, step, count, decimals, accept, noteOvershoot,
       const before = fields[fields.indexOf(field) - 1]
       if (before) inputs[before].current?.focus()
       else correctLast()
-    } else if (event.key === 'o' && past !== null) {
+    } else if (event.key === 'o') {
       event.preventDefault()
       noteGonePast()
     } else if (event.key === 'Escape') change({ ...boxes, [field]: '' })
@@ -191,6 +204,11 @@ export function EntryLine({ world, step, count, decimals, accept, noteOvershoot,
           <span>
             <kbd>Backspace</kbd> back a point
           </span>
+          {past === null && (
+            <button type="button" className="link-button soft" onClick={noteGonePast}>
+              <kbd>o</kbd> gone past it
+            </button>
+          )}
         </p>
       </div>
     </div>
@@ -252,11 +270,20 @@ function EntrySays({ typed, message, isSending, world, decimals }: SaysProps) {
         <strong className={`tone-${point.verdict}`}>
           {formatSigned(shownPercent(point.errorPercentSpan, point.applied, { basis, range }), decimals.percent)} %
         </strong>{' '}
+        {point.expandedUncertaintyPercentSpan !== undefined && (
+          <span className="soft">
+            ±
+            {formatFixed(
+              shownPercent(point.expandedUncertaintyPercentSpan, point.applied, { basis, range }),
+              decimals.percent,
+            )}{' '}
+          </span>
+        )}
         {ERROR_BASIS_WORDS[basis].slice(2)}
       </p>
       <p className="num">
         <span className={`tone-${point.verdict}`}>
-          <Mark mark={VERDICT_MARK[point.verdict]} /> {VERDICT_WORDS[point.verdict]}
+          <Mark mark={VERDICT_MARK[point.verdict]} /> {pointVerdictWords(point)}
         </span>
         <span className="soft">
           {' '}
@@ -297,14 +324,12 @@ function outputLabel(world: World): string {
   return `${world.configuration.signal === 'digital-value' ? 'PV' : 'reading'}, ${scale.unit}`
 }
 
-/** How a point is approached and read: by which reference where there are several, and by its own rule. */
+/** How a point is approached: by which reference where there are several, and from which side. */
 function approachWords(step: RunStep, world: World): string {
   const reference = referenceOfPoint(step.percent, world)
-  const rule = READING_RULES[reference.principle]?.rule
   return [
     ...(world.furtherReferences ? [`on ${reference.code}`] : []),
     directionWords(step),
-    ...(rule ? [rule] : []),
     ...(step.overshoots ? [`gone past ${step.overshoots.length} ×`] : []),
   ].join('; ')
 }

@@ -1,25 +1,34 @@
 'use client'
 import Button from '@mui/material/Button'
 import { useState } from 'react'
-import type { RoundAnalysis } from '@/core/analysis/roundAnalysis'
-import { recommendation } from '@/core/run/recommendation'
-import type { Decision } from '@/core/run/stage'
+import type { Recommendation } from '@/core/run/recommendation'
+import { DECISIONS, type Decision } from '@/core/run/stage'
 import { ReasonDialog } from './ReasonDialog'
 
-const ACTIONS: Record<Decision, string> = { leave: 'Leave as it is', adjust: 'Adjust', repair: 'Take out for repair' }
+const ACTIONS: Record<Decision, string> = {
+  leave: 'Leave as it is',
+  adjust: 'Adjust',
+  repair: 'Take out for repair',
+  repeat: 'Take the readings again',
+}
+const ADVISED: Record<Recommendation['action'], string> = { ...ACTIONS, 'put-right': 'Put it right' }
 
-type Props = { analysis: RoundAnalysis; decide: (decision: Decision, reason: string | null) => Promise<string | null> }
+type Props = { advice: Recommendation; decide: (decision: Decision, reason: string | null) => Promise<string | null> }
 
 /** The decision after as found: what the readings suggest first, everything else with a reason. */
-export function JudgeFoot({ analysis, decide }: Props) {
+export function JudgeFoot({ advice, decide }: Props) {
   const [message, setMessage] = useState<string | null>(null)
   const [asking, setAsking] = useState<Decision | null>(null)
-  const advised = recommendation(analysis).decision
-  const others = (Object.keys(ACTIONS) as Decision[]).filter((decision) => decision !== advised) // keys of a const object
+  const others = DECISIONS.filter((decision) => decision !== advice.decision)
   return (
     <div className="actions">
-      <Button variant="contained" size="large" autoFocus onClick={async () => setMessage(await decide(advised, null))}>
-        {ACTIONS[advised]} <kbd style={{ marginLeft: 14 }}>Enter</kbd>
+      <Button
+        variant="contained"
+        size="large"
+        autoFocus
+        onClick={async () => setMessage(await decide(advice.decision, null))}
+      >
+        {ADVISED[advice.action]} <kbd style={{ marginLeft: 14 }}>Enter</kbd>
       </Button>
       {others.map((decision) => (
         <Button key={decision} variant="outlined" color="secondary" size="large" onClick={() => setAsking(decision)}>
@@ -34,7 +43,7 @@ export function JudgeFoot({ analysis, decide }: Props) {
       {asking && (
         <ReasonDialog
           title={`${ACTIONS[asking]}?`}
-          words={`The readings suggest: ${ACTIONS[advised].toLowerCase()}. Your decision holds; the record keeps the reason.`}
+          words={`The readings suggest: ${ADVISED[advice.action].toLowerCase()}. Your decision holds; the record keeps the reason.${asking === 'repeat' ? ' The readings taken so far are kept and do not count.' : ''}`}
           action={ACTIONS[asking]}
           onClose={() => setAsking(null)}
           store={(reason) => decide(asking, reason)}

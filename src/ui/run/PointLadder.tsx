@@ -9,7 +9,7 @@ import { pointName } from '@/core/run/pointScale'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { RunStep } from '@/schema/runView'
 import type { World } from '@/schema/world'
-import { Mark, VERDICT_MARK, VERDICT_WORDS } from '../parts/Mark'
+import { Mark, pointVerdictWords, VERDICT_MARK } from '../parts/Mark'
 
 /** In which unit the error column is shown. */
 type ErrorUnit = 'percent' | 'output' | 'input'
@@ -116,7 +116,7 @@ export function PointLadder({ world, steps, points, decimals, armedId, correct }
               <td className={`num ${point ? `tone-${point.verdict}` : ''}`}>
                 {point && errorText(point, errorUnit, { decimals: own, basis, range })}
               </td>
-              <td>{point && <Mark mark={VERDICT_MARK[point.verdict]} label={VERDICT_WORDS[point.verdict]} />}</td>
+              <td>{point && <Mark mark={VERDICT_MARK[point.verdict]} label={pointVerdictWords(point)} />}</td>
             </tr>
           )
         })}

@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react'
 import { decimalsShown } from '@/core/run/decimalsShown'
+import { roundNames } from '@/core/run/roundRole'
 import type { RunState } from '@/core/run/runState'
 import type { RunRound, RunStep, RunView } from '@/schema/runView'
 import { PointLadder } from './PointLadder'
@@ -29,6 +30,7 @@ export function Readings({ run, state, armedId, isFolded, correct }: Props) {
       {...(correct && { correct })}
     />
   )
+  const names = roundNames(rounds)
   const present = rounds.at(-1)
   if (!present) return null
   return (
@@ -44,7 +46,7 @@ export function Readings({ run, state, armedId, isFolded, correct }: Props) {
       {world.amends &&
         rounds.slice(0, -1).map((earlier) => (
           <section key={earlier.round} className="tight">
-            <h2>{earlier.round === 0 ? 'As found' : `As left, round ${earlier.round}`}</h2>
+            <h2>{names[earlier.round]}</h2>
             {ladder(earlier, null)}
           </section>
         ))}

@@ -7,6 +7,7 @@ import { type FormEvent, useState } from 'react'
 import { DEMO_PASSWORD } from '@/schema/demo'
 import { mayDo, type Role, whoMay } from '@/schema/roles'
 import { ReasonDialog } from './ReasonDialog'
+import { useDraft } from './runDrafts'
 
 /** Who would sign. */
 export type Signer = { name: string; role: Role; isDemo: boolean }
@@ -19,11 +20,14 @@ type Props = {
   adjustAgain?: (reason: string) => Promise<string | null>
 }
 
+/** The password is never kept. */
+const EMPTY = { remark: '' }
+
 /** Who signs, the confirmation, and the seal. */
 export function SignFoot({ person, isOutside, seal, adjustAgain }: Props) {
   const [password, setPassword] = useState('')
   const [isConfirmed, setConfirmed] = useState(false)
-  const [remark, setRemark] = useState('')
+  const [{ remark }, setDraft] = useDraft('sign', EMPTY)
   const [message, setMessage] = useState<string | null>(null)
   const [isBusy, setBusy] = useState(false)
   const [isAsking, setAsking] = useState(false)
@@ -58,7 +62,7 @@ export function SignFoot({ person, isOutside, seal, adjustAgain }: Props) {
         label={isOutside ? 'Remark: it is outside its limit; what happens with it?' : 'Remark (optional)'}
         size="small"
         value={remark}
-        onChange={(event) => setRemark(event.target.value)}
+        onChange={(event) => setDraft({ remark: event.target.value })}
         slotProps={{ htmlInput: { maxLength: 1000 }, inputLabel: { shrink: true } }}
       />
       <Button type="submit" variant="contained" size="large" disabled={isBusy}>

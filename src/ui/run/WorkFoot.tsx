@@ -4,6 +4,7 @@ import TextField from '@mui/material/TextField'
 import { type FormEvent, useEffect, useRef, useState } from 'react'
 import type { WorkList, WorkStep } from '@/core/run/workStep'
 import { ReasonDialog } from './ReasonDialog'
+import { useDraft } from './runDrafts'
 
 type Answer = { id: string; list: WorkList; item: string; outcome: 'done' | 'not-applicable'; words: string | null }
 type Props = {
@@ -15,19 +16,20 @@ type Props = {
   adjustAgain?: (reason: string) => Promise<string | null>
 }
 
+const EMPTY = { words: '' }
+
 /** The step to be done next, answered by Enter, or as not applicable with the reason. */
 export function WorkFoot({ list, step, place, answer, adjustAgain }: Props) {
   const [message, setMessage] = useState<string | null>(null)
   const [isBusy, setBusy] = useState(false)
   const [asking, setAsking] = useState<'not-applicable' | 'adjust-again' | null>(null)
-  const [words, setWords] = useState('')
+  const [{ words }, setDraft] = useDraft(`${list} ${step.id}`, EMPTY)
   const done = useRef<HTMLButtonElement>(null)
   const note = useRef<HTMLInputElement>(null)
   const id = useRef(crypto.randomUUID())
   // biome-ignore lint/correctness/useExhaustiveDependencies: each step takes the focus when its turn comes
   useEffect(() => {
     id.current = crypto.randomUUID()
-    setWords('')
     ;(step.takesWords ? note : done).current?.focus()
   }, [step.id])
 
@@ -36,6 +38,7 @@ export function WorkFoot({ list, step, place, answer, adjustAgain }: Props) {
     const refusal = await answer({ id: id.current, list, item: step.id, outcome, words: said })
     setMessage(refusal)
     setBusy(false)
+    if (refusal === null) setDraft(EMPTY)
     return refusal
   }
   const submit = (event: FormEvent) => {
@@ -60,7 +63,7 @@ export function WorkFoot({ list, step, place, answer, adjustAgain }: Props) {
             size="small"
             value={words}
             inputRef={note}
-            onChange={(event) => setWords(event.target.value)}
+            onChange={(event) => setDraft({ words: event.target.value })}
             sx={{ minWidth: 320 }}
             slotProps={{ htmlInput: { maxLength: 1000, autoComplete: 'off' }, inputLabel: { shrink: true } }}
           />

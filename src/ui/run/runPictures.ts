@@ -1,33 +1,60 @@
-import { errorBasis } from '@/core/run/errorBasis'
-import { judgingBasis, type RunBasis } from '@/core/run/judgeSteps'
+import type { JudgedPoint } from '@/core/analysis/judgedPoint'
+import { stageErrors } from '@/core/analysis/stageErrors'
+import { pointVerdict } from '@/core/error/verdict'
+import { type DecidedRound, ofCountedRounds } from '@/core/run/roundRole'
 import type { JudgedRound } from '@/core/run/runState'
-import { pressureUnitLabel } from '@/core/units/pressureUnit'
+import { corridorFrame } from '@/pictures/corridorFrame'
 import type { CorridorData, CorridorSeries } from '@/pictures/errorCorridor'
+import type { World } from '@/schema/world'
 
 /** An earlier calibration's as-left errors, drawn faintly for comparison. */
 export type EarlierCurve = { readonly label: string; readonly points: CorridorSeries['points'] }
 
 type Inputs = {
-  readonly world: RunBasis & { readonly points: readonly { readonly percent: number }[] }
+  readonly run: { readonly world: World; readonly rounds: readonly DecidedRound[] }
+  /** The same rounds with their points. */
   readonly rounds: readonly Pick<JudgedRound, 'points'>[]
   readonly earlier: EarlierCurve | null
   readonly cursor?: CorridorData['cursor']
 }
 
 /** Corridor data of a run: as found hollow, the last as left filled, the calibration before faint. */
-export function runCorridor({ world, rounds, earlier, cursor }: Inputs): CorridorData {
-  const [asFound, ...asLefts] = rounds
-  const asLeft = asLefts.at(-1)
+export function runCorridor({ run, rounds, earlier, cursor }: Inputs): CorridorData {
+  const { asFound, asLeft } = ofCountedRounds(run.rounds, rounds)
   return {
-    basis: judgingBasis(world),
-    unitLabel: pressureUnitLabel(world.configuration.unit),
-    testPoints: [...new Set(world.points.map(({ percent }) => percent))],
-    errorBasis: errorBasis(world),
+    ...corridorFrame(run.world),
     series: [
       ...(earlier && !asLeft ? [{ label: earlier.label, style: 'earlier' as const, points: earlier.points }] : []),
       ...(asFound ? [{ label: 'As found', style: 'as-found' as const, points: asFound.points }] : []),
       ...(asLeft ? [{ label: 'As left', style: 'as-left' as const, points: asLeft.points }] : []),
     ],
     ...(cursor && { cursor }),
+  }
+}
+
+/** One corridor a stage of a digital transmitter: what the sensor makes of the pressure, and the output of what it is told. */
+export function stageCorridors(
+  world: World,
+  points: readonly JudgedPoint[],
+): Record<'sensor' | 'output', CorridorData> {
+  const frame = corridorFrame(world)
+  const series = (label: string, pick: 'sensorPercentSpan' | 'outputPercentSpan'): CorridorSeries => ({
+    label,
+    style: 'as-found',
+    points: points.flatMap((point) => {
+      const stages = stageErrors(point, frame.basis)
+      if (!stages) return []
+      const errorPercentSpan = stages[pick]
+      const verdict = pointVerdict({
+        error: errorPercentSpan,
+        limit: point.limitPercentSpan,
+        adjustLimit: point.adjustLimitPercentSpan,
+      })
+      return [{ appliedPercent: point.appliedPercent, direction: point.direction, errorPercentSpan, verdict }]
+    }),
+  })
+  return {
+    sensor: { ...frame, series: [series('Sensor', 'sensorPercentSpan')] },
+    output: { ...frame, series: [series('Output stage', 'outputPercentSpan')] },
   }
 }

@@ -5,6 +5,8 @@ import { useEffect, useRef, useState } from 'react'
 export type Dwell = {
   readonly isRunning: boolean
   readonly start: () => void
+  /** Begins to count anew, as the point did not stand still. */
+  readonly restart: () => void
   /** Whether the reading may be taken; asked a second time it may, as the person has seen how long it was held. */
   readonly mayTake: () => boolean
   readonly heldSeconds: () => number | null
@@ -36,6 +38,12 @@ export function useDwell(dwellSeconds: number | undefined, stepId: string): Dwel
       if (dwellSeconds === undefined || startedAt !== null) return
       setNow(performance.now())
       setStartedAt(performance.now())
+    },
+    restart: () => {
+      if (dwellSeconds === undefined) return
+      setNow(performance.now())
+      setStartedAt(performance.now())
+      wasTold.current = true
     },
     mayTake: () => {
       if (dwellSeconds === undefined || held(performance.now()) >= dwellSeconds || wasTold.current) return true

@@ -138,7 +138,7 @@ function LastPicture({ page: { lastRecord, timeZone } }: { page: Page }) {
         Last calibration, {formatDate(calendarDate(new Date(lastRecord.signature.signedAt), timeZone))}
         <span className="soft small"> · hollow as found{rounds.length > 1 ? ', filled as left' : ''}</span>
       </h2>
-      <ErrorCorridor height={250} data={runCorridor({ world: lastRecord.world, rounds, earlier: null })} />
+      <ErrorCorridor height={250} data={runCorridor({ run: lastRecord, rounds, earlier: null })} />
     </section>
   )
 }

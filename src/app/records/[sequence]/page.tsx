@@ -2,6 +2,7 @@ import type { Metadata } from 'next'
 import Link from 'next/link'
 import { formatDateTime } from '@/core/format/formatTime'
 import { decimalsShown } from '@/core/run/decimalsShown'
+import { RUN_RULES } from '@/core/run/decisionRule'
 import { runState } from '@/core/run/runState'
 import { referencesOf } from '@/schema/world'
 import { sequenceParam } from '@/server/api/sequenceParam'
@@ -64,7 +65,7 @@ export default async function RecordPage({ params }: Props) {
             person={{ name: person.name, role: person.role, isDemo: person.isDemo }}
             timeZone={timeZone}
           />
-          <VerdictPanel run={run} state={state} decimals={3} />
+          <VerdictPanel run={run} state={state} decimals={3} timeZone={timeZone} />
           <div className="actions">
             <LinkButton
               variant="contained"
@@ -112,7 +113,10 @@ export default async function RecordPage({ params }: Props) {
               <Link href={`/instruments/${encodeURIComponent(world.instrument.tag)}`}>{world.instrument.tag}</Link>
             </dd>
             <dt>Rule</dt>
-            <dd>simple acceptance (ILAC-G8:09/2019); uncertainty not taken into account</dd>
+            <dd>
+              {RUN_RULES[world.decisionRule].label}: {RUN_RULES[world.decisionRule].says}
+              {!world.statesUncertainty && '; no uncertainty was worked out for this record'}
+            </dd>
             <dt>Seal, SHA-256</dt>
             <dd className="hash num">{seal.hash}</dd>
             <dt>Check</dt>

@@ -13,7 +13,7 @@ export const metadata: Metadata = { title: 'Run' }
 export default async function RunPage({ params }: { params: Promise<{ id: string }> }) {
   const { id } = await params
   const person = await signedIn(`/runs/${id}`)
-  const { run, beam, earlier } = await pageOrNotFound(async () => runPage(idParam(id)))
+  const { run, beam, earlier, draft } = await pageOrNotFound(async () => runPage(idParam(id), person.id))
   if (run.status === 'sealed') redirect(`/records/of/${run.id}`)
   if (run.status === 'abandoned') redirect(`/instruments/${encodeURIComponent(run.world.instrument.tag)}`)
   return (
@@ -22,6 +22,7 @@ export default async function RunPage({ params }: { params: Promise<{ id: string
       initial={run}
       beam={beam}
       earlier={earlier}
+      draft={draft}
       person={{ name: person.name, role: person.role, isDemo: person.isDemo }}
       timeZone={environment().BARYS_TIME_ZONE}
     />

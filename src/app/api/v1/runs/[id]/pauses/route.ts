@@ -1,0 +1,9 @@
+import { NewPause } from '@/schema/run'
+import { idParam } from '@/server/api/idParam'
+import { writeRoute } from '@/server/api/route'
+import { pauseRun } from '@/server/services/pauseRun'
+
+/** Interrupts a run, or goes on with it; answers with the run as it then is. */
+export const POST = writeRoute('calibrate', NewPause, (input, { id }: { id: string }, actor) =>
+  pauseRun(idParam(id), input, actor),
+)

@@ -1,0 +1,43 @@
+import { formatFixed } from '../format/formatNumber'
+import { decimalsShown } from './decimalsShown'
+import { idealAtPoint, judgeReading, type RunBasis, targetInput } from './judgeSteps'
+import { pointName } from './pointScale'
+import type { UncertaintyBasis } from './ruledReading'
+
+/** What the uncertainty will come to at a planned point, in ± % of output span. */
+export type PlannedUncertainty = {
+  readonly percent: number
+  readonly point: string
+  readonly limit: number
+  readonly expandedUncertainty: number
+  /** Errors up to this will be accepted. */
+  readonly acceptance: number
+}
+
+/**
+ * The uncertainty to be expected at each planned point: as if an ideal instrument were read there with the digits its
+ * references show. What is really read decides later.
+ */
+export function plannedUncertainty(run: RunBasis & UncertaintyBasis): PlannedUncertainty[] {
+  const decimals = decimalsShown(run, [])
+  return [...new Set(run.points.map(({ percent }) => percent))].map((percent) => {
+    const text = (value: number, digits: number) => formatFixed(value, digits).replace('−', '-')
+    const reading = {
+      applied: text(targetInput(percent, run), decimals.target),
+      output: text(idealAtPoint(percent, run), decimals.output),
+    }
+    const point = judgeReading({ percent, direction: 'rising', reading }, run)
+    return {
+      percent,
+      point: pointName(percent, run.configuration),
+      limit: point.limitPercentSpan,
+      expandedUncertainty: point.expandedUncertaintyPercentSpan ?? 0,
+      acceptance: point.acceptancePercentSpan ?? point.limitPercentSpan,
+    }
+  })
+}
+
+/** The point where the limit is smallest against the uncertainty. */
+export function tightestUncertainty(planned: readonly PlannedUncertainty[]): PlannedUncertainty | undefined {
+  return planned.toSorted((a, b) => a.limit / a.expandedUncertainty - b.limit / b.expandedUncertainty)[0]
+}

@@ -1,0 +1,200 @@
+import { displayError } from '@/core/analysis/displayError'
+import { stageErrors } from '@/core/analysis/stageErrors'
+import type { PointVerdict } from '@/core/error/verdict'
+import { computedDecimals, formatFixed, formatReading, formatSigned } from '@/core/format/formatNumber'
+import { decimalsShown, stepDecimals } from '@/core/run/decimalsShown'
+import { errorBasis, shownPercent } from '@/core/run/errorBasis'
+import { judgingBasis } from '@/core/run/judgeSteps'
+import { pointName } from '@/core/run/pointScale'
+import { isTransmitted } from '@/core/signal/signal'
+import { pressureUnitLabel } from '@/core/units/pressureUnit'
+import { adjustmentWords } from '@/schema/adjustmentWords'
+import type { SealedRecord } from '@/schema/record'
+import type { Doc } from './certificateSource'
+import { largest, pointWords, roundName } from './certificateWords'
+import { heading, paragraph, table } from './page'
+
+/** The readings of a round with everything worked out from them, and what was done after it. */
+export function roundTable(doc: Doc, record: SealedRecord, round: SealedRecord['rounds'][number]): void {
+  const { world } = record
+  const { scale, range } = judgingBasis(world)
+  const basis = errorBasis(world)
+  const shown = { basis, range }
+  const isTransmitting = isTransmitted(world.configuration.signal)
+  const rangeUnit = pressureUnitLabel(range.unit)
+  const result = record.results[round.round]
+  const decimals = decimalsShown(
+    world,
+    round.steps.flatMap((step) => step.readings.slice(-1).map(({ output }) => output)),
+  )
+  const columns = [
+    { head: 'Point', share: 1.3, align: 'left' as const },
+    ...[
+      `Applied, ${pressureUnitLabel(world.inputUnit)}`,
+      `${world.configuration.signal === 'digital-value' ? 'PV' : 'Reading'}, ${scale.unit}`,
+      `Ideal, ${scale.unit}`,
+      `Error, ${scale.unit}`,
+      `Error, ${basis === 'span' ? '% span' : '% reading'}`,
+      ...(isTransmitting ? [`Error, ${rangeUnit}`] : []),
+      `Limit, ${basis === 'span' ? '% span' : '% reading'}`,
+      ...(world.statesUncertainty ? ['U'] : []),
+    ].map((head) => ({ head, share: 1.15, align: 'right' as const })),
+    { head: 'Verdict', share: 1.2, align: 'left' as const },
+  ]
+  const rows = round.steps.map((step, index) => {
+    const reading = step.readings.at(-1)
+    const point = result?.points[index]
+    if (!reading || !point)
+      return [pointName(step.percent, world.configuration), ...Array<string>(columns.length - 1).fill('')]
+    const own = stepDecimals(step, reading, { world, decimals })
+    return [
+      pointWords(world, step),
+      formatReading(reading.applied),
+      formatReading(reading.output),
+      formatFixed(point.idealOutput, own.computedOutput),
+      formatSigned(point.errorOutput, own.computedOutput),
+      formatSigned(shownPercent(point.errorPercentSpan, point.applied, shown), own.percent),
+      ...(isTransmitting ? [point.errorInput === null ? '—' : formatSigned(point.errorInput, own.errorInput)] : []),
+      `±${formatFixed(shownPercent(point.limitPercentSpan, point.applied, shown), own.percent)}`,
+      ...(world.statesUncertainty ? [uncertaintyText(point, shown, own.percent)] : []),
+      `${shortVerdict(point)}${point.cutOff ? ' *' : ''}`,
+    ]
+  })
+  heading(doc, roundName(record, round.round), 40 + rows.length * 14)
+  table(doc, columns, rows)
+  doc.moveDown(0.2)
+  const hysteresis = result?.hysteresisPercentSpan
+  paragraph(
+    doc,
+    `Largest error ${largest(record, round.round)}${hysteresis === null || hysteresis === undefined ? '' : `, hysteresis ${formatFixed(hysteresis, 3)} % of span`}.`,
+    { size: 8.5 },
+  )
+  if (result?.points.some(({ cutOff }) => cutOff))
+    paragraph(doc, '* at or below the low-flow cut-off: judged by its own rule, stated above.', { size: 8 })
+  if (round.planReason) paragraph(doc, `Fewer points than as found, because: ${round.planReason}`, { size: 8.5 })
+  overshoots(doc, record, round)
+  digitalTable(doc, record, round)
+  displayTable(doc, record, round)
+  adjustments(doc, record, round)
+}
+
+const SHORT: Record<PointVerdict, string> = { inside: 'inside', 'inside-look': 'inside, look', outside: 'OUTSIDE' }
+const shortVerdict = ({ statement, verdict }: Point) =>
+  statement === undefined || statement === 'pass' ? SHORT[verdict] : statement
+
+type Point = SealedRecord['results'][number]['points'][number]
+
+/** ± expanded uncertainty of a point, in the unit its errors are shown in. */
+function uncertaintyText(point: Point, shown: Parameters<typeof shownPercent>[2], decimals: number): string {
+  const { expandedUncertaintyPercentSpan: uncertainty, applied } = point
+  return uncertainty === undefined ? '' : `±${formatFixed(shownPercent(uncertainty, applied, shown), decimals)}`
+}
+
+/** PV and AO beside what was applied and what the meter read, and the error of each stage. */
+function digitalTable(doc: Doc, record: SealedRecord, round: SealedRecord['rounds'][number]): void {
+  if (!record.world.readsDigital) return
+  const basis = judgingBasis(record.world)
+  const { range, scale } = basis
+  const rows = round.steps.flatMap((step, index) => {
+    const reading = step.readings.at(-1)
+    const point = record.results[round.round]?.points[index]
+    if (!reading?.pv || !reading.ao || !point) return []
+    const stages = stageErrors({ ...point, pv: Number(reading.pv), ao: Number(reading.ao) }, basis)
+    if (!stages) return []
+    return [
+      [
+        pointWords(record.world, step),
+        formatReading(reading.pv),
+        formatReading(reading.ao),
+        formatReading(reading.output),
+        formatSigned(stages.sensorPercentSpan, 3),
+        formatSigned(stages.outputPercentSpan, 3),
+      ],
+    ]
+  })
+  heading(doc, 'Digital readings', 40 + rows.length * 14)
+  const heads = [
+    `PV, ${pressureUnitLabel(range.unit)}`,
+    `AO, ${scale.unit}`,
+    `Meter, ${scale.unit}`,
+    'PV less applied, % span',
+    'Meter less AO, % span',
+  ]
+  table(
+    doc,
+    [
+      { head: 'Point', share: 1.3, align: 'left' as const },
+      ...heads.map((head) => ({ head, share: 1.3, align: 'right' as const })),
+    ],
+    rows,
+  )
+}
+
+/** The instrument's own display beside what it should show for the input applied. */
+function displayTable(doc: Doc, record: SealedRecord, round: SealedRecord['rounds'][number]): void {
+  const { displayScale } = record.world.configuration
+  if (!record.world.readsDisplay || !displayScale) return
+  const rows = round.steps.flatMap((step, index) => {
+    const reading = step.readings.at(-1)
+    const point = record.results[round.round]?.points[index]
+    if (!reading?.display || !point) return []
+    const shown = displayError({ ...point, display: Number(reading.display) }, judgingBasis(record.world), displayScale)
+    const decimals = computedDecimals(reading.display)
+    return [
+      [
+        pointWords(record.world, step),
+        formatReading(reading.display),
+        formatFixed(shown.ideal, decimals),
+        formatSigned(shown.error, decimals),
+        formatSigned(shown.errorPercent, 3),
+      ],
+    ]
+  })
+  heading(doc, 'Display', 40 + rows.length * 14)
+  const heads = [
+    `Shown, ${displayScale.unit}`,
+    `Ideal, ${displayScale.unit}`,
+    `Error, ${displayScale.unit}`,
+    'Error, % of scale',
+  ]
+  table(
+    doc,
+    [
+      { head: 'Point', share: 1.3, align: 'left' as const },
+      ...heads.map((head) => ({ head, share: 1.3, align: 'right' as const })),
+    ],
+    rows,
+  )
+}
+
+/** Points that were gone past and approached again. */
+function overshoots(doc: Doc, { world }: SealedRecord, round: SealedRecord['rounds'][number]): void {
+  const past = round.steps.flatMap((step) =>
+    (step.overshoots ?? []).map(
+      ({ applied }) => `${pointWords(world, step)}: ${applied === null ? 'not noted' : formatReading(applied)}`,
+    ),
+  )
+  if (past.length === 0) return
+  paragraph(
+    doc,
+    `Gone past and approached again (applied, ${pressureUnitLabel(world.inputUnit)}): ${past.join('; ')}.`,
+    { size: 8.5 },
+  )
+}
+
+function adjustments(doc: Doc, { world }: SealedRecord, round: SealedRecord['rounds'][number]): void {
+  const units = { output: judgingBasis(world).scale.unit, input: pressureUnitLabel(world.inputUnit) }
+  const list = (title: string, acts: typeof round.adjustments) => {
+    if (acts.length === 0) return
+    heading(doc, title)
+    for (const done of acts) paragraph(doc, `· ${adjustmentWords(done, units)} (${done.doneBy})`)
+  }
+  list(
+    'Adjustment',
+    round.adjustments.filter(({ kind }) => kind !== 'hot-offset'),
+  )
+  list(
+    'Hot offset, at operating pressure, after these readings and no part of their errors',
+    round.adjustments.filter(({ kind }) => kind === 'hot-offset'),
+  )
+}

@@ -1,0 +1,90 @@
+import { formatPlain } from '@/core/format/formatNumber'
+import { pointValue } from '@/core/run/pointScale'
+import { mayDo, whoMay } from '@/schema/roles'
+import type { RunStep, RunView } from '@/schema/runView'
+import type { World } from '@/schema/world'
+import { AdjustFoot } from './AdjustPanel'
+import { EntryLine } from './EntryLine'
+import { JudgeFoot } from './JudgeFoot'
+import { PauseFoot } from './PauseFoot'
+import type { DeskFacts } from './RunDesk'
+import { type Signer, SignFoot } from './SignFoot'
+import type { Typed } from './typedReading'
+import { WorkFoot } from './WorkFoot'
+
+type Props = {
+  run: RunView
+  facts: DeskFacts
+  person: Signer
+  timeZone: string
+  write: (route: string, body: unknown) => Promise<string | null>
+  seal: (signing: unknown) => Promise<string | null>
+  onTyped: (typed: Typed) => void
+  correct?: (step: RunStep) => void
+}
+
+/** The one thing to do next. */
+export function RunFoot({ run, facts, person, timeZone, write, seal, onTyped, correct }: Props) {
+  const { world } = run
+  const { stage, armed, list, nextWork, steps, round, judged, lastRead, hasBegunRestore } = facts
+  if (!mayDo(person.role, 'calibrate'))
+    return (
+      <p className="soft">
+        {person.name} is a {person.role} and looks on: {whoMay('calibrate')} does this work.
+      </p>
+    )
+  if (facts.pause) return <PauseFoot pause={facts.pause} timeZone={timeZone} goOn={(end) => write('pauses', end)} />
+  const adjust = (reason: string) => write('decision', { round: round.round, decision: 'adjust', reason })
+  if (armed)
+    return (
+      <EntryLine
+        world={world}
+        step={armed}
+        count={round.steps.length}
+        decimals={facts.decimals}
+        accept={(reading) => write('readings', { ...reading, stepId: armed.id })}
+        noteOvershoot={(noted) => write('overshoots', { ...noted, stepId: armed.id })}
+        onTyped={onTyped}
+        correctLast={() => lastRead && correct?.(lastRead)}
+      />
+    )
+  if (list && nextWork)
+    return (
+      <WorkFoot
+        list={list}
+        step={nextWork}
+        place={{ position: steps.indexOf(nextWork), count: steps.length }}
+        answer={(answer) => write('work-steps', answer)}
+        {...(list === 'restore' && !hasBegunRestore && round.decision === null && { adjustAgain: adjust })}
+      />
+    )
+  if (facts.advice)
+    return (
+      <JudgeFoot
+        advice={facts.advice}
+        decide={(decision, reason) => write('decision', { round: round.round, decision, reason })}
+      />
+    )
+  if (stage === 'adjust')
+    return (
+      <AdjustFoot
+        count={round.adjustments.length}
+        points={registerPoints(world)}
+        open={(fewerPoints) => write('rounds', { round: run.rounds.length, fewerPoints })}
+      />
+    )
+  return (
+    <SignFoot
+      person={person}
+      isOutside={judged.analysis.verdict === 'outside'}
+      seal={seal}
+      {...(round.decision === null && !hasBegunRestore && { adjustAgain: adjust })}
+    />
+  )
+}
+
+/** The points of a run as they are typed: in the scale the register gives them in. */
+const registerPoints = ({ points, configuration }: World): string =>
+  [...new Set(points.map(({ percent }) => percent))]
+    .map((percent) => formatPlain(Number(pointValue(percent, configuration).toPrecision(6))).replace('−', '-'))
+    .join(', ')

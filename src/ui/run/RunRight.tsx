@@ -1,0 +1,58 @@
+import { judgingBasis } from '@/core/run/judgeSteps'
+import type { RunState } from '@/core/run/runState'
+import { IN_SERVICE, type ValveStates } from '@/core/run/valves'
+import { valvesAfter, type WorkList, type WorkStep } from '@/core/run/workStep'
+import type { RunView } from '@/schema/runView'
+import { ErrorCorridor } from '../pictures/ErrorCorridor'
+import { HookUpPicture } from '../pictures/HookUpPicture'
+import { HotOffsetPanel } from './HotOffsetPanel'
+import { LoopCheckPanel } from './LoopCheckPanel'
+import type { DeskFacts } from './RunDesk'
+import { type EarlierCurve, runCorridor } from './runPictures'
+import { ScrewPad } from './ScrewPad'
+import { StageCorridors } from './StageCorridors'
+import type { Typed } from './typedReading'
+
+type Props = {
+  run: RunView
+  state: RunState
+  facts: DeskFacts
+  earlier: EarlierCurve | null
+  /** What stands in the entry line. */
+  typed: Typed
+  write: (route: string, body: unknown) => Promise<string | null>
+}
+
+/** The picture that belongs to the stage, or the panel that is worked in there. */
+export function RunRight({ run, state, facts, earlier, typed, write }: Props) {
+  const { nextWork, list, lists, screws, round, judged, armed, stage } = facts
+  const { world } = run
+  if (nextWork?.id === 'loop-check')
+    return (
+      <LoopCheckPanel
+        run={run}
+        judged={judged}
+        record={(check) => write('loop-checks', check)}
+        trimToHost={(reason) => write('decision', { round: round.round, decision: 'adjust', reason })}
+      />
+    )
+  if (nextWork?.id === 'hot-offset') return <HotOffsetPanel run={run} record={(done) => write('adjustments', done)} />
+  if (list && lists) return <HookUpPicture hookUp={world.configuration.hookUp} states={valvesOf(run, lists)} />
+  if (screws)
+    return <ScrewPad work={screws} unit={judgingBasis(world).scale.unit} decimals={facts.decimals.computedOutput - 1} />
+  if (world.readsDigital && stage === 'judge') return <StageCorridors world={world} points={judged.points} />
+  const cursor = armed && {
+    percent: typed.kind === 'judged' ? typed.point.appliedPercent : armed.percent,
+    errorPercentSpan: typed.kind === 'judged' ? typed.point.errorPercentSpan : null,
+    direction: armed.direction,
+  }
+  return <ErrorCorridor data={runCorridor({ run, rounds: state.rounds, earlier, cursor })} />
+}
+
+/** How the valves stand after what was ticked in both lists. */
+function valvesOf({ world, workSteps = [] }: RunView, { isolate, restore }: Record<WorkList, WorkStep[]>): ValveStates {
+  const isDone = (list: WorkList) => (id: string) =>
+    workSteps.some((each) => each.list === list && each.item === id && each.outcome === 'done')
+  const out = valvesAfter(IN_SERVICE[world.configuration.hookUp], isolate, isDone('isolate'))
+  return valvesAfter(out, restore, isDone('restore'))
+}
