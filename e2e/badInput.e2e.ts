@@ -143,7 +143,9 @@ test.describe('the API refuses in words, with the right status', () => {
     const answer = await post(page, 'instruments', { tag: 'x'.repeat(10 * 1024 * 1024) })
     expect(answer.status()).toBe(413)
     expect((await answer.json()).refusals[0].reason).toContain('larger than 256 kB')
-    expect(await streamedStatus()).toBe(413)
+    const cookies = await page.context().cookies()
+    expect(await streamedStatus(cookies.map(({ name, value }) => `${name}=${value}`).join('; '))).toBe(413)
+    expect(await streamedStatus('')).toBe(401) // nothing is read from anybody
   })
 
   test('no JSON, a run that is not there, an address that is no id', async ({ page }) => {
@@ -172,22 +174,22 @@ test.describe('the API refuses in words, with the right status', () => {
     expect(await statusWithHost('plant.example.org')).toBe(403)
   })
 
-  test('nobody chosen as working: refused with what to do', async ({ page }) => {
+  test('nobody signed in: refused with what to do', async ({ page }) => {
     await page.context().clearCookies()
     const answer = await post(page, 'instruments', instrument({}))
-    expect(answer.status()).toBe(422)
+    expect(answer.status()).toBe(401)
     expect(await answer.json()).toMatchObject({
-      refusals: [{ field: 'person', remedy: 'choose your name at the top right' }],
+      refusals: [{ field: 'person', remedy: 'sign in, then send it again' }],
     })
   })
 })
 
 /** Status of a 10 MB body sent in chunks, without a length said beforehand. */
-function streamedStatus(): Promise<number | undefined> {
+function streamedStatus(cookie: string): Promise<number | undefined> {
   return new Promise((resolve, reject) => {
     const sending = request(
       `${address()}/api/v1/instruments`,
-      { method: 'POST', headers: { 'content-type': 'application/json' } },
+      { method: 'POST', headers: { 'content-type': 'application/json', cookie } },
       (answer) => {
         resolve(answer.statusCode)
         sending.destroy()

@@ -75,9 +75,9 @@ export async function answerSteps(page: Page, upTo?: RegExp): Promise<void> {
 }
 
 /** Puts the instrument back, signs, and returns the text of the certificate. */
-export async function restoreAndSign(page: Page): Promise<string> {
+export async function restoreAndSign(page: Page, remark?: string): Promise<string> {
   await answerSteps(page)
-  return signAndRead(page)
+  return signAndRead(page, remark)
 }
 
 /** Signs and seals the run on the screen; returns the text of its certificate. */

@@ -37,7 +37,7 @@ test('a dial gauge, read on its dial: no meter is asked for, and the error is in
   await readAll(page, [...up, ...up.toReversed().slice(1)])
   await page.getByRole('button', { name: /^Leave as it is/ }).click()
   const text = await restoreAndSign(page)
-  expect(text).toContain(`2.300 2.35 2.300 +0.050 ${signed((0.05 / 9.2) * 100, 2)} +0.0500`)
+  expect(text).toContain(`2.300 2.35 2.300 +0.050 ${signed((0.05 / 9.2) * 100, 2)} ±1.00`)
   expect(text).toContain('Not adjusted: the as-found readings are also the as-left readings.')
   expect(text).toContain('output display only')
 })
@@ -74,7 +74,7 @@ test('bowed beyond its limit: advised to repair, left outside with a remark, and
     ['24.000', '20.000'],
   ] as const
   await readAll(page, [...up, ...up.toReversed().slice(1)])
-  await expect(page.getByText('Repair it: zero and span cannot cure it')).toBeVisible()
+  await expect(page.getByText('Repair it: not linear (bowed)')).toBeVisible()
   await expect(page.getByText('bowed, not zero or span')).toBeVisible()
   const corridor = await page.getByRole('img', { name: /^Error corridor/ }).boundingBox()
   expect((corridor?.x ?? 0) + (corridor?.width ?? 0)).toBeLessThanOrEqual(1280)

@@ -1,28 +1,5 @@
-import { readFileSync } from 'node:fs'
-import { createRequire } from 'node:module'
-import type { Page } from '@playwright/test'
-import type { AxeResults } from 'axe-core'
 import { expect, open, startRun, test, typeReading } from './barys'
-
-const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8')
-
-/** Serious and critical findings of axe (WCAG 2.2 A and AA) on the page as it stands, one line each. */
-async function seriousFindings(page: Page): Promise<string[]> {
-  await page.evaluate(AXE)
-  const results: AxeResults = await page.evaluate(
-    'axe.run({ runOnly: ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"] })',
-  )
-  return results.violations
-    .filter(({ impact }) => impact === 'serious' || impact === 'critical')
-    .flatMap(({ id, nodes }) =>
-      nodes.map(({ html, failureSummary }) => `${id}: ${html.slice(0, 120)} ${failureSummary?.split('\n')[1]}`),
-    )
-}
-
-async function chooseTheme(page: Page, theme: 'Light' | 'Dark' | 'Sun'): Promise<void> {
-  await page.getByLabel('Theme').selectOption(theme.toLowerCase())
-  await expect(page.locator('html')).toHaveAttribute('data-theme', theme.toLowerCase())
-}
+import { chooseTheme, seriousFindings, standsStill } from './looks'
 
 const SCREENS = [
   '/',
@@ -38,6 +15,7 @@ const SCREENS = [
   '/workings/two-screws',
   '/workings/uncertainty-budget',
   '/docs/api',
+  '/people',
 ]
 
 for (const path of SCREENS)
@@ -50,19 +28,6 @@ for (const path of SCREENS)
     await page.setViewportSize({ width: 800, height: 1100 })
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(800)
   })
-
-test('the run: axe finds nothing serious, nothing scrolls at 1280×800, and it works at 800 px', async ({ page }) => {
-  await startRun(page, 'PT-404')
-  await typeReading(page, '0.002', '4.010')
-  for (const theme of ['Light', 'Dark', 'Sun'] as const) {
-    await chooseTheme(page, theme)
-    expect(await seriousFindings(page), theme).toEqual([])
-  }
-  expect(await page.evaluate(() => document.documentElement.scrollHeight)).toBeLessThanOrEqual(800)
-  await page.setViewportSize({ width: 800, height: 1100 })
-  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(800)
-  await typeReading(page, '7.251', '8.021')
-})
 
 test('the day sheet finds by words, shows what is due, and leads to the instrument', async ({ page }) => {
   await open(page, '/')
@@ -194,25 +159,13 @@ test('two edits of one version: the second is told, with what to do, and keeps w
   await other.close()
 })
 
-test('Judge and Adjust: axe finds nothing serious, nothing scrolls at 1280×800 nor sideways at 800 px', async ({
-  page,
-}) => {
-  const standsStill = async (stage: string) => {
-    for (const theme of ['Light', 'Dark', 'Sun'] as const) {
-      await chooseTheme(page, theme)
-      expect(await seriousFindings(page), `${stage}, ${theme}`).toEqual([])
-    }
-    expect(await page.evaluate(() => document.documentElement.scrollHeight), stage).toBeLessThanOrEqual(800)
-    await page.setViewportSize({ width: 800, height: 1100 })
-    expect(await page.evaluate(() => document.documentElement.scrollWidth), stage).toBeLessThanOrEqual(800)
-    await page.setViewportSize({ width: 1280, height: 800 })
-  }
+test('the run the demo left in Judge: causes, then the convergence pad', async ({ page }) => {
   await open(page, '/instruments/LT-702') // the demo plant has a run open on it; last in this file, as it decides that run
   await page.getByRole('link', { name: /Go on with/ }).click()
   await page.waitForURL(/\/runs\//)
   await expect(page.locator('.causes li').first()).toBeVisible()
-  await standsStill('Judge')
+  await standsStill(page, 'Judge')
   await page.getByRole('button', { name: /^Adjust/ }).click()
   await expect(page.getByRole('img', { name: /^Convergence pad/ })).toBeVisible()
-  await standsStill('Adjust')
+  await standsStill(page, 'Adjust')
 })

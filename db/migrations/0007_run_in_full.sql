@@ -3,6 +3,11 @@ ALTER TABLE run_decision DROP CONSTRAINT run_decision_decision_check;
 ALTER TABLE run_decision
   ADD CONSTRAINT run_decision_decision_check CHECK (decision IN ('leave', 'adjust', 'repair', 'repeat'));
 
+-- Until putting back has begun, “leave” can still become “adjust”: a further row, and the last one holds.
+ALTER TABLE run_decision ADD COLUMN turn int NOT NULL DEFAULT 0 CHECK (turn >= 0);
+ALTER TABLE run_decision DROP CONSTRAINT run_decision_pkey;
+ALTER TABLE run_decision ADD PRIMARY KEY (run_id, round, turn);
+
 -- A point can be marked as gone past without the figure that was reached.
 ALTER TABLE overshoot ALTER COLUMN applied DROP NOT NULL;
 

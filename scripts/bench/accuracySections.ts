@@ -1,7 +1,7 @@
 import { type Cause, LOOKALIKES } from '../../src/core/diagnosis/cause'
 import { confusionOf, TRIAL_SETTINGS } from '../../tests/support/diagnosisTrials'
 import { passesNeeded, type ScrewMethod } from '../../tests/support/screwTrials'
-import { table } from './speedSections'
+import { table } from './report'
 
 const TRIALS = 200
 

@@ -4,6 +4,7 @@ import { cpus } from 'node:os'
 import { join } from 'node:path'
 import { ROOT } from '../setup/root'
 import { adjustmentSection, diagnosisSection } from './accuracySections'
+import { runSections } from './runSections'
 import { analysisSection, monteCarloSection, unitSection } from './speedSections'
 
 /** Measures, and writes docs/benchmarks.md: speed side by side in one run, and how often diagnosis and advice are right. */
@@ -21,6 +22,7 @@ const sections = [
   analysisSection(),
   diagnosisSection(),
   adjustmentSection(),
+  ...(await runSections()),
 ]
 const report = sections.join('\n')
 const file = join(ROOT, 'docs/benchmarks.md')

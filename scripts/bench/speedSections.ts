@@ -8,8 +8,7 @@ import { runMonteCarlo } from '../../src/core/uncertainty/monteCarlo'
 import { convertQuantity } from '../../src/core/units/quantity'
 import { TRIAL_SETTINGS, trialReadings } from '../../tests/support/diagnosisTrials'
 import { ROOT } from '../setup/root'
-
-const median = (values: readonly number[]) => values.toSorted((a, b) => a - b)[Math.floor(values.length / 2)] ?? 0
+import { median, table } from './report'
 
 /** Median milliseconds of a task over some runs, after one to warm up. */
 function milliseconds(task: () => void, repeats: number): number {
@@ -117,16 +116,3 @@ const cycleOf = (readings: ReturnType<typeof trialReadings>['readings']): CycleR
     appliedPercent,
     outputPercent: outputPercent ?? 0,
   }))
-
-/** A table in Markdown under its heading. */
-export function table(title: string, head: readonly string[], rows: readonly (readonly string[])[]): string {
-  const line = (cells: readonly string[]) => `| ${cells.join(' | ')} |`
-  return [
-    `## ${title}`,
-    '',
-    line(head),
-    line(head.map((_, index) => (index === 0 ? '---' : '--:'))),
-    ...rows.map(line),
-    '',
-  ].join('\n')
-}

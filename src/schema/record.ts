@@ -42,6 +42,13 @@ const RecordPoint = z.object({
   statement: z.enum(['pass', 'fail', 'undecided', 'conditional pass', 'conditional fail']).optional(),
 })
 
+const RecordDecision = z.object({
+  decision: z.enum(DECISIONS),
+  reason: z.string().nullable(),
+  decidedAt: time,
+  decidedBy: z.string(),
+})
+
 const RecordRound = z.object({
   round: z.int().nonnegative(),
   steps: z.array(
@@ -57,14 +64,7 @@ const RecordRound = z.object({
       readings: z.array(RecordReading),
     }),
   ),
-  decision: z
-    .object({
-      decision: z.enum(DECISIONS),
-      reason: z.string().nullable(),
-      decidedAt: time,
-      decidedBy: z.string(),
-    })
-    .nullable(),
+  decision: RecordDecision.extend({ insteadOf: z.array(RecordDecision).optional() }).nullable(),
   adjustments: z.array(
     z.object({
       id: z.uuid(),

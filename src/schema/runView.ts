@@ -57,6 +57,8 @@ export type RecordedAdjustment = {
 }
 
 export type RecordedDecision = {
+  /** What had been decided after the round before, oldest first; left out where it was decided once. */
+  readonly insteadOf?: readonly Omit<RecordedDecision, 'insteadOf'>[]
   readonly decision: Decision
   readonly reason: string | null
   readonly decidedAt: string

@@ -3,8 +3,10 @@ import { plannedPoints } from '../../src/core/run/plan'
 import { workLists } from '../../src/core/run/workLists'
 import type { WorkList } from '../../src/core/run/workStep'
 import { Configuration } from '../../src/schema/configuration'
+import type { StartRun } from '../../src/schema/run'
 import { type RunView, withReading } from '../../src/schema/runView'
 import type { PressureStandard, Standard, World } from '../../src/schema/world'
+import { hashPassword } from '../../src/server/auth/password'
 import { pool } from '../../src/server/database'
 import { answerWorkStep } from '../../src/server/services/answerWorkStep'
 import { registerInstrument } from '../../src/server/services/instruments'
@@ -83,15 +85,26 @@ export const CONFIGURATION = Configuration.parse({
   hookUp: 'bench',
 })
 
+/** What the people of the bench sign in and sign with. */
+export const BENCH_PASSWORD = 'bench and brass'
+
 /** Puts the people and references into an empty database. */
 export async function peopleAndReferences(): Promise<void> {
-  for (const each of [ANNA, BEN, RITA]) await insertPerson(pool(), { ...each, passwordHash: null })
+  const passwordHash = await hashPassword(BENCH_PASSWORD)
+  for (const each of [ANNA, BEN, RITA]) await insertPerson(pool(), { ...each, passwordHash })
   for (const each of [PUMP, METER]) await insertStandard(pool(), each)
 }
 
 /** Registers an instrument and starts a run on it. */
-export async function runOnNewInstrument(tag: string, { readsDigital = false } = {}): Promise<RunView> {
-  const { id: instrumentId } = await registerInstrument({ tag, configuration: CONFIGURATION }, as(ANNA))
+export async function runOnNewInstrument(
+  tag: string,
+  change: Partial<StartRun> = {},
+  { isolate = true, limitPercent = 0.5 } = {},
+): Promise<RunView> {
+  const errorLimit = { combine: 'sum' as const, terms: [{ kind: 'percentSpan' as const, value: limitPercent }] }
+  const instrumentId =
+    change.instrumentId ??
+    (await registerInstrument({ tag, configuration: { ...CONFIGURATION, errorLimit, adjustLimit: null } }, as(ANNA))).id
   const id = randomUUID()
   const environment = { ambientCelsius: '21.5', relativeHumidityPercent: null, barometricHPa: null }
   await startRun(
@@ -101,16 +114,18 @@ export async function runOnNewInstrument(tag: string, { readsDigital = false } =
       inputUnit: 'kPa',
       inputReferenceId: PUMP.id,
       outputReferenceId: METER.id,
-      readsDigital,
+      readsDigital: false,
       furtherReferenceIds: [],
       readsDisplay: false,
       plan: { testPoints: null, pointOrder: null, cycles: 1, dwellSeconds: null, stabilityPercent: null },
       decisionRule: 'simple-acceptance',
       environment,
+      ...change,
     },
     as(ANNA),
   )
-  return answerList(await loadRun(pool(), id), 'isolate')
+  const run = await loadRun(pool(), id)
+  return isolate ? answerList(run, 'isolate') : run
 }
 
 /** Answers every step of a list that is left, as done. */
@@ -129,6 +144,14 @@ export async function answerList(run: RunView, list: WorkList): Promise<RunView>
 export function nextReading(run: RunView, figures: { applied?: string; output?: string } = {}) {
   const step = run.rounds.at(-1)?.steps.find((each) => each.readings.length === 0)
   if (!step) throw new Error('every point is read')
+  return readingOf(step, figures)
+}
+
+/** A reading of one point, right on it and without an error unless said otherwise. */
+export function readingOf(
+  step: { readonly id: string; readonly percent: number },
+  figures: { applied?: string; output?: string } = {},
+) {
   const applied = figures.applied ?? step.percent.toFixed(2)
   return {
     id: randomUUID(),

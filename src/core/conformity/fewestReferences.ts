@@ -7,7 +7,7 @@ const MOST_COMBINED = 4
 
 /**
  * The fewest references that together serve every point, and among those the set that serves its worst point best; of
- * several that do, the one that serves the others best.
+ * several that do, the one that serves the next worst best, and so on.
  *
  * @param points inputs in `unit`, each with ± the limit of the instrument there
  * @returns the references in the order given; empty where no set serves every point
@@ -28,13 +28,19 @@ export function fewestReferences<R extends SubRangeReference>(
     )
   for (let size = 1; size <= Math.min(MOST_COMBINED, references.length); size++) {
     const sets = subsets(references, size)
-      .map((set) => ({ set, worst: Math.min(...ratios(set)), all: ratios(set).reduce((sum, ratio) => sum + ratio, 0) }))
+      .map((set) => ({ set, ratios: ratios(set).toSorted((a, b) => a - b) }))
       // Known no better than it may be wrong, a point is not served.
-      .filter(({ worst }) => worst >= 1)
-      .toSorted((a, b) => b.worst - a.worst || b.all - a.all)
+      .filter(({ ratios: [worst = 0] }) => worst >= 1)
+      .toSorted((a, b) => fromWorst(b.ratios, a.ratios))
     if (sets[0]) return sets[0].set
   }
   return []
+}
+
+/** Compares two lists of ratios by their worst, then by the next, so that no point well served hides one that is not. */
+function fromWorst(a: readonly number[], b: readonly number[]): number {
+  const at = a.findIndex((ratio, index) => ratio !== b[index])
+  return at === -1 ? 0 : (a[at] ?? 0) - (b[at] ?? 0)
 }
 
 /** All subsets of a size, keeping the order. */

@@ -1,5 +1,5 @@
 import { formatFixed } from '../format/formatNumber'
-import { decimalsShown } from './decimalsShown'
+import { decimalsShown, stepDecimals } from './decimalsShown'
 import { idealAtPoint, judgeReading, type RunBasis, targetInput } from './judgeSteps'
 import { pointName } from './pointScale'
 import type { UncertaintyBasis } from './ruledReading'
@@ -14,6 +14,10 @@ export type PlannedUncertainty = {
   readonly acceptance: number
 }
 
+/** Decimals that add nothing to the resolution of a reference. */
+const EXACT = 12
+const decimalText = (value: number, decimals: number) => formatFixed(value, decimals).replace('−', '-')
+
 /**
  * The uncertainty to be expected at each planned point: as if an ideal instrument were read there with the digits its
  * references show. What is really read decides later.
@@ -21,10 +25,10 @@ export type PlannedUncertainty = {
 export function plannedUncertainty(run: RunBasis & UncertaintyBasis): PlannedUncertainty[] {
   const decimals = decimalsShown(run, [])
   return [...new Set(run.points.map(({ percent }) => percent))].map((percent) => {
-    const text = (value: number, digits: number) => formatFixed(value, digits).replace('−', '-')
+    const own = stepDecimals({ percent }, {}, { world: run, decimals })
     const reading = {
-      applied: text(targetInput(percent, run), decimals.target),
-      output: text(idealAtPoint(percent, run), decimals.output),
+      applied: decimalText(targetInput(percent, run), EXACT),
+      output: decimalText(idealAtPoint(percent, run), run.outputReference ? EXACT : own.output),
     }
     const point = judgeReading({ percent, direction: 'rising', reading }, run)
     return {

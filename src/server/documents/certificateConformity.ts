@@ -59,6 +59,8 @@ function decisions(doc: Doc, { rounds }: SealedRecord): void {
   for (const { round, decision } of rounds) {
     if (!decision) continue
     if (decision.decision === 'repair') paragraph(doc, 'Decision: taken out for repair.')
+    for (const before of decision.insteadOf ?? [])
+      paragraph(doc, `First decided “${before.decision}”${before.reason ? `, because: ${before.reason}` : ''}.`)
     const after = roundRoles(rounds)[round] === 'as-found' ? '' : ` after “${names[round]}”`
     if (decision.reason) paragraph(doc, `Decision “${decision.decision}”${after}, because: ${decision.reason}`)
     else if (decision.decision === 'repeat')

@@ -27,19 +27,19 @@ export function roundTable(doc: Doc, record: SealedRecord, round: SealedRecord['
     world,
     round.steps.flatMap((step) => step.readings.slice(-1).map(({ output }) => output)),
   )
+  const percent = basis === 'span' ? '% span' : '% reading'
+  const right = (head: string, share: number) => ({ head, share, align: 'right' as const })
   const columns = [
-    { head: 'Point', share: 1.3, align: 'left' as const },
-    ...[
-      `Applied, ${pressureUnitLabel(world.inputUnit)}`,
-      `${world.configuration.signal === 'digital-value' ? 'PV' : 'Reading'}, ${scale.unit}`,
-      `Ideal, ${scale.unit}`,
-      `Error, ${scale.unit}`,
-      `Error, ${basis === 'span' ? '% span' : '% reading'}`,
-      ...(isTransmitting ? [`Error, ${rangeUnit}`] : []),
-      `Limit, ${basis === 'span' ? '% span' : '% reading'}`,
-      ...(world.statesUncertainty ? ['U'] : []),
-    ].map((head) => ({ head, share: 1.15, align: 'right' as const })),
-    { head: 'Verdict', share: 1.2, align: 'left' as const },
+    { head: 'Point', share: 1.25, align: 'left' as const },
+    right(`Applied, ${pressureUnitLabel(world.inputUnit)}`, 1.35),
+    right(`${world.configuration.signal === 'digital-value' ? 'PV' : 'Reading'}, ${scale.unit}`, 1.1),
+    right(`Ideal, ${scale.unit}`, 1.2),
+    right(`Error, ${scale.unit}`, 1.15),
+    right(`Error, ${percent}`, 1.1),
+    ...(isTransmitting ? [right(`Error, ${rangeUnit}`, 1.2)] : []),
+    right(`Limit, ${percent}`, 1.05),
+    ...(world.statesUncertainty ? [right(`U, ${percent}`, 1)] : []),
+    { head: 'Verdict', share: 1.25, align: 'left' as const },
   ]
   const rows = round.steps.map((step, index) => {
     const reading = step.readings.at(-1)
@@ -80,7 +80,7 @@ export function roundTable(doc: Doc, record: SealedRecord, round: SealedRecord['
 
 const SHORT: Record<PointVerdict, string> = { inside: 'inside', 'inside-look': 'inside, look', outside: 'OUTSIDE' }
 const shortVerdict = ({ statement, verdict }: Point) =>
-  statement === undefined || statement === 'pass' ? SHORT[verdict] : statement
+  statement === undefined || statement === 'pass' ? SHORT[verdict] : statement.replace('conditional', 'cond.')
 
 type Point = SealedRecord['results'][number]['points'][number]
 

@@ -55,14 +55,15 @@ export type Column = { readonly head: string; readonly share: number; readonly a
 /** A table with a heading row; PDFKit breaks it over pages. */
 export function table(doc: Doc, columns: readonly Column[], rows: readonly (readonly string[])[]): void {
   const total = columns.reduce((sum, column) => sum + column.share, 0)
+  const bodySize = columns.length > 9 ? 7.9 : 8.5 // ten columns of readings have less room each
   const cell = (text: string, align: 'left' | 'right', isHead: boolean) => ({
     text,
     align: { x: align, y: 'center' as const },
-    font: { src: fontFor(text, isHead), size: isHead ? 7.4 : 8.5 },
+    font: { src: fontFor(text, isHead), size: isHead ? 7.4 : bodySize },
     textColor: isHead ? LIGHT.soft : LIGHT.ink,
     textOptions: { features: ['tnum' as const] },
   })
-  doc.fontSize(8.5)
+  doc.fontSize(bodySize)
   doc.table({
     position: { x: PAGE.left, y: doc.y },
     maxWidth: CONTENT_WIDTH,

@@ -15,7 +15,8 @@ import { takeOpenRun } from './openRun'
 
 /**
  * Records what was decided after a round. Sent twice the same, it is recorded once. `repeat` opens the same round once
- * more at once; the readings that were taken are kept and do not count.
+ * more at once; the readings that were taken are kept and do not count. `leave` can become `adjust` with a reason, as long
+ * as putting back has not begun: the loop check may ask for it.
  *
  * @throws {Refusal} when the round is not complete, or the decision differs from the advice without a reason
  * @throws {Conflict} when the round was decided otherwise
@@ -31,22 +32,24 @@ export function decide(runId: string, input: NewDecision, actor: Actor): Promise
     if (!round || !judged || round.round !== input.round || judged.points.length < round.steps.length)
       throw new Refusal('round', 'that round is not the present one, or not all its points are read', 'reload the run')
     if (input.decision === 'adjust' || input.decision === 'repeat') refuseOnceRestored(run)
-    if (round.decision)
+    const isChange = round.decision?.decision === 'leave' && input.decision === 'adjust'
+    if (round.decision && !isChange)
       throw new Conflict(
         'decision',
         `${round.decision.decidedBy} has decided “${round.decision.decision}”`,
         'reload the run',
       )
     const { decision: advised } = adviseRound(judged, run.world).advice
-    if (input.decision !== advised && input.reason === null)
+    if ((input.decision !== advised || isChange) && input.reason === null)
       throw new Refusal(
         'reason',
         `“${input.decision}” is not what the readings suggest (“${advised}”)`,
         'give your reason',
       )
-    await insertDecision(db, { ...input, runId, at: now, personId: person.id })
+    const turn = isChange ? 1 : 0
+    await insertDecision(db, { ...input, runId, turn, at: now, personId: person.id })
     if (input.decision === 'repeat') await openSameRound(db, run, actor)
-    else if (isAsFound(run) && impactOf(judged.points) !== null)
+    else if (isAsFound(run) && !isChange && impactOf(judged.points) !== null)
       await insertEvent(db, {
         at: now,
         personId: person.id,

@@ -31,7 +31,10 @@ export async function loadRun(db: Queryable, id: string): Promise<RunView> {
   const pauses = await selectPauses(db, id)
 
   const rounds = [...new Set(steps.map((step) => step.round))].map((round): RunRound => {
-    const decision = decisions.find((row) => row.round === round)
+    const [decision, ...before] = decisions
+      .filter((row) => row.round === round)
+      .map(({ round: _, decidedAt, ...row }) => ({ ...row, decidedAt: decidedAt.toISOString() }))
+      .toReversed()
     return {
       round,
       steps: steps
@@ -41,14 +44,7 @@ export async function loadRun(db: Queryable, id: string): Promise<RunView> {
           ...(overshoots.some(({ stepId }) => stepId === step.id) && { overshoots: overshootsOf(step.id, overshoots) }),
           readings: readingLine(readings.filter((r) => r.stepId === step.id)),
         })),
-      decision: decision
-        ? {
-            decision: decision.decision,
-            reason: decision.reason,
-            decidedAt: decision.decidedAt.toISOString(),
-            decidedBy: decision.decidedBy,
-          }
-        : null,
+      decision: decision ? { ...decision, ...(before.length > 0 && { insteadOf: before.toReversed() }) } : null,
       adjustments: adjustments
         .filter((done) => done.afterRound === round)
         .map(({ afterRound: _, doneAt, ...done }) => ({ ...done, doneAt: doneAt.toISOString() })),

@@ -12,8 +12,8 @@ const COPIES = [
      JOIN run_step s ON s.id = g.step_id
      JOIN run_step copy ON copy.run_id = $2 AND copy.round = s.round AND copy.position = s.position
     WHERE g.run_id = $1 AND NOT EXISTS (SELECT FROM reading later WHERE later.supersedes = g.id)`,
-  `INSERT INTO run_decision (run_id, round, decision, reason, decided_at, decided_by)
-   SELECT $2, round, decision, reason, decided_at, decided_by FROM run_decision WHERE run_id = $1`,
+  `INSERT INTO run_decision (run_id, round, turn, decision, reason, decided_at, decided_by)
+   SELECT $2, round, turn, decision, reason, decided_at, decided_by FROM run_decision WHERE run_id = $1`,
   `INSERT INTO adjustment (id, run_id, after_round, kind, words, applied, before_output, after_output, held_seconds,
                            done_at, done_by)
    SELECT gen_random_uuid(), $2, after_round, kind, words, applied, before_output, after_output, held_seconds, done_at,

@@ -80,12 +80,12 @@ export function PlanFields({ plan, change, configuration: c }: Props) {
           ))}
         </TextField>
         <NumberBox
-          label="Hold each point, s"
+          label="Hold, s"
           value={plan.dwellSeconds}
           change={(dwellSeconds) => change({ ...plan, dwellSeconds })}
         />
         <NumberBox
-          label="Steady within, ±% span"
+          label="Steady, ±% span"
           value={plan.stabilityPercent}
           change={(stabilityPercent) => change({ ...plan, stabilityPercent })}
         />

@@ -39,8 +39,10 @@ export function RuleFields({ rule, change, planned }: Props) {
           ))}
         </TextField>
       </div>
-      <p className="small soft">{RUN_RULES[rule].says}.</p>
-      {planned && tightest && <p className="small num">{uncertaintyWords(tightest, planned)}</p>}
+      <p className="small">
+        <span className="soft">{RUN_RULES[rule].says}.</span>
+        {planned && tightest && <span className="num"> {uncertaintyWords(tightest, planned)}</span>}
+      </p>
       {refusal && <p className="small tone-outside">{refusal}</p>}
     </>
   )

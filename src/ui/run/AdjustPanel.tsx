@@ -166,7 +166,7 @@ function AdjustForm({
       onChange={(event) => {
         setBoxes({ ...boxes, [field]: event.target.value })
         id.current = undefined
-        if (field === 'applied') hold.start()
+        if (field === 'applied') hold.restart()
       }}
       slotProps={{
         htmlInput: { autoComplete: 'off', ...(field !== 'words' && { inputMode: 'decimal', className: 'num' }) },

@@ -87,7 +87,7 @@ export function EntryLine({ world, step, count, decimals, accept, noteOvershoot,
     steady.current = outputNow
     if (moved !== null) {
       dwell.restart()
-      return setMessage(`${moved}: held anew. Let it settle, or Enter again to take it now.`)
+      return setMessage(`${moved}: held anew, let it settle.`)
     }
     if (!dwell.mayTake()) return setMessage(dwell.words())
     id.current ??= crypto.randomUUID() // kept over a lost answer: sent twice, it is stored once
@@ -181,20 +181,20 @@ export function EntryLine({ world, step, count, decimals, accept, noteOvershoot,
       <EntryBox {...boxProps} field="output" label={outputLabel(world)} inputRef={output} />
       <div className="entry-says">
         <EntrySays typed={typed} message={message} isSending={isSending} world={world} decimals={decimalsHere} />
-        {past !== null && !isSending && (
+        {!isSending && (
           <p>
-            {typed.kind !== 'judged' && <strong className="tone-look">{past.words} </strong>}
-            <button type="button" className="link-button" onClick={noteGonePast}>
+            {past !== null && typed.kind !== 'judged' && <strong className="tone-look">{past.words} </strong>}
+            <button type="button" className={past ? 'link-button' : 'link-button soft small'} onClick={noteGonePast}>
               Gone past: note it and come again <kbd>o</kbd>
             </button>
           </p>
         )}
+        {dwell.isRunning && (
+          <p role="timer" className="small num">
+            {dwell.words()}
+          </p>
+        )}
         <p className="entry-keys">
-          {dwell.isRunning && (
-            <span role="timer" className="num">
-              {dwell.words()}
-            </span>
-          )}
           <span>
             <kbd>Enter</kbd> {typed.kind === 'judged' ? 'accept' : 'next box'}
           </span>
@@ -204,11 +204,6 @@ export function EntryLine({ world, step, count, decimals, accept, noteOvershoot,
           <span>
             <kbd>Backspace</kbd> back a point
           </span>
-          {past === null && (
-            <button type="button" className="link-button soft" onClick={noteGonePast}>
-              <kbd>o</kbd> gone past it
-            </button>
-          )}
         </p>
       </div>
     </div>

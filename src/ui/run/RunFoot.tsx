@@ -35,6 +35,7 @@ export function RunFoot({ run, facts, person, timeZone, write, seal, onTyped, co
     )
   if (facts.pause) return <PauseFoot pause={facts.pause} timeZone={timeZone} goOn={(end) => write('pauses', end)} />
   const adjust = (reason: string) => write('decision', { round: round.round, decision: 'adjust', reason })
+  const mayAdjustAgain = !hasBegunRestore && (round.decision === null || round.decision.decision === 'leave')
   if (armed)
     return (
       <EntryLine
@@ -55,7 +56,8 @@ export function RunFoot({ run, facts, person, timeZone, write, seal, onTyped, co
         step={nextWork}
         place={{ position: steps.indexOf(nextWork), count: steps.length }}
         answer={(answer) => write('work-steps', answer)}
-        {...(list === 'restore' && !hasBegunRestore && round.decision === null && { adjustAgain: adjust })}
+        recorded={round.adjustments.length + (run.loopChecks?.length ?? 0)}
+        {...(list === 'restore' && mayAdjustAgain && { adjustAgain: adjust })}
       />
     )
   if (facts.advice)
@@ -78,7 +80,7 @@ export function RunFoot({ run, facts, person, timeZone, write, seal, onTyped, co
       person={person}
       isOutside={judged.analysis.verdict === 'outside'}
       seal={seal}
-      {...(round.decision === null && !hasBegunRestore && { adjustAgain: adjust })}
+      {...(mayAdjustAgain && !world.amends && { adjustAgain: adjust })}
     />
   )
 }

@@ -12,6 +12,8 @@ type Props = {
   step: WorkStep
   place: { position: number; count: number }
   answer: (answer: Answer) => Promise<string | null>
+  /** How much has been recorded beside the steps, such as loop checks. */
+  recorded: number
   /** Back to Adjust; absent once putting back has begun. */
   adjustAgain?: (reason: string) => Promise<string | null>
 }
@@ -19,7 +21,7 @@ type Props = {
 const EMPTY = { words: '' }
 
 /** The step to be done next, answered by Enter, or as not applicable with the reason. */
-export function WorkFoot({ list, step, place, answer, adjustAgain }: Props) {
+export function WorkFoot({ list, step, place, answer, recorded, adjustAgain }: Props) {
   const [message, setMessage] = useState<string | null>(null)
   const [isBusy, setBusy] = useState(false)
   const [asking, setAsking] = useState<'not-applicable' | 'adjust-again' | null>(null)
@@ -27,11 +29,11 @@ export function WorkFoot({ list, step, place, answer, adjustAgain }: Props) {
   const done = useRef<HTMLButtonElement>(null)
   const note = useRef<HTMLInputElement>(null)
   const id = useRef(crypto.randomUUID())
-  // biome-ignore lint/correctness/useExhaustiveDependencies: each step takes the focus when its turn comes
+  // biome-ignore lint/correctness/useExhaustiveDependencies: each step takes the focus when its turn comes, and after what is recorded for it
   useEffect(() => {
     id.current = crypto.randomUUID()
     ;(step.takesWords ? note : done).current?.focus()
-  }, [step.id])
+  }, [step.id, recorded])
 
   const send = async (outcome: Answer['outcome'], said: string | null) => {
     setBusy(true)

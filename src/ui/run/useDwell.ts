@@ -43,7 +43,7 @@ export function useDwell(dwellSeconds: number | undefined, stepId: string): Dwel
       if (dwellSeconds === undefined) return
       setNow(performance.now())
       setStartedAt(performance.now())
-      wasTold.current = true
+      wasTold.current = false
     },
     mayTake: () => {
       if (dwellSeconds === undefined || held(performance.now()) >= dwellSeconds || wasTold.current) return true

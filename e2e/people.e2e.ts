@@ -1,0 +1,164 @@
+import { randomUUID } from 'node:crypto'
+import { readdirSync, readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import type { Page } from '@playwright/test'
+import { DEMO_PEOPLE } from '../scripts/demo/people'
+import { DEMO_PASSWORD } from '../src/schema/demo'
+import { address, expect, ILKA, JOREN, MIRREN, NOOR, open, post, signAndRead, test, workAs } from './barys'
+
+type RoleName = 'technician' | 'reviewer' | 'planner' | 'reader'
+const NOBODYS = randomUUID()
+const EVERYBODY: readonly RoleName[] = ['technician', 'reviewer', 'planner', 'reader']
+const TECHNICIANS: readonly RoleName[] = ['technician']
+const REGISTER: readonly RoleName[] = ['technician', 'planner']
+
+/** Every route that writes for somebody, and whose it is. Written down here, apart from what the server goes by. */
+const WHOSE: Record<string, readonly RoleName[]> = {
+  instruments: REGISTER,
+  'instruments/[id]/configuration': REGISTER,
+  runs: TECHNICIANS,
+  'runs/[id]/readings': TECHNICIANS,
+  'runs/[id]/overshoots': TECHNICIANS,
+  'runs/[id]/work-steps': TECHNICIANS,
+  'runs/[id]/decision': TECHNICIANS,
+  'runs/[id]/adjustments': TECHNICIANS,
+  'runs/[id]/rounds': TECHNICIANS,
+  'runs/[id]/loop-checks': TECHNICIANS,
+  'runs/[id]/pauses': TECHNICIANS,
+  'runs/[id]/abandon': TECHNICIANS,
+  'runs/[id]/seal': TECHNICIANS,
+  'runs/[id]/presence': EVERYBODY,
+  'records/[sequence]/review': ['reviewer'],
+  'records/[sequence]/amend': TECHNICIANS,
+  people: [], // administrators only, whatever their role; nobody of the demo is one
+  'session/password': EVERYBODY,
+}
+/** Routes that say who somebody is, or that store nothing. */
+const OPEN_ROUTES = ['session', 'session/demo', 'session/end', 'session/first', 'calc/[name]']
+
+test('no route writes that is not in this table', () => {
+  const api = join(import.meta.dirname, '../src/app/api/v1')
+  const writing = readdirSync(api, { recursive: true, encoding: 'utf8' })
+    .filter((file) => file.endsWith('route.ts') && /export const POST/.test(readFileSync(join(api, file), 'utf8')))
+    .map((file) => file.replace(/\/?route\.ts$/, ''))
+  expect(writing.toSorted()).toEqual([...Object.keys(WHOSE), ...OPEN_ROUTES].toSorted())
+})
+
+const pathOf = (route: string) => route.replace('[id]', NOBODYS).replace('[sequence]', '99999999')
+const whole = (route: string) =>
+  route === 'people' ? { name: 'Somebody New', initials: 'SN', role: 'reader', password: 'long enough' } : {}
+
+for (const person of DEMO_PEOPLE.filter(({ id }) => id !== JOREN.id))
+  test(`what a ${person.role} may send, route by route`, async ({ page }) => {
+    await workAs(page, person.id)
+    for (const [route, roles] of Object.entries(WHOSE)) {
+      const status = (await post(page, pathOf(route), whole(route))).status()
+      // Past the check of the role, an empty body is refused as what it is.
+      if (roles.includes(person.role)) expect([400, 404, 422], route).toContain(status)
+      else expect(status, route).toBe(403)
+    }
+  })
+
+test('nobody signed in may send anything, nor read what belongs to the plant', async ({ page }) => {
+  await page.context().clearCookies()
+  for (const route of Object.keys(WHOSE)) expect((await post(page, pathOf(route), {})).status(), route).toBe(401)
+  for (const path of ['records/1', 'records/1/certificate', `runs/${NOBODYS}`])
+    expect((await page.request.get(`${address()}/api/v1/${path}`)).status(), path).toBe(401)
+  await page.goto(`${address()}/records/1`)
+  await page.waitForURL(/\/sign-in\?to=%2Frecords%2F1$/)
+})
+
+test('signing in by name and password leads where one wanted to go; a wrong one says nothing of who exists', async ({
+  page,
+}) => {
+  await page.context().clearCookies()
+  await page.goto(`${address()}/references`)
+  const form = page.getByRole('form', { name: 'Sign in by name and password' })
+  const enter = async (name: string, password: string) => {
+    await form.getByLabel('Name').fill(name)
+    await form.getByLabel('Password').fill(password)
+    await form.getByRole('button', { name: 'Sign in' }).click()
+  }
+  await enter('Nobody Known', 'some password')
+  const alert = form.getByRole('alert')
+  await expect(alert).toHaveText(/Name and password do not belong together/)
+  const words = await alert.textContent()
+  await enter('Tavi Brandt', 'not that one')
+  await expect(alert).toHaveText(words ?? '')
+  await enter('tavi brandt', DEMO_PASSWORD) // however it is capitalised
+  await page.waitForURL(/\/references$/)
+  await page.getByRole('button', { name: 'Sign out' }).click()
+  await page.waitForURL(/\/sign-in$/)
+  expect((await page.request.get(`${address()}/api/v1/records/1`)).status()).toBe(401)
+})
+
+test('after five failures a name has to wait, even with the right password; others do not', async ({ page }) => {
+  await page.context().clearCookies()
+  const tries = (name: string, password: string) => post(page, 'session', { name, password })
+  for (let failure = 0; failure < 5; failure++) expect((await tries(NOOR.name, `guess ${failure}`)).status()).toBe(422)
+  const waiting = await tries(NOOR.name, DEMO_PASSWORD)
+  expect(waiting.status()).toBe(429)
+  expect((await waiting.json()).refusals[0].remedy).toMatch(/^wait \d+ min, then try again$/)
+  expect((await tries('Tavi Brandt', DEMO_PASSWORD)).status()).toBe(200)
+})
+
+test('a cookie of somebody’s own making signs nobody in', async ({ page }) => {
+  await page.context().clearCookies()
+  await page.context().addCookies([{ name: 'barys-session', value: `Fe26.2*1*${ILKA.id}`, url: address() }])
+  expect((await post(page, 'instruments', {})).status()).toBe(401)
+})
+
+async function password(page: Page): Promise<void> {
+  await page.getByLabel(/^Password of/).fill(DEMO_PASSWORD)
+}
+
+test('a record is returned with a remark, amended by a new one, and that is reviewed', async ({ page }) => {
+  // The reviewer finds what waits, and returns one.
+  await workAs(page, MIRREN.id)
+  await open(page, '/records')
+  await expect(page.getByRole('checkbox', { name: /^Only those to be reviewed/ })).toBeChecked()
+  await page.getByRole('row').filter({ hasText: 'to be reviewed' }).filter({ hasText: 'PT-' }).last().click()
+  await page.waitForURL(/\/records\/\d+$/)
+  const returned = page.url().split('/').at(-1)
+  await page.getByRole('button', { name: 'Return it' }).click()
+  await expect(page.getByRole('alert').filter({ hasText: /./ })).toContainText(/password|what is to be done/)
+  await page.getByLabel(/^Remark/).fill('the reading at 50 % rising looks mistyped')
+  await password(page)
+  await page.getByRole('button', { name: 'Return it' }).click()
+  await expect(page.getByText(/Returned by Mirren Oakes.*looks mistyped/)).toBeVisible()
+
+  // A technician amends it: the old one stays, the new one begins with everything in it.
+  await workAs(page, ILKA.id)
+  await open(page, `/records/${returned}`)
+  await page.getByRole('button', { name: /^Amend by a new record/ }).click()
+  const dialog = page.getByRole('dialog')
+  await dialog.getByLabel('Reason').fill('figure at 50 % rising')
+  await dialog.getByRole('button', { name: 'Begin the amendment' }).click()
+  await page.waitForURL(/\/runs\//)
+  await expect(page.getByText(`Amends record ${returned}: figure at 50 % rising.`)).toBeVisible()
+  await page.locator('.ladder').first().locator('tbody tr').nth(2).getByRole('button').click()
+  const correction = page.getByRole('dialog')
+  const reading = correction.getByLabel('Reading')
+  const corrected = (Number(await reading.inputValue()) + 0.001).toFixed(3)
+  await reading.fill(corrected)
+  await correction.getByLabel('Why is it corrected?').fill('last digit')
+  await correction.getByRole('button', { name: 'Store the correction' }).click()
+  await expect(correction).toHaveCount(0)
+  const text = await signAndRead(page, 'as amended')
+  const amendment = page.url().split('/').at(-1)
+  expect(text).toContain(`Amends record ${returned} (SHA-256`)
+  expect(text).toContain('because: figure at 50 % rising')
+  expect(text).toContain(`${corrected}`)
+  await open(page, `/records/${returned}`)
+  await expect(page.getByText(`Amended: record ${amendment} stands in its place.`)).toBeVisible()
+  expect((await post(page, `records/${returned}/amend`, { id: randomUUID(), reason: 'once more' })).status()).toBe(409)
+
+  // The amendment is reviewed, once.
+  await workAs(page, MIRREN.id)
+  await open(page, `/records/${amendment}`)
+  await password(page)
+  await page.getByRole('button', { name: 'Sign as reviewed' }).click()
+  await expect(page.getByText(/Reviewed by Mirren Oakes/)).toBeVisible()
+  const twice = await post(page, `records/${amendment}/review`, { outcome: 'reviewed', password: DEMO_PASSWORD })
+  expect(twice.status()).toBe(409)
+})

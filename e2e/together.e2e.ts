@@ -1,0 +1,91 @@
+import { expect, goTo, ILKA, JOREN, NOOR, open, post, startRun, test, typeReading, workAs } from './barys'
+
+test('two people in one run see each other and what the other records, without loading anything again', async ({
+  page,
+  browser,
+}) => {
+  await startRun(page, 'PT-306')
+  const context = await browser.newContext()
+  const other = await context.newPage()
+  try {
+    await workAs(other, JOREN.id)
+    await goTo(other, page.url())
+    await expect(other.getByText('Ilka Varga is in this run too: As found, 0 % rising')).toBeVisible()
+    await expect(page.getByText('Joren Halde is in this run too: As found, 0 % rising')).toBeVisible()
+    await typeReading(page, '0.001', '4.003')
+    // The other screen moves on by itself.
+    await expect(other.getByText('Point 2 of 9')).toBeVisible()
+    await expect(other.getByRole('cell', { name: '4.003', exact: true })).toBeVisible()
+    await expect(page.getByText('Joren Halde is in this run too: As found, 25 % rising')).toBeVisible()
+    await other.close()
+    await expect(page.getByText('Joren Halde is in this run too')).toHaveCount(0, { timeout: 30_000 })
+  } finally {
+    await context.close()
+  }
+})
+
+test('what is typed and not sent is found again on another device', async ({ page, browser }) => {
+  await startRun(page, 'PT-403')
+  const kept = page.waitForResponse((answer) => {
+    const sent = answer.request().postData() ?? ''
+    return answer.url().endsWith('/presence') && sent.includes('"0.013"') && sent.includes('"4.0"')
+  })
+  await page.keyboard.type('0.013')
+  await page.keyboard.press('Enter')
+  await page.keyboard.type('4.0')
+  expect((await kept).status()).toBe(200)
+  const context = await browser.newContext()
+  const tablet = await context.newPage()
+  try {
+    await workAs(tablet, ILKA.id)
+    await goTo(tablet, page.url())
+    await expect(tablet.getByLabel(/^applied,/)).toHaveValue('0.013')
+    await expect(tablet.getByLabel(/^reading,/)).toHaveValue('4.0')
+    // Finished here, it is gone there.
+    await tablet.getByLabel(/^reading,/).fill('4.006')
+    await tablet.getByLabel(/^reading,/).press('Enter')
+    await expect(tablet.getByText('Point 2 of 9')).toBeVisible()
+    await expect(page.getByText('Point 2 of 9')).toBeVisible()
+    await expect(page.getByLabel(/^applied,/)).toHaveValue('')
+  } finally {
+    await context.close()
+  }
+})
+
+test('a run is paused with a word on how it is left, takes nothing meanwhile, and goes on by Enter', async ({
+  page,
+}) => {
+  const id = await startRun(page, 'PT-506')
+  await typeReading(page, '0.001', '4.003')
+  await page.getByRole('button', { name: 'Pause…' }).click()
+  const dialog = page.getByRole('dialog')
+  await dialog.getByRole('button', { name: 'Pause the run' }).click()
+  await expect(dialog.getByRole('alert')).toContainText('Give the reason')
+  await dialog.getByLabel('Reason').fill('called away; vented, pump hanging on')
+  await dialog.getByRole('button', { name: 'Pause the run' }).click()
+  await expect(page.getByText(/Paused by Ilka Varga, .*: called away; vented, pump hanging on/)).toBeVisible()
+  await expect(page.getByLabel(/^applied,/)).toHaveCount(0)
+
+  const refused = await post(page, `runs/${id}/decision`, { round: 0, decision: 'leave', reason: null })
+  expect(refused.status()).toBe(409)
+  expect((await refused.json()).refusals[0]).toMatchObject({ remedy: 'go on with it first' })
+
+  // Somebody else, elsewhere, goes on.
+  await workAs(page, JOREN.id)
+  await open(page, `/runs/${id}`)
+  await expect(page.getByRole('button', { name: /^Go on/ })).toBeFocused()
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('Point 2 of 9')).toBeVisible()
+  await expect(page.getByLabel(/^applied,/)).toBeFocused()
+})
+
+test('a reader looks on: everything is to be seen, nothing to be done', async ({ page }) => {
+  const id = await startRun(page, 'PT-703')
+  await typeReading(page, '0.001', '4.003')
+  await workAs(page, NOOR.id)
+  await open(page, `/runs/${id}`)
+  await expect(page.getByText('Noor Selby is a reader and looks on: a technician does this work.')).toBeVisible()
+  await expect(page.getByRole('cell', { name: '4.003', exact: true })).toBeVisible()
+  await expect(page.getByRole('textbox')).toHaveCount(0)
+  await expect(page.getByRole('button', { name: /Abandon|Pause|Correct/ })).toHaveCount(0)
+})

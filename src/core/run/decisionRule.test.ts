@@ -1,0 +1,78 @@
+import { describe, expect, test } from 'vitest'
+import type { JudgedPoint } from '../analysis/judgedPoint'
+import { overallStatement, refuseUnmeetableRule, underRule } from './decisionRule'
+
+const point = (errorPercentSpan: number, adjustLimitPercentSpan: number | null = 0.25): JudgedPoint => ({
+  targetPercent: 50,
+  direction: 'rising',
+  applied: 5,
+  output: 12,
+  appliedPercent: 50,
+  idealOutput: 12,
+  errorOutput: 0.16 * errorPercentSpan,
+  errorPercentSpan,
+  errorInput: errorPercentSpan / 10,
+  limitPercentSpan: 0.5,
+  adjustLimitPercentSpan,
+  verdict: 'inside',
+})
+const UNCERTAINTY = 0.1
+
+/** Limit 0.5, U 0.1: acceptance 0.4, rejection 0.6. Source: ILAC-G8:09/2019, 4.2 (from memory). */
+describe('verdict and statement near the limit', () => {
+  test.each([
+    // error, guard-band verdict, conditional verdict, conditional statement
+    [0.2, 'inside', 'inside', 'pass'],
+    [0.3, 'inside-look', 'inside-look', 'pass'],
+    [-0.4, 'inside-look', 'inside-look', 'pass'],
+    [0.41, 'outside', 'inside-look', 'conditional pass'],
+    [-0.5, 'outside', 'inside-look', 'conditional pass'],
+    [0.51, 'outside', 'outside', 'conditional fail'],
+    [-0.6, 'outside', 'outside', 'conditional fail'],
+    [0.61, 'outside', 'outside', 'fail'],
+  ] as const)('error %d %%', (error, guarded, conditional, statement) => {
+    expect(underRule(point(error), 'guard-band', UNCERTAINTY).verdict).toBe(guarded)
+    const four = underRule(point(error), 'conditional', UNCERTAINTY)
+    expect([four.verdict, four.statement]).toEqual([conditional, statement])
+    expect(four.acceptancePercentSpan).toBeCloseTo(0.4, 12)
+  })
+
+  test('simple acceptance and shared risk state the uncertainty and leave the verdict alone', () => {
+    for (const rule of ['simple-acceptance', 'shared-risk'] as const) {
+      const judged = underRule({ ...point(0.45), verdict: 'inside-look' }, rule, UNCERTAINTY)
+      expect(judged).toEqual({ ...point(0.45), verdict: 'inside-look', expandedUncertaintyPercentSpan: UNCERTAINTY })
+    }
+  })
+
+  test('an uncertainty as large as the limit leaves nothing to pass, and is no fault', () => {
+    const states = [0, 0.5, 0.6, 1.2].map((error) => underRule(point(error), 'conditional', 0.6).statement)
+    expect(states).toEqual(['conditional pass', 'conditional pass', 'conditional fail', 'fail'])
+    expect(underRule(point(0.01), 'guard-band', 0.6).verdict).toBe('outside')
+  })
+})
+
+test('the worst statement of several points is that of the round', () => {
+  expect(overallStatement([])).toBeNull()
+  expect(overallStatement([{}])).toBeNull()
+  expect(
+    overallStatement([{ statement: 'pass' }, { statement: 'conditional fail' }, { statement: 'conditional pass' }]),
+  ).toBe('conditional fail')
+})
+
+describe('a rule that the references cannot meet is refused, with what to do', () => {
+  const tightest = (ratio: number) => ({ limit: 0.1 * ratio, expandedUncertainty: 0.1, point: '25 %' })
+  test.each([
+    ['shared-risk', 3.9, /3\.9 times the uncertainty at 25 %, and sharing the risk asks for 4/],
+    ['guard-band', 1, /nothing could be accepted/],
+  ] as const)('%s at a ratio of %d', (rule, ratio, words) => {
+    expect(() => refuseUnmeetableRule(rule, tightest(ratio))).toThrow(words)
+  })
+  test.each([
+    ['shared-risk', 4],
+    ['guard-band', 1.1],
+    ['conditional', 0.5],
+    ['simple-acceptance', 0.5],
+  ] as const)('%s at a ratio of %d is taken', (rule, ratio) => {
+    expect(() => refuseUnmeetableRule(rule, tightest(ratio))).not.toThrow()
+  })
+})
