@@ -1,8 +1,10 @@
 import { randomUUID } from 'node:crypto'
 import { request } from 'node:http'
 import type { Page } from '@playwright/test'
+import { freePort } from '../scripts/setup/cluster'
+import { startServer } from '../scripts/setup/server'
 import { TYPED_CONFIGURATION } from '../tests/support/typedConfiguration'
-import { acceptedCount, address, expect, JOREN, open, post, startRun, test, typeReading, workAs } from './barys'
+import { acceptedCount, address, expect, ILKA, JOREN, open, post, startRun, test, typeReading, workAs } from './barys'
 
 test('the entry line refuses letters and an input beyond the sensor, and stores nothing', async ({ page }) => {
   await startRun(page, 'PDT-803')
@@ -171,7 +173,25 @@ test.describe('the API refuses in words, with the right status', () => {
       headers: { origin: 'null' },
     })
     expect(sandboxed.status()).toBe(403)
-    expect(await statusWithHost('plant.example.org')).toBe(403)
+    expect(await statusWithHost('plant.example.org', address())).toBe(403)
+  })
+
+  test('a site that names its own address is served by it, and its cookie goes over TLS only', async ({ page }) => {
+    const server = await startServer({
+      port: await freePort(),
+      databaseUrl: process.env.DATABASE_URL ?? '',
+      distFolder: process.env.BARYS_DIST ?? '',
+      env: { BARYS_ORIGIN: 'https://barys.plant.example' },
+    })
+    try {
+      expect(await statusWithHost('barys.plant.example', server.address)).toBe(200)
+      expect(await statusWithHost('plant.example.org', server.address)).toBe(403)
+      const answer = await post(page, 'session/demo', { personId: ILKA.id }, server.address)
+      expect(answer.headers()['set-cookie']).toMatch(/Secure/)
+      expect(answer.headers()['set-cookie']).toMatch(/HttpOnly/)
+    } finally {
+      await server.stop()
+    }
   })
 
   test('nobody signed in: refused with what to do', async ({ page }) => {
@@ -204,9 +224,9 @@ function streamedStatus(cookie: string): Promise<number | undefined> {
   })
 }
 
-function statusWithHost(host: string): Promise<number | undefined> {
+function statusWithHost(host: string, at: string): Promise<number | undefined> {
   return new Promise((resolve, reject) => {
-    request(`${address()}/api/v1/health`, { headers: { host } }, (answer) => resolve(answer.statusCode))
+    request(`${at}/api/v1/health`, { headers: { host } }, (answer) => resolve(answer.statusCode))
       .on('error', reject)
       .end()
   })

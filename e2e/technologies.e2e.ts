@@ -27,8 +27,8 @@ const certificateRow = (
   { decimals, percent }: { decimals: number; percent: string },
 ) =>
   `${applied} ${output} ${ideal.toFixed(decimals)} ${signed(Number(output) - ideal, decimals)} ${percent}`.replaceAll(
-    ' -',
-    ' −',
+    '-',
+    '−',
   )
 
 async function readAll(page: Page, rows: readonly Row[]): Promise<void> {
@@ -135,7 +135,7 @@ test('a compound digital gauge: zero, full scale, mid-scale and near vacuum, eac
   await readAll(page, round(0.001))
   const text = await restoreAndSign(page)
   for (const row of [...round(0.03), ...round(0.001)]) {
-    const percent = signed(((Number(row[1]) - Number(row[0])) / (HIGH - LOW)) * 100, 2)
+    const percent = signed(((Number(row[1]) - Number(row[0])) / (HIGH - LOW)) * 100, 3)
     expect(text).toContain(certificateRow(row, Number(row[0]), { decimals: 4, percent }))
   }
   expect(text).toMatch(/gauge: near vacuum: at −0\.9450 bar −0\.915 → −0\.945 bar held [5-9] s/)
@@ -284,7 +284,7 @@ test('the root taken twice is named, checked and cured; the certificate holds bo
     const pressure = flow < 8 ? (flow / 8) * 0.64 : (flow / 10) ** 2
     const applied = ((URV * pressure) / 100).toFixed(4)
     const once = line((Number(applied) / URV) * 100)
-    return [applied, (4 + 0.16 * (isTwice ? line(once) : once)).toFixed(3)]
+    return [applied, (4 + 0.16 * (isTwice ? line(once) : once)).toFixed(4)]
   }
   const found = upAndDown(flows.map((flow) => row(flow, true)))
   await readAll(page, found)
@@ -302,7 +302,7 @@ test('the root taken twice is named, checked and cured; the certificate holds bo
     const ideal = line((Number(applied) / URV) * 100)
     const error = (Number(output) - 4) / 0.16 - ideal
     expect(text).toContain(
-      `${applied} ${output} ${(4 + 0.16 * ideal).toFixed(4)} ${signed(error * 0.16, 4)} ${signed(error, 3)}`,
+      `${applied} ${output} ${(4 + 0.16 * ideal).toFixed(5)} ${signed(error * 0.16, 5)} ${signed(error, 4)}`,
     )
   }
   expect(text).toContain('root switched off in the host card')

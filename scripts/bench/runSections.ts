@@ -3,7 +3,7 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { chmod } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { chromium } from '@playwright/test'
+import { chromium, type Page } from '@playwright/test'
 import type { RunView } from '../../src/schema/runView'
 import { buildIfStale } from '../setup/build'
 import { freePort, startCluster } from '../setup/cluster'
@@ -107,7 +107,7 @@ async function servedSections(bench: Bench, databaseUrl: string): Promise<string
     const cookie = await signIn(server.address, bench)
     return [
       await httpSection(await longRun(bench), { bench, cookie, address: server.address }),
-      await paintSection(await longRun(bench), { bench, cookie, address: server.address }),
+      await paintSection({ bench, cookie, address: server.address }),
     ]
   } finally {
     await server.stop()
@@ -163,11 +163,11 @@ async function httpSection(run: RunView, { bench, cookie, address }: Served): Pr
   )
 }
 
-type Paints = { toDom: number[]; toPaint: number[] }
+type Paints = { toDom: number[]; toPaint: number[]; isInFirstFrame: boolean[] }
 const FRAME_MS = 1000 / 60
 
 /** From a key pressed in the output box to the error in the document, and to the frame that shows it. */
-async function paintSection(run: RunView, { cookie, address }: Served): Promise<string> {
+async function paintSection({ bench, cookie, address }: Served): Promise<string> {
   const browser = await chromium.launch({
     executablePath: chromiumPath(),
     args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking'],
@@ -179,39 +179,73 @@ async function paintSection(run: RunView, { cookie, address }: Served): Promise<
       return { name: pair.slice(0, at), value: pair.slice(at + 1), url: address }
     })
     await page.context().addCookies(cookies)
-    await page.goto(`${address}/runs/${run.id}`)
-    await page.getByText(/^Point 1 of/).waitFor()
-    await page.evaluate(WATCH_PAINTS)
-    for (const step of (run.rounds[0]?.steps ?? []).slice(0, 40)) {
-      await page.getByText(`Point ${step.position + 1} of`).waitFor()
-      await page.getByLabel(/^applied,/).fill(step.percent.toFixed(2))
-      await page.getByLabel(/^reading,/).focus()
-      for (const key of (4 + 0.16 * step.percent).toFixed(3)) await page.keyboard.press(key, { delay: 11 })
-      await page.keyboard.press('Enter')
+    const paints: Paints = { toDom: [], toPaint: [], isInFirstFrame: [] }
+    for (let times = 0; times < 6; times++) {
+      const { toDom, toPaint, isInFirstFrame } = await typeRun(page, await ordinaryRun(bench), address)
+      paints.toDom.push(...toDom)
+      paints.toPaint.push(...toPaint)
+      paints.isInFirstFrame.push(...isInFirstFrame)
     }
-    const { toDom, toPaint } = await page.evaluate<Paints>('window.barysPaints')
     const row = (name: string, times: readonly number[]) => [
       name,
       median(times).toFixed(1),
       quantile(times, 0.95).toFixed(1),
       `${((100 * times.filter((time) => time <= FRAME_MS).length) / times.length).toFixed(0)} %`,
     ]
+    const inTime = (100 * paints.isInFirstFrame.filter(Boolean).length) / paints.isInFirstFrame.length
     return table(
-      `Keystroke to painted error: ${toPaint.length} keys in the output box of a run, Chromium without a graphics card`,
-      ['', 'median, ms', '95 %, ms', 'within one 60 Hz frame (16.7 ms)'],
-      [row('key to error in the document', toDom), row('key to the end of the frame that shows it', toPaint)],
+      `Keystroke to painted error: ${paints.toPaint.length} keys in the output box, nine points, Chromium without a graphics card`,
+      ['', 'median, ms', '95 %, ms', 'within 16.7 ms'],
+      [
+        row('key to error in the document', paints.toDom),
+        row('key to the end of the frame that shows it', paints.toPaint),
+        [`shown by the very next frame: ${inTime.toFixed(1)} % of keys`, '', '', ''],
+      ],
     )
   } finally {
     await browser.close()
   }
 }
 
+/** Five points up and down, as most runs have them. */
+const ordinaryRun = (bench: Bench): Promise<RunView> =>
+  bench.runOnNewInstrument(`B-${randomUUID().slice(0, 8)}`, {
+    plan: {
+      testPoints: [0, 25, 50, 75, 100],
+      pointOrder: 'up-down',
+      cycles: 1,
+      dwellSeconds: null,
+      stabilityPercent: null,
+    },
+  })
+
+/** Types every reading of a run, and gives the times its keys took. */
+async function typeRun(page: Page, run: RunView, address: string): Promise<Paints> {
+  await page.goto(`${address}/runs/${run.id}`)
+  await page.getByText(/^Point 1 of/).waitFor()
+  await page.evaluate(WATCH_PAINTS)
+  const steps = run.rounds[0]?.steps ?? []
+  for (const step of steps) {
+    await page.getByText(`Point ${step.position + 1} of`).waitFor()
+    await page.getByLabel(/^applied,/).fill(step.percent.toFixed(2))
+    await page.getByLabel(/^reading,/).focus()
+    for (const key of (4 + 0.16 * step.percent).toFixed(3)) {
+      await page.keyboard.press(key)
+      await page.waitForTimeout(40) // as fast as a hand types; a key is not pressed while another is being drawn
+    }
+    if (step !== steps.at(-1)) await page.keyboard.press('Enter')
+  }
+  return page.evaluate<Paints>('window.barysPaints')
+}
+
 /** Runs in the page: a key counts once the words beside the boxes have changed, and is painted when that frame is done. */
 const WATCH_PAINTS = `
-  window.barysPaints = { toDom: [], toPaint: [] }
+  window.barysPaints = { toDom: [], toPaint: [], isInFirstFrame: [] }
   let pressed = null
   document.addEventListener('keydown', (event) => {
-    if (/^[0-9.]$/.test(event.key)) pressed = event.timeStamp
+    if (!/^[0-9.]$/.test(event.key)) return
+    pressed = event.timeStamp
+    requestAnimationFrame(() => window.barysPaints.isInFirstFrame.push(pressed === null))
   }, true)
   new MutationObserver(() => {
     if (pressed === null) return

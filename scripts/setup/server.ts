@@ -17,27 +17,31 @@ export type Server = {
 }
 
 /**
- * Starts the built application on the loopback address and waits until it answers. It has no sign-in yet, so it never
- * listens anywhere else.
+ * Starts the built application and waits until it answers. It listens on the loopback address, or on what BARYS_LISTEN
+ * says.
  *
  * @throws {StepFailure} when it ends or does not answer within a minute
  */
 export async function startServer({ port, databaseUrl, distFolder, env = {} }: ServerSettings): Promise<Server> {
   const next = join(ROOT, 'node_modules/next/dist/bin/next')
-  const child = spawn(process.execPath, [next, 'start', '-H', '127.0.0.1', '-p', String(port)], {
-    cwd: ROOT,
-    stdio: ['ignore', 'ignore', 'inherit'],
-    // In a group of its own, so that Ctrl-C reaches only the conductor, which then stops things in order.
-    detached: true,
-    env: {
-      ...process.env,
-      NODE_ENV: 'production',
-      DATABASE_URL: databaseUrl,
-      BARYS_DIST: distFolder,
-      NEXT_TELEMETRY_DISABLED: '1',
-      ...env,
+  const child = spawn(
+    process.execPath,
+    [next, 'start', '-H', process.env.BARYS_LISTEN ?? '127.0.0.1', '-p', String(port)],
+    {
+      cwd: ROOT,
+      stdio: ['ignore', 'ignore', 'inherit'],
+      // In a group of its own, so that Ctrl-C reaches only the conductor, which then stops things in order.
+      detached: true,
+      env: {
+        ...process.env,
+        NODE_ENV: 'production',
+        DATABASE_URL: databaseUrl,
+        BARYS_DIST: distFolder,
+        NEXT_TELEMETRY_DISABLED: '1',
+        ...env,
+      },
     },
-  })
+  )
   const address = `http://127.0.0.1:${port}`
   await untilHealthy(child, address)
   return { process: child, address, stop: () => stopChild(child) }

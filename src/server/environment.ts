@@ -8,6 +8,11 @@ const Environment = z.object({
     .refine(isTimeZone, { error: 'BARYS_TIME_ZONE is no zone of the IANA database: give e.g. Europe/Prague' })
     .default(Intl.DateTimeFormat().resolvedOptions().timeZone),
   BARYS_SITE: z.string().max(80).default('site not named'),
+  /** Where other devices of the site find it, such as https://barys.plant.example; loopback only where left out. */
+  BARYS_ORIGIN: z
+    .url({ protocol: /^https?$/, error: 'BARYS_ORIGIN is no address: give e.g. https://barys.plant.example' })
+    .transform((address) => new URL(address))
+    .optional(),
 })
 
 function isTimeZone(name: string): boolean {

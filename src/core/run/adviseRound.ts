@@ -2,6 +2,7 @@ import type { Diagnosis } from '../diagnosis/diagnose'
 import { type AdjustableFacts, adjustableOf } from './adjustable'
 import { diagnoseRound } from './diagnoseRound'
 import { judgingBasis, type RunBasis } from './judgeSteps'
+import { isOfReading } from './pointScale'
 import { type Recommendation, recommendation } from './recommendation'
 import type { JudgedRound } from './runState'
 
@@ -10,6 +11,13 @@ export function adviseRound(
   { points, analysis }: JudgedRound,
   world: RunBasis & AdjustableFacts,
 ): { readonly diagnosis: Diagnosis | null; readonly advice: Recommendation } {
-  const diagnosis = diagnoseRound(points, judgingBasis(world))
-  return { diagnosis, advice: recommendation(analysis, { diagnosis, adjustable: adjustableOf(world) }) }
+  const basis = judgingBasis(world)
+  const diagnosis = diagnoseRound(points, basis)
+  // Over several decades a straight line in % of span says nothing of the lower ones.
+  const isOverDecades = isOfReading(
+    basis,
+    points.map(({ targetPercent }) => targetPercent),
+  )
+  const figures = isOverDecades ? { ...analysis, line: null } : analysis
+  return { diagnosis, advice: recommendation(figures, { diagnosis, adjustable: adjustableOf(world) }) }
 }

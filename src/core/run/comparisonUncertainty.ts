@@ -63,9 +63,11 @@ function inputLines({ applied }: ReadingFigures, facts: ComparisonFacts): Budget
   if (isBelowCutOff) return []
   const inRange = (value: number) => convertPressure(value, inputUnit, basis.range.unit)
   const at = inRange(Number(applied))
-  const curve = transferCurve(withoutDrop(basis.transfer ?? LINEAR))
+  const transfer = withoutDrop(basis.transfer ?? LINEAR)
+  const curve = transferCurve(transfer)
   const carried = (halfWidth: number) => {
     const percent = Math.abs(halfWidth / span(basis.range)) * 100
+    if (transfer.kind === 'linear') return percent
     const { upwards, downwards } = carryToOutput(percentOfInput(at, basis.range), percent, curve)
     return Math.max(upwards, downwards)
   }

@@ -32,7 +32,7 @@ export function decimalsShown(world: RunBasis & References, outputs: readonly st
     target: targetDecimals(world.inputReference, world),
     output: scale.decimals,
     computedOutput,
-    percent: percentDecimals(resolution, scale.upper - scale.lower),
+    percent: errorBasis(world) === 'reading' ? 2 : percentDecimals(resolution, scale.upper - scale.lower),
     errorInput: decimalsOfStep(Math.abs(range.urv - range.lrv) / 20_000),
   }
 }

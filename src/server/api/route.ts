@@ -6,6 +6,7 @@ import type { RefusedField } from '@/schema/answer'
 import type { Outcome } from '@/schema/calc/runCalculation'
 import { type Action, mayDo, whoMay } from '@/schema/roles'
 import { signedInPerson } from '../auth/session'
+import { environment } from '../environment'
 import { log } from '../log'
 import { Conflict, Forbidden, NotFound, NotSignedIn, TooMany } from '../refusals'
 import type { Actor } from '../services/actor'
@@ -108,11 +109,11 @@ const LOOPBACK_NAMES = new Set(['localhost', '127.0.0.1', '[::1]'])
 
 function refuseForeignHost(request: Request): void {
   const host = request.headers.get('host') ?? ''
-  if (!LOOPBACK_NAMES.has(host.replace(/:\d+$/, '')))
+  if (!LOOPBACK_NAMES.has(host.replace(/:\d+$/, '')) && host !== environment().BARYS_ORIGIN?.host)
     throw new Forbidden(
       'host',
       `Barys is not served as ${host.slice(0, 60)}`,
-      'open it at the address npm start printed',
+      'open it at the address npm start printed, or set BARYS_ORIGIN',
     )
 }
 

@@ -1,6 +1,7 @@
 import { getIronSession, type SessionOptions } from 'iron-session'
 import { cookies } from 'next/headers'
 import { pool } from '../database'
+import { environment } from '../environment'
 import { type Person, selectPerson } from '../sql/person'
 import { selectSecret } from '../sql/secret'
 
@@ -19,8 +20,13 @@ function sessionOptions(): Promise<SessionOptions> {
       password,
       cookieName: 'barys-session',
       ttl: SECONDS,
-      // Served on loopback without TLS, where a cookie marked secure would not come back.
-      cookieOptions: { httpOnly: true, sameSite: 'strict', secure: false, path: '/' },
+      // On loopback there is no TLS, and a cookie marked secure would not come back.
+      cookieOptions: {
+        httpOnly: true,
+        sameSite: 'strict',
+        secure: environment().BARYS_ORIGIN?.protocol === 'https:',
+        path: '/',
+      },
     }),
   )
   options.catch(() => {

@@ -11,7 +11,7 @@ import { insertEvent } from '../sql/event'
 import { insertFirstReading, insertReading } from '../sql/reading'
 import type { Actor } from './actor'
 import { takeOpenRun } from './openRun'
-import { worldOfRun } from './worldOfRun'
+import { worldAndStep } from './worldAndStep'
 
 /**
  * Stores one reading, or a correction of one, and answers with it as stored and judged. When this returns the reading
@@ -25,13 +25,12 @@ import { worldOfRun } from './worldOfRun'
  */
 export async function recordReading(runId: string, reading: NewReading, actor: Actor): Promise<AcceptedReading> {
   if (reading.supersedes !== null) return storeInTurn(runId, reading, actor)
-  const { world, isolateSteps } = await worldOfRun(runId)
+  const { world, step, isolateSteps } = await worldAndStep(runId, reading.stepId)
   refuseFigures(world, reading)
-  const { person, now } = actor
-  const row = { ...reading, runId, at: now, personId: person.id }
-  const stored = await insertFirstReading(pool(), row, isolateSteps)
-  if (!stored) return storeInTurn(runId, reading, actor)
-  return accepted(stored, recordedOf(reading, actor), world)
+  const row = { ...reading, runId, at: actor.now, personId: actor.person.id }
+  if (!step || !(await insertFirstReading(pool(), row, { ...step, isolateSteps })))
+    return storeInTurn(runId, reading, actor)
+  return accepted(step, recordedOf(reading, actor), world)
 }
 
 /** What no run takes, whatever state it is in. */

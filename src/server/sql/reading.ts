@@ -92,47 +92,46 @@ export async function insertReading(db: Queryable, reading: NewReadingRow): Prom
 }
 
 /**
- * Stores the next reading of an open run. One statement decides and stores: the run is open, not paused and out of
- * service, the step is in its present round, and every step before it has been read.
+ * Stores the next reading of an open run. One statement decides and stores: the run is open and out of service, the
+ * step is in its present round, and the step before it has been read, which was stored in the same way. It is not
+ * paused: a pause and its end alternate, so that an odd count of them is a pause.
  */
 const INSERT_FIRST_READING = `
   INSERT INTO reading (id, run_id, step_id, applied, output, pv, ao, display, held_seconds, taken_at, taken_by)
-  SELECT $1, r.id, s.id, $4, $5, $6, $7, $8, $9, $10, $11
-    FROM run r JOIN run_step s ON s.run_id = r.id
-   WHERE r.id = $2 AND s.id = $3 AND r.status = 'open'
-     AND s.round = (SELECT max(round) FROM run_round WHERE run_id = r.id)
-     AND NOT EXISTS (SELECT FROM run_step before
-                      WHERE before.run_id = r.id AND before.round = s.round AND before.position < s.position
-                        AND NOT EXISTS (SELECT FROM reading WHERE step_id = before.id))
-     AND (SELECT count(*) FROM work_step WHERE run_id = r.id AND list = 'isolate') >= $12
-     AND (SELECT kind FROM run_pause WHERE run_id = r.id ORDER BY at DESC, id DESC LIMIT 1) IS DISTINCT FROM 'paused'
-  ON CONFLICT DO NOTHING
-  RETURNING step_id AS id,
-            (SELECT percent FROM run_step WHERE id = step_id) AS percent,
-            (SELECT direction FROM run_step WHERE id = step_id) AS direction`
+  SELECT $1, r.id, $3, $4, $5, $6, $7, $8, $9, $10, $11
+    FROM run r
+   WHERE r.id = $2 AND r.status = 'open'
+     AND (SELECT max(round) FROM run_round WHERE run_id = $2) = $12
+     AND (SELECT count(*) FROM work_step WHERE run_id = $2 AND list = 'isolate') >= $13
+     AND (SELECT count(*) FROM run_pause WHERE run_id = $2) % 2 = 0
+     AND ($14::uuid IS NULL OR (SELECT id FROM reading WHERE step_id = $14 AND supersedes IS NULL) IS NOT NULL)
+  ON CONFLICT DO NOTHING`
 
-const PlaceRow = z.object({
-  id: z.uuid(),
-  percent: z.string().transform(Number),
-  direction: z.enum(['rising', 'falling']),
-})
+/** Where a reading belongs, as far as it decides whether it is the next one. */
+export type ReadingPlace = {
+  readonly round: number
+  /** How many steps of Isolate have to be answered first. */
+  readonly isolateSteps: number
+  /** The step that must have been read before; null for the first of its round. */
+  readonly stepBefore: string | null
+}
 
 /**
  * Stores a reading if it is the next one of its run, in one statement.
  *
- * @param isolateSteps how many steps of Isolate have to be answered first
- * @returns the step it was stored for; null where it is not simply the next one, and nothing was stored
+ * @returns false where it is not simply the next one, and nothing was stored
  */
 export async function insertFirstReading(
   db: Queryable,
   reading: NewReadingRow,
-  isolateSteps: number,
-): Promise<z.infer<typeof PlaceRow> | null> {
+  { round, isolateSteps, stepBefore }: ReadingPlace,
+): Promise<boolean> {
   const { id, runId, stepId, applied, output, pv, ao, display, heldSeconds, at, personId } = reading
-  const { rows } = await db.query({
+  const figures = [applied, output, pv, ao, display, heldSeconds]
+  const { rowCount } = await db.query({
     name: 'insert-first-reading', // planned once a connection
     text: INSERT_FIRST_READING,
-    values: [id, runId, stepId, applied, output, pv, ao, display, heldSeconds, at, personId, isolateSteps],
+    values: [id, runId, stepId, ...figures, at, personId, round, isolateSteps, stepBefore],
   })
-  return rows.length === 0 ? null : PlaceRow.parse(rows[0])
+  return rowCount === 1
 }

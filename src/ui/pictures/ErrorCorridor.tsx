@@ -1,11 +1,11 @@
 'use client'
-import { useMemo } from 'react'
+import { memo, useMemo } from 'react'
 import { type CorridorData, errorCorridor } from '@/pictures/errorCorridor'
 import { SceneSvg } from './SceneSvg'
 import { useSize } from './useSize'
 
 /** Error in % of span over applied input, inside its limit, filling its container. No loading, no arithmetic. */
-export function ErrorCorridor({ data, height }: { data: CorridorData; height?: number }) {
+export const ErrorCorridor = memo(function ErrorCorridor({ data, height }: { data: CorridorData; height?: number }) {
   const [ref, size] = useSize<HTMLDivElement>({ width: 680, height: height ?? 400 })
   const scene = useMemo(
     () =>
@@ -17,4 +17,4 @@ export function ErrorCorridor({ data, height }: { data: CorridorData; height?: n
       <SceneSvg scene={scene} />
     </div>
   )
-}
+})

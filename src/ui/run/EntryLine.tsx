@@ -1,5 +1,5 @@
 'use client'
-import { type KeyboardEvent, type RefObject, useEffect, useRef, useState } from 'react'
+import { type KeyboardEvent, type RefObject, useEffect, useMemo, useRef, useState } from 'react'
 import { formatFixed, formatSigned } from '@/core/format/formatNumber'
 import { type DecimalsShown, stepDecimals } from '@/core/run/decimalsShown'
 import { ERROR_BASIS_WORDS, errorBasis, shownPercent } from '@/core/run/errorBasis'
@@ -65,11 +65,12 @@ export function EntryLine({ world, step, count, decimals, accept, noteOvershoot,
     if (typedAhead.current) setBoxes({ ...EMPTY_BOXES, applied: typedAhead.current })
     typedAhead.current = null
     steady.current = null
-    onTyped({ kind: 'incomplete' })
     id.current = undefined
     applied.current?.focus()
   }, [step.id])
-  const typed = typedReading(step, boxes, world)
+  const typed = useMemo(() => typedReading(step, boxes, world), [step, boxes, world])
+  // After the boxes have been drawn: the picture follows the figures, which never wait for it.
+  useEffect(() => onTyped(typed), [typed, onTyped])
   const decimalsHere = stepDecimals(step, typed.kind === 'judged' ? typed : {}, { world, decimals })
   const target = formatFixed(targetInput(step.percent, world), decimalsHere.target)
   const past = gonePast(step, boxes.applied, world)
@@ -78,7 +79,6 @@ export function EntryLine({ world, step, count, decimals, accept, noteOvershoot,
     setBoxes(next)
     setMessage(null)
     id.current = undefined // other figures are another reading
-    onTyped(typedReading(step, next, world))
   }
 
   const send = async (reading: Extract<Typed, { kind: 'judged' }>) => {

@@ -31,6 +31,9 @@ export function PointLadder({ world, steps, points, decimals, armedId, correct }
   const { scale, range } = judgingBasis(world)
   const basis = errorBasis(world)
   const isWide = world.readsDigital || world.readsDisplay
+  // A point that is called by its value says its target.
+  const isTargetNamed =
+    world.configuration.pointScale === 'value' && world.configuration.unit === world.inputUnit && basis === 'reading'
   const units: Record<ErrorUnit, string> = {
     percent: basis === 'span' ? '% span' : '% reading',
     output: scale.unit,
@@ -42,7 +45,7 @@ export function PointLadder({ world, steps, points, decimals, armedId, correct }
       <thead>
         <tr>
           <th scope="col">Point</th>
-          <th scope="col">Target</th>
+          {!isTargetNamed && <th scope="col">Target</th>}
           <th scope="col">Applied, {pressureUnitLabel(world.inputUnit)}</th>
           {world.readsDigital && (
             <>
@@ -95,7 +98,7 @@ export function PointLadder({ world, steps, points, decimals, armedId, correct }
                   correct={reading && correct ? () => correct(step) : undefined}
                 />
               </td>
-              <td className="num">{formatFixed(targetInput(step.percent, world), own.target)}</td>
+              {!isTargetNamed && <td className="num">{formatFixed(targetInput(step.percent, world), own.target)}</td>}
               <td className="num">{reading && formatReading(reading.applied)}</td>
               {world.readsDigital && (
                 <>

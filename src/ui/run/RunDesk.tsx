@@ -1,6 +1,6 @@
 'use client'
 import { useRouter } from 'next/navigation'
-import { useEffect, useState } from 'react'
+import { useEffect, useMemo, useState } from 'react'
 import { hasScrews } from '@/core/run/adjustable'
 import { adviseRound } from '@/core/run/adviseRound'
 import { decimalsShown } from '@/core/run/decimalsShown'
@@ -26,7 +26,7 @@ import { RunDrafts } from './runDrafts'
 import type { EarlierCurve } from './runPictures'
 import type { Signer } from './SignFoot'
 import { StageTrack } from './StageTrack'
-import type { Typed } from './typedReading'
+import { typedStore } from './typedStore'
 import { usePresence } from './usePresence'
 import { useRun } from './useRun'
 
@@ -52,9 +52,9 @@ export function RunDesk({ draft, ...props }: Props) {
 function Desk({ initial, beam, earlier, person, timeZone }: Omit<Props, 'draft'>) {
   const router = useRouter()
   const { run, state, write, reload } = useRun(initial)
-  const [typed, setTyped] = useState<Typed>({ kind: 'incomplete' })
+  const [typed] = useState(typedStore)
   const [correcting, setCorrecting] = useState<RunStep | null>(null)
-  const facts = deskFacts(run, state)
+  const facts = useMemo(() => deskFacts(run, state), [run, state])
   const others = usePresence(run.id, placeOf(facts, run), reload)
   // Somebody else has sealed it or given it up: the page then leads on.
   useEffect(() => {
@@ -85,8 +85,10 @@ function Desk({ initial, beam, earlier, person, timeZone }: Omit<Props, 'draft'>
           .map(({ code }) => code)
           .join(' and ')}`}
       />
-      <StageTrack stage={facts.stage} />
-      <Others others={others} />
+      <div>
+        <StageTrack stage={facts.stage} />
+        <Others others={others} />
+      </div>
       <div className="run-body">
         <div className="run-left stack">
           <RunLeft {...{ run, state, facts, timeZone, write }} {...(correct && { correct })} />
@@ -114,7 +116,7 @@ function Desk({ initial, beam, earlier, person, timeZone }: Omit<Props, 'draft'>
         </div>
       </div>
       <div className="run-foot">
-        <RunFoot {...{ run, facts, person, timeZone, write, seal, onTyped: setTyped }} {...(correct && { correct })} />
+        <RunFoot {...{ run, facts, person, timeZone, write, seal, onTyped: typed.set }} {...(correct && { correct })} />
       </div>
       {correcting && (
         <CorrectionDialog

@@ -3,15 +3,15 @@ import type { RunState } from '@/core/run/runState'
 import { IN_SERVICE, type ValveStates } from '@/core/run/valves'
 import { valvesAfter, type WorkList, type WorkStep } from '@/core/run/workStep'
 import type { RunView } from '@/schema/runView'
-import { ErrorCorridor } from '../pictures/ErrorCorridor'
 import { HookUpPicture } from '../pictures/HookUpPicture'
 import { HotOffsetPanel } from './HotOffsetPanel'
+import { LiveCorridor } from './LiveCorridor'
 import { LoopCheckPanel } from './LoopCheckPanel'
 import type { DeskFacts } from './RunDesk'
-import { type EarlierCurve, runCorridor } from './runPictures'
+import type { EarlierCurve } from './runPictures'
 import { ScrewPad } from './ScrewPad'
 import { StageCorridors } from './StageCorridors'
-import type { Typed } from './typedReading'
+import type { TypedStore } from './typedStore'
 
 type Props = {
   run: RunView
@@ -19,7 +19,7 @@ type Props = {
   facts: DeskFacts
   earlier: EarlierCurve | null
   /** What stands in the entry line. */
-  typed: Typed
+  typed: TypedStore
   write: (route: string, body: unknown) => Promise<string | null>
 }
 
@@ -41,12 +41,7 @@ export function RunRight({ run, state, facts, earlier, typed, write }: Props) {
   if (screws)
     return <ScrewPad work={screws} unit={judgingBasis(world).scale.unit} decimals={facts.decimals.computedOutput - 1} />
   if (world.readsDigital && stage === 'judge') return <StageCorridors world={world} points={judged.points} />
-  const cursor = armed && {
-    percent: typed.kind === 'judged' ? typed.point.appliedPercent : armed.percent,
-    errorPercentSpan: typed.kind === 'judged' ? typed.point.errorPercentSpan : null,
-    direction: armed.direction,
-  }
-  return <ErrorCorridor data={runCorridor({ run, rounds: state.rounds, earlier, cursor })} />
+  return <LiveCorridor {...{ run, rounds: state.rounds, earlier, armed, typed }} />
 }
 
 /** How the valves stand after what was ticked in both lists. */

@@ -1,0 +1,29 @@
+'use client'
+import { useMemo } from 'react'
+import type { RunState } from '@/core/run/runState'
+import type { RunStep, RunView } from '@/schema/runView'
+import { ErrorCorridor } from '../pictures/ErrorCorridor'
+import { type EarlierCurve, runCorridor } from './runPictures'
+import { type TypedStore, useTyped } from './typedStore'
+
+type Props = {
+  run: RunView
+  rounds: RunState['rounds']
+  earlier: EarlierCurve | null
+  armed: RunStep | undefined
+  typed: TypedStore
+}
+
+/** The corridor with the reading being typed. It follows the entry line a frame later. */
+export function LiveCorridor({ run, rounds, earlier, armed, typed: store }: Props) {
+  const typed = useTyped(store)
+  const data = useMemo(() => {
+    const cursor = armed && {
+      percent: typed.kind === 'judged' ? typed.point.appliedPercent : armed.percent,
+      errorPercentSpan: typed.kind === 'judged' ? typed.point.errorPercentSpan : null,
+      direction: armed.direction,
+    }
+    return runCorridor({ run, rounds, earlier, cursor })
+  }, [run, rounds, earlier, armed, typed])
+  return <ErrorCorridor data={data} />
+}
