@@ -65,6 +65,27 @@ test('two people on one run: the second is told who was first, sees it, and noth
   await other.close()
 })
 
+test('a nameplate that says otherwise stops the run, with what can be done about it', async ({ page }) => {
+  await open(page, '/instruments/PT-306/calibrate')
+  const begin = page.getByRole('button', { name: /Begin the run/ })
+  await begin.click()
+  await expect(
+    page.getByRole('alert').filter({ hasText: 'Compare the nameplate with the register first' }),
+  ).toBeVisible()
+  await page.getByRole('button', { name: 'It says something else…' }).click()
+  await begin.click()
+  await expect(page.getByRole('alert').filter({ hasText: 'do not agree' })).toBeVisible()
+  await expect(page).toHaveURL(/\/calibrate$/)
+  const choices = page.locator('.notice li')
+  await expect(choices).toHaveText([
+    'The register is wrong: correct it',
+    'The range was changed: enter the new one, and calibrate to it',
+    'It is another instrument: find it',
+  ])
+  await page.getByRole('link', { name: /^The range was changed/ }).click()
+  await page.waitForURL(/PT-306\/edit$/)
+})
+
 test('the register form says at each box what is wrong, then registers; an edit makes version 2', async ({ page }) => {
   await open(page, '/register')
   const fill = (label: string, text: string) => page.getByLabel(label, { exact: true }).fill(text)

@@ -129,6 +129,7 @@ test('killed at every stage: nothing acknowledged is lost, and the same screen g
     // Adjust: what was recorded stands; what was typed and not recorded is typed still.
     const form = page.getByRole('form', { name: 'Record an adjustment' })
     await form.getByLabel('In words').fill('vented, zeroed')
+    await form.getByLabel(/^at applied/).fill('0.000')
     await form.getByRole('button', { name: 'Record this act' }).click()
     await expect(page.getByRole('listitem').filter({ hasText: 'vented, zeroed' })).toBeVisible()
     const kept = page.waitForResponse(
@@ -207,6 +208,8 @@ test('a host that reads wrong: by default the transmitter stays true; trimming t
   await dialog.getByLabel('Reason').fill('card cannot be changed before the outage')
   await dialog.getByRole('button', { name: 'Back to Adjust' }).click()
   const form = page.getByRole('form', { name: 'Record an adjustment' })
+  await form.getByLabel('Kind').click()
+  await page.getByRole('option', { name: 'output trim', exact: true }).click()
   await form.getByLabel('In words').fill('output trimmed until the host read right')
   await form.getByRole('button', { name: 'Record this act' }).click()
   await page.getByRole('button', { name: /^Adjustment done/ }).click()
@@ -219,4 +222,51 @@ test('a host that reads wrong: by default the transmitter stays true; trimming t
   const record = await (await page.request.get(page.url().replace('/records/', '/api/v1/records/'))).json()
   expect(record.loopChecks).toHaveLength(3)
   expect(record.conformity).toMatchObject({ asFound: 'inside', asLeft: 'outside' })
+})
+
+test('by fingers alone at 800 px: readings, a point gone past, a correction, and the way through Judge', async ({
+  browser,
+}) => {
+  const context = await browser.newContext({ viewport: { width: 800, height: 1100 }, hasTouch: true })
+  const page = await context.newPage()
+  try {
+    await workAs(page, ILKA.id)
+    await open(page, '/instruments/PI-207/calibrate')
+    await page.getByLabel('The nameplate says the same').tap()
+    await page.getByRole('button', { name: /Begin the run/ }).tap()
+    await page.waitForURL(/\/runs\//)
+    const place = page.locator('.work-foot p', { hasText: /^Step \d+ of \d+$/ })
+    await expect(place).toBeVisible()
+    const count = Number(/of (\d+)/.exec((await place.textContent()) ?? '')?.[1])
+    for (let step = 1; step <= count; step++) {
+      await expect(place).toHaveText(`Step ${step} of ${count}`)
+      await page.getByRole('button', { name: /^Done/ }).tap()
+    }
+    const { world } = await (await page.request.get(page.url().replace('/runs/', '/api/v1/runs/'))).json()
+    const { lrv, urv }: Range = world.configuration
+    const accept = page.locator('.entry-accept')
+    await page.getByRole('button', { name: /gone past/ }).tap()
+    await expect(page.getByText('gone past 1 ×')).toBeVisible()
+    for (const [index, percent] of PERCENTS.entries()) {
+      await expect(page.getByText(`Point ${index + 1} of 9`)).toBeVisible()
+      const value = (lrv + ((urv - lrv) * percent) / 100).toFixed(3)
+      await page.getByLabel(/^applied,/).fill(value)
+      await accept.tap() // leads on
+      await expect(page.getByLabel(/^reading,/)).toBeFocused()
+      await page.getByLabel(/^reading,/).fill(Number(value).toFixed(2))
+      await expect(accept).toHaveText('Accept')
+      await accept.tap()
+      if (index === 1) {
+        await page.locator('.ladder').getByRole('button', { name: '0 %' }).first().tap()
+        await expect(page.getByRole('dialog')).toBeVisible()
+        await page.getByRole('button', { name: 'Leave it as it is' }).tap()
+        await expect(page.getByRole('dialog')).toHaveCount(0)
+      }
+    }
+    await page.getByRole('button', { name: /^Leave as it is/ }).tap()
+    await expect(place).toBeVisible()
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(800)
+  } finally {
+    await context.close()
+  }
 })

@@ -3,6 +3,7 @@ import { chmodSync, copyFileSync, mkdirSync, mkdtempSync, rmSync, writeFileSync 
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { type Browser, chromium, type Page } from 'playwright-core'
+import { DEMO_PASSWORD } from '../src/schema/demo'
 import { DEMO_PEOPLE } from './demo/people'
 import { buildIfStale } from './setup/build'
 import { freePort, startCluster } from './setup/cluster'
@@ -57,39 +58,24 @@ await runConductor(async () => {
 
 async function takeAll(browser: Browser, address: string, scratch: string): Promise<void> {
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 } })
-  await context.addCookies([{ name: 'barys-person', value: DEMO_PEOPLE[0].id, url: address }])
   const page = await context.newPage()
   const go = (path: string) => page.goto(`${address}${path}`, { waitUntil: 'networkidle' })
   await go('/')
+  await take(page, 'sign-in')
+  await page.getByRole('button', { name: new RegExp(DEMO_PEOPLE[0].name) }).click()
+  await page.waitForLoadState('networkidle')
   await take(page, 'day-sheet')
   await go('/instruments/PDT-301')
   await take(page, 'instrument')
-  await go('/instruments/PDT-301/calibrate')
-  await take(page, 'prepare')
-  await page.getByRole('button', { name: /Begin as found/ }).click()
-  for (const reading of READINGS) await typeReading(page, reading)
-  await page.getByLabel(/^applied,/).fill('31.502')
-  await page.getByLabel(/^reading,/).fill('16.042')
-  await take(page, 'run-as-found')
-  await page.getByLabel('Theme').selectOption('dark')
-  await take(page, 'run-dark')
-  await page.getByLabel('Theme').selectOption('light')
+  await wholeRun(page, go)
+  await certificatePage(page, scratch)
+  await judgedRun(page, go)
   await go('/instruments/LT-702')
   await page.getByRole('link', { name: /Go on with/ }).click()
   await page.getByText(/Outside its limit/).waitFor()
-  await take(page, 'run-judge')
   await page.getByRole('button', { name: /^Adjust/ }).click()
   await page.getByRole('img', { name: /^Convergence pad/ }).waitFor()
   await take(page, 'run-adjust')
-  await go('/instruments/PDT-301')
-  await page
-    .getByRole('link', { name: /^record/ })
-    .first()
-    .click()
-  await page.waitForURL(/\/records\/\d+$/)
-  await page.waitForLoadState('networkidle')
-  await take(page, 'record')
-  await certificatePage(page, scratch)
   await go('/register')
   await take(page, 'register')
   await go('/workings')
@@ -102,13 +88,106 @@ async function takeAll(browser: Browser, address: string, scratch: string): Prom
   await take(page, 'api')
 }
 
+type Go = (path: string) => Promise<unknown>
+
+/** One run from Prepare to its record: 0 … 42 kPa, under a guard band. */
+async function wholeRun(page: Page, go: Go): Promise<void> {
+  await go('/instruments/PDT-301/calibrate')
+  await page.getByLabel('Decision rule').click()
+  await page.getByRole('option', { name: 'guard band with conditions' }).click()
+  await page.getByLabel('The nameplate says the same').check()
+  await take(page, 'prepare')
+  await page.getByRole('button', { name: /Begin the run/ }).click()
+  await answerSteps(page, 'run-isolate', 6)
+  for (const reading of READINGS) await typeReading(page, reading)
+  await page.getByLabel(/^applied,/).fill('31.502')
+  await page.getByLabel(/^reading,/).fill('16.042')
+  await take(page, 'run-as-found')
+  await page.getByLabel('Theme').selectOption('dark')
+  await take(page, 'run-dark')
+  await page.getByLabel('Theme').selectOption('light')
+  for (const reading of READINGS.toReversed().slice(1)) await typeReading(page, reading)
+  await page.locator('.actions button').first().waitFor()
+  await page
+    .getByRole('button', { name: /^Leave as it is|^Adjust/ })
+    .first()
+    .click()
+  await page.waitForSelector('.work-foot, form[aria-label="Record an adjustment"]')
+  const form = page.getByRole('form', { name: 'Record an adjustment' })
+  if (await form.isVisible()) {
+    await form.getByLabel('In words').fill('lower, then upper')
+    await form.getByLabel(/^at applied/).fill('0.000')
+    await form.getByLabel(/^output before/).fill('4.012')
+    await form.getByLabel(/^output after/).fill('4.001')
+    await page.getByRole('button', { name: 'Record this act' }).click()
+    await page.getByRole('button', { name: /^Adjustment done/ }).click()
+    for (const percent of [0, 25, 50, 75, 100, 75, 50, 25, 0])
+      await typeReading(page, [(0.42 * percent).toFixed(3), (4 + 0.16 * percent + 0.002).toFixed(3)])
+  }
+  await page.getByRole('form', { name: 'Loop check' }).waitFor()
+  for (const [percent, volts] of [
+    [0, '1.001'],
+    [50, '3.002'],
+    [100, '5.001'],
+  ] as const) {
+    await page.getByLabel(`Host shows at ${percent} %`).fill((0.42 * percent + 0.05).toFixed(2))
+    await page.getByLabel(`Volts at ${percent} %`).fill(volts)
+  }
+  await page.getByLabel('Resistor, Ω').fill('250')
+  await page.getByRole('button', { name: /^Record what/ }).click()
+  await page.getByText(/at 12\.0\d\d mA/).waitFor()
+  await take(page, 'run-restore')
+  await answerSteps(page)
+  await page.getByLabel(/^Password of/).fill(DEMO_PASSWORD)
+  await page.getByRole('checkbox').check()
+  await take(page, 'run-sign')
+  await page.getByRole('button', { name: 'Sign and seal' }).click()
+  await page.waitForURL(/\/records\/\d+$/)
+  await page.waitForLoadState('networkidle')
+  await take(page, 'record')
+}
+
+/** A digital transmitter in Judge: the sensor is right, its output stage is not. */
+async function judgedRun(page: Page, go: Go): Promise<void> {
+  await go('/instruments/PT-209/calibrate')
+  await page.getByLabel(/Read PV and AO too/).check()
+  await page.getByLabel('The nameplate says the same').check()
+  await page.getByRole('button', { name: /Begin the run/ }).click()
+  await answerSteps(page)
+  for (const percent of [0, 25, 50, 75, 100, 75, 50, 25, 0]) {
+    const current = 4 + 0.16 * percent
+    await page.getByLabel(/^PV,/).fill((0.18 * percent + 0.003).toFixed(4))
+    await page.getByLabel(/^AO,/).fill(current.toFixed(3))
+    await typeReading(page, [(0.18 * percent).toFixed(4), (current + 0.063 - percent / 4000).toFixed(3)])
+  }
+  await page.locator('.causes li').first().waitFor()
+  await take(page, 'run-judge')
+}
+
+/** Ticks every step of Isolate or Restore; takes a picture on the way. */
+async function answerSteps(page: Page, picture?: string, atStep?: number): Promise<void> {
+  const place = page.locator('.work-foot p', { hasText: /^Step \d+ of \d+$/ })
+  await place.waitFor()
+  const count = Number(/of (\d+)/.exec((await place.textContent()) ?? '')?.[1])
+  for (let step = 1; step <= count; step++) {
+    await place.filter({ hasText: `Step ${step} of` }).waitFor()
+    if (picture && step === atStep) await take(page, picture)
+    const words = page.locator('.work-foot').getByLabel('In words')
+    if (await words.isVisible()) await words.fill('Shift lead told: found in order, back in service.')
+    await page.getByRole('button', { name: /^Done/ }).click()
+  }
+  await place.waitFor({ state: 'detached' })
+}
+
 async function typeReading(page: Page, [applied, output]: readonly [string, string]): Promise<void> {
   const rows = page.locator('.ladder tbody tr td:last-child svg')
+  const isLast = /^Point (\d+) of \1,/.test((await page.locator('.entry-target p').first().textContent()) ?? '')
   const before = await rows.count()
   await page.getByLabel(/^applied,/).fill(applied)
-  await page.getByLabel(/^reading,/).fill(output)
-  await page.getByLabel(/^reading,/).press('Enter')
-  await rows.nth(before).waitFor()
+  await page.getByLabel(/^(reading|meter),/).fill(output)
+  await page.getByLabel(/^(reading|meter),/).press('Enter')
+  if (isLast) await page.locator('.entry').waitFor({ state: 'detached' })
+  else await rows.nth(before).waitFor()
 }
 
 async function take(page: Page, name: string): Promise<void> {

@@ -225,16 +225,18 @@ function guardBand(data: CorridorData, frame: Frame): Shape[] {
       ]),
   )
   const strokes = Math.floor((frame.right - frame.left) / HATCH)
-  return Array.from({ length: strokes }, (_, index) => frame.left + (index + 0.5) * HATCH).flatMap((x) =>
+  return Array.from({ length: strokes }, (_, index) => frame.left + index * HATCH).flatMap((x) =>
     [1, -1].map((sign): Shape => {
-      const [from, to] = [sign * at(x), sign * acceptedAt(x)].map((error) => within(frame, frame.y(error)))
+      const [from = 0, to = 0] = [sign * at(x), sign * acceptedAt(x)].map((error) => within(frame, frame.y(error)))
+      // Strokes at 45°, no further than the frame.
+      const run = Math.min(Math.abs(to - from), frame.right - x)
       return {
         kind: 'line',
         tone: 'verdigris',
         weight: 0.8,
         points: [
-          [x - HATCH / 3, from ?? 0],
-          [x + HATCH / 3, to ?? 0],
+          [x, from],
+          [x + run, from + Math.sign(to - from) * run],
         ],
       }
     }),

@@ -85,7 +85,7 @@ export function PlanFields({ plan, change, configuration: c }: Props) {
           change={(dwellSeconds) => change({ ...plan, dwellSeconds })}
         />
         <NumberBox
-          label="Steady, ±% span"
+          label="Steady, ±%"
           value={plan.stabilityPercent}
           change={(stabilityPercent) => change({ ...plan, stabilityPercent })}
         />

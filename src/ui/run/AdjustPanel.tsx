@@ -3,11 +3,14 @@ import Button from '@mui/material/Button'
 import MenuItem from '@mui/material/MenuItem'
 import TextField from '@mui/material/TextField'
 import { type FormEvent, useRef, useState } from 'react'
+import type { Cause } from '@/core/diagnosis/cause'
 import type { Adjustable } from '@/core/diagnosis/remedy'
-import { formatPlain } from '@/core/format/formatNumber'
+import { formatPlain, formatSigned } from '@/core/format/formatNumber'
+import { actFor } from '@/core/run/actFor'
 import { adjustableOf, hasScrews } from '@/core/run/adjustable'
 import { adjustSequence, type SequenceStep } from '@/core/run/adjustSequence'
 import { judgingBasis } from '@/core/run/judgeSteps'
+import { type RecordedAct, remainsAfter } from '@/core/run/remainsAfter'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import { adjustmentWords } from '@/schema/adjustmentWords'
 import { ADJUSTMENT_KINDS, type AdjustmentKind } from '@/schema/run'
@@ -21,17 +24,29 @@ type Props = {
   run: RunView
   /** The screw the pad asks for; the form then offers it first. */
   nextScrew?: 'zero' | 'span' | undefined
+  /** What the readings point to and what is to be done about it; absent where they point to nothing. */
+  advice?: { cause: Cause; how: string } | undefined
   record: (done: unknown) => Promise<string | null>
 }
 
 /** What was done to the instrument, in words and numbers; every act a row. */
-export function AdjustPanel({ run, nextScrew, record }: Props) {
+export function AdjustPanel({ run, nextScrew, advice, record }: Props) {
   const round = run.rounds.at(-1)
   const sequence = adjustSequence(run.world)
   const next = sequence.find(({ kind }) => !round?.adjustments.some((done) => done.kind === kind))
-  const units = { output: judgingBasis(run.world).scale.unit, input: pressureUnitLabel(run.world.inputUnit) }
+  const basis = judgingBasis(run.world)
+  const units = { output: basis.scale.unit, input: pressureUnitLabel(run.world.inputUnit) }
+  const remains = (act: RecordedAct) => remainsAfter(act, { basis, inputUnit: run.world.inputUnit })
+  const kinds = kindsFor(run, sequence)
+  const advised = advice && sequence.length === 0 ? knownKind(actFor(advice.cause, doneKinds(run)), kinds) : undefined
+  const first = nextScrew ? (`${nextScrew}-screw` as const) : (next?.kind ?? advised)
   return (
     <div className="stack">
+      {advice && (
+        <p className="notice">
+          <strong>To do:</strong> {advice.how}.
+        </p>
+      )}
       <SequenceGuide run={run} sequence={sequence} />
       <h2>What was done</h2>
       {round?.adjustments.length === 0 ? (
@@ -39,22 +54,30 @@ export function AdjustPanel({ run, nextScrew, record }: Props) {
       ) : (
         <ol className="cautions">
           {round?.adjustments.map((done) => (
-            <li key={done.id}>{adjustmentWords(done, units)}</li>
+            <li key={done.id}>
+              {adjustmentWords(done, units)}
+              {remains(done) !== null && (
+                <span className="soft num"> · remains {formatSigned(remains(done) ?? 0, 3)} % of span</span>
+              )}
+            </li>
           ))}
         </ol>
       )}
       <AdjustForm
-        key={nextScrew ?? next?.kind}
+        key={first}
         place={`adjust ${round?.round ?? 0}`}
         units={units}
         record={record}
-        kinds={kindsFor(run, sequence)}
-        first={nextScrew ? `${nextScrew}-screw` : next?.kind}
+        kinds={kinds}
+        first={first}
         holds={sequence}
       />
     </div>
   )
 }
+
+const doneKinds = (run: RunView) => run.rounds.at(-1)?.adjustments.map(({ kind }) => kind) ?? []
+const knownKind = (kind: string, kinds: readonly AdjustmentKind[]) => kinds.find((each) => each === kind)
 
 type Units = { output: string; input: string }
 

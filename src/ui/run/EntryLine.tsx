@@ -109,18 +109,23 @@ export function EntryLine({ world, step, count, decimals, accept, noteOvershoot,
     applied.current?.focus()
   }
 
+  /** Accepts the reading, or leads on to the next box. */
+  const enter = (field: ReadingField) => {
+    if (typed.kind === 'judged') send(typed)
+    else if (typed.kind === 'refused') setMessage(typed.words)
+    else {
+      if (field === 'applied') dwell.start()
+      inputs[nextField(field, boxes, fields)].current?.focus()
+    }
+  }
+
   const onKeyDown = (field: ReadingField) => (event: KeyboardEvent<HTMLInputElement>) => {
     if (typedAhead.current !== null) {
       event.preventDefault()
       typedAhead.current = withKey(typedAhead.current, event.key)
     } else if (event.key === 'Enter') {
       event.preventDefault()
-      if (typed.kind === 'judged') send(typed)
-      else if (typed.kind === 'refused') setMessage(typed.words)
-      else {
-        if (field === 'applied') dwell.start()
-        inputs[nextField(field, boxes, fields)].current?.focus()
-      }
+      enter(field)
     } else if (event.key === '=' && field === 'applied') {
       event.preventDefault()
       change({ ...boxes, applied: target.replace('−', '-') })
@@ -179,12 +184,16 @@ export function EntryLine({ world, step, count, decimals, accept, noteOvershoot,
         />
       )}
       <EntryBox {...boxProps} field="output" label={outputLabel(world)} inputRef={output} />
+      {/* For fingers: the figures of a tablet have no Enter. */}
+      <button type="button" className="entry-accept" onClick={() => enter('applied')} disabled={isSending}>
+        {typed.kind === 'judged' ? 'Accept' : 'Next'}
+      </button>
       <div className="entry-says">
         <EntrySays typed={typed} message={message} isSending={isSending} world={world} decimals={decimalsHere} />
-        {!isSending && (
+        {past !== null && !isSending && (
           <p>
-            {past !== null && typed.kind !== 'judged' && <strong className="tone-look">{past.words} </strong>}
-            <button type="button" className={past ? 'link-button' : 'link-button soft small'} onClick={noteGonePast}>
+            {typed.kind !== 'judged' && <strong className="tone-look">{past.words} </strong>}
+            <button type="button" className="link-button" onClick={noteGonePast}>
               Gone past: note it and come again <kbd>o</kbd>
             </button>
           </p>
@@ -199,11 +208,16 @@ export function EntryLine({ world, step, count, decimals, accept, noteOvershoot,
             <kbd>Enter</kbd> {typed.kind === 'judged' ? 'accept' : 'next box'}
           </span>
           <span>
-            <kbd>=</kbd> exactly the target
+            <kbd>=</kbd> right on it
           </span>
           <span>
-            <kbd>Backspace</kbd> back a point
+            <kbd>Backspace</kbd> back
           </span>
+          {past === null && (
+            <button type="button" onClick={noteGonePast}>
+              <kbd>o</kbd> gone past
+            </button>
+          )}
         </p>
       </div>
     </div>

@@ -1,7 +1,9 @@
+import { columnCorrection } from '@/core/conformity/columnCorrection'
 import { READING_RULES } from '@/core/conformity/principle'
+import { formatFixed, formatPlain } from '@/core/format/formatNumber'
 import { referenceOfPoint } from '@/core/run/referenceOfPoint'
 import type { RunStep } from '@/schema/runView'
-import type { World } from '@/schema/world'
+import type { PressureStandard, World } from '@/schema/world'
 
 /** How the reference of the point is read rightly, and what its reading still wants correcting for. */
 export function ReferenceRule({ step, world }: { step: RunStep; world: World }) {
@@ -12,6 +14,16 @@ export function ReferenceRule({ step, world }: { step: RunStep; world: World }) 
     <p className="notice small">
       <strong>{reference.code}:</strong> {rule.rule}.
       {rule.corrections.length > 0 && ` Correct its reading for ${rule.corrections.join(', ')}, then enter it.`}
+      {reference.principle === 'liquid-column' && ` ${temperatureWords(reference, world)}`}
     </p>
   )
+}
+
+/** The correction for temperature, worked out where the ambient was noted. */
+function temperatureWords({ unit }: PressureStandard, { environment: { ambientCelsius } }: World): string {
+  const correction = ambientCelsius === null ? null : columnCorrection(unit, Number(ambientCelsius))
+  if (!correction) return 'Note the ambient in Prepare, and the correction for temperature stands here.'
+  const { factor, celsius, scaleFor } = correction
+  const percent = Math.abs(factor - 1) * 100
+  return `For water at ${formatPlain(celsius)} °C on a scale made for ${scaleFor}: × ${formatFixed(factor, 5)} (reads ${formatFixed(percent, 3)} % ${factor < 1 ? 'high' : 'low'}).`
 }

@@ -1,6 +1,7 @@
 'use client'
 import { useRouter } from 'next/navigation'
 import { useEffect, useMemo, useState } from 'react'
+import type { Cause } from '@/core/diagnosis/cause'
 import { hasScrews } from '@/core/run/adjustable'
 import { adviseRound } from '@/core/run/adviseRound'
 import { decimalsShown } from '@/core/run/decimalsShown'
@@ -162,9 +163,16 @@ function deskFacts(run: RunView, state: ReturnType<typeof useRun>['state']) {
     mayCorrect: round.decision === null || world.amends !== undefined,
     pause: presentPause(run),
     ...(stage === 'judge' ? adviseRound(judged, world) : { diagnosis: null, advice: undefined }),
+    cure: stage === 'adjust' ? cureOf(adviseRound(judged, world)) : undefined,
     screws:
       stage === 'adjust' && hasScrews(world) ? screwWork(judged.points, round.adjustments, judgingBasis(world)) : null,
   }
+}
+
+/** What the readings point to and what is done about it; none where they do not point clearly. */
+function cureOf({ diagnosis, advice }: ReturnType<typeof adviseRound>): { cause: Cause; how: string } | undefined {
+  const lead = diagnosis?.answer === 'found' ? diagnosis.ranked[0] : undefined
+  return lead && advice.how !== null ? { cause: lead.cause, how: advice.how } : undefined
 }
 
 /** Where somebody is in the run, as others read it. */

@@ -30,7 +30,12 @@ export function RunLeft({ run, state, facts, timeZone, write, correct }: Props) 
       {list ? (
         <WorkPanel run={run} list={list} steps={steps} />
       ) : stage === 'adjust' ? (
-        <AdjustPanel run={run} nextScrew={screws?.advice.nextScrew} record={(done) => write('adjustments', done)} />
+        <AdjustPanel
+          run={run}
+          nextScrew={screws?.advice.nextScrew}
+          advice={facts.cure}
+          record={(done) => write('adjustments', done)}
+        />
       ) : null}
       {stage !== 'isolate' && stage !== 'adjust' && (
         <Readings

@@ -99,5 +99,5 @@ const ADVICE: Record<Recommendation['action'], string> = {
   repair: 'Repair it',
   repeat: 'Take the readings again',
 }
-const adviceWords = ({ action, how, reason }: Recommendation) =>
-  `${ADVICE[action]}: ${reason}.${how ? ` To do: ${how}.` : ''}`
+// How it is done stands with the cause, below.
+const adviceWords = ({ action, reason }: Recommendation) => `${ADVICE[action]}: ${reason}.`
