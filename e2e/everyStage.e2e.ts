@@ -173,6 +173,7 @@ test('killed at every stage: nothing acknowledged is lost, and the same screen g
 test('a host that reads wrong: by default the transmitter stays true; trimming to it asks for a reason and shows what it does', async ({
   page,
 }) => {
+  test.setTimeout(240_000)
   await open(page, '/instruments/LT-103/calibrate')
   await page.getByLabel('The nameplate says the same').check()
   await page.getByRole('button', { name: /Begin the run/ }).click()

@@ -45,7 +45,8 @@ const smallTargets = (page: Page): Promise<string[]> =>
     return [...touched].flatMap((element) => {
       if (element.getAttribute('aria-hidden') === 'true' || element.closest('[aria-hidden="true"]')) return []
       const target = element.closest('label, .MuiInputBase-root') ?? element
-      const { width, height } = target.getBoundingClientRect()
+      const { width, height: around } = target.getBoundingClientRect()
+      const height = Math.max(around, element.getBoundingClientRect().height)
       if (width === 0 || height >= LEAST) return []
       return [`${height.toFixed(1)} px: ${target.outerHTML.slice(0, 120)}`]
     })

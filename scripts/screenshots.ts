@@ -135,7 +135,7 @@ async function wholeRun(page: Page, go: Go): Promise<void> {
   }
   await page.getByLabel('Resistor, Ω').fill('250')
   await page.getByRole('button', { name: /^Record what/ }).click()
-  await page.getByText(/at 12\.0\d\d mA/).waitFor()
+  await page.getByText(/12\.0\d\d mA/).waitFor()
   await take(page, 'run-restore')
   await answerSteps(page)
   await page.getByLabel(/^Password of/).fill(DEMO_PASSWORD)

@@ -1,6 +1,7 @@
 import { z } from 'zod'
+import { DECISIONS } from '@/core/run/decision'
 import { RUN_RULE_IDS } from '@/core/run/decisionRule'
-import { DECISIONS, STAGES } from '@/core/run/stage'
+import { STAGES } from '@/core/run/stage'
 import { ADJUSTMENT_KINDS, type AdjustmentKind } from './run'
 import { World } from './world'
 

@@ -1,7 +1,7 @@
 import { z } from 'zod'
+import { DECISIONS } from '@/core/run/decision'
 import { RUN_RULE_IDS } from '@/core/run/decisionRule'
 import { MOST_CYCLES, POINT_ORDERS, type PointOrder } from '@/core/run/plan'
-import { DECISIONS } from '@/core/run/stage'
 import { PointListForm } from './configuration'
 import { DecimalNumber, DecimalText, OptionalDecimalText } from './decimal'
 import { PressureUnitId } from './errorLimit'

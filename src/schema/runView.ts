@@ -1,5 +1,5 @@
 import type { JudgedPoint } from '@/core/analysis/judgedPoint'
-import type { Decision } from '@/core/run/stage'
+import type { Decision } from '@/core/run/decision'
 import type { WorkList } from '@/core/run/workStep'
 import type { AdjustmentKind } from './run'
 import type { World } from './world'

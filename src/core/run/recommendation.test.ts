@@ -1,9 +1,10 @@
 import { describe, expect, test } from 'vitest'
 import { SIGNALS } from '../signal/signal'
 import { adviseRound } from './adviseRound'
+import type { Decision } from './decision'
 import { roundNames, roundRoles } from './roundRole'
 import { runState } from './runState'
-import { type Decision, stageOf } from './stage'
+import { stageOf } from './stage'
 
 /** 0 … 10 bar on 4–20 mA, ±0.5 %, adjust beyond ±0.25 %. */
 const WORLD = {

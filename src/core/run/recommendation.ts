@@ -2,7 +2,7 @@ import type { RoundAnalysis } from '../analysis/roundAnalysis'
 import type { Cause } from '../diagnosis/cause'
 import type { Diagnosis } from '../diagnosis/diagnose'
 import { type Adjustable, type Remedy, remedyFor } from '../diagnosis/remedy'
-import type { Decision } from './stage'
+import type { Decision } from './decision'
 
 /**
  * What Barys advises after a round, and why. The technician decides, with a reason when otherwise. `put-right`: the cure

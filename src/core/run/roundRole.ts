@@ -1,4 +1,4 @@
-import type { Decision } from './stage'
+import type { Decision } from './decision'
 
 /** What a round of readings counts as; `repeated`: it was taken again, as it did not say what the instrument does. */
 export type RoundRole = 'repeated' | 'as-found' | 'as-left'

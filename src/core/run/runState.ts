@@ -1,7 +1,8 @@
 import type { JudgedPoint } from '../analysis/judgedPoint'
 import { analyseRound, type RoundAnalysis } from '../analysis/roundAnalysis'
+import type { Decision } from './decision'
 import { judgeSteps, type RunBasis, type StepToJudge } from './judgeSteps'
-import { type Decision, type Stage, stageOf } from './stage'
+import { type Stage, stageOf } from './stage'
 import { type WorkFacts, workProgress } from './workLists'
 
 /** A run as far as its state follows from it; the recorded run has this shape. */

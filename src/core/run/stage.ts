@@ -1,3 +1,4 @@
+import type { Decision } from './decision'
 import { roundRoles } from './roundRole'
 
 /** The stages of a run in the order people work. `prepare` ends when the run is started. */
@@ -14,13 +15,6 @@ export const STAGE_LABELS: Record<Stage, string> = {
   restore: 'Restore',
   sign: 'Sign',
 }
-
-/**
- * What was decided after a round. `leave`: no adjustment. `repair`: taken out of service, signed as found. `repeat`: the
- * readings are kept and do not count, the same points are taken again.
- */
-export const DECISIONS = ['leave', 'adjust', 'repair', 'repeat'] as const
-export type Decision = (typeof DECISIONS)[number]
 
 /** A round of readings: the first that counts is as found, every later one an as left. */
 export type RoundProgress = { readonly planned: number; readonly read: number; readonly decision: Decision | null }

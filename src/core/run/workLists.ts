@@ -1,8 +1,9 @@
 import type { Signal } from '../signal/signal'
+import type { Decision } from './decision'
 import type { HookUp } from './hookUp'
 import { isolateSteps } from './isolateSteps'
 import { restoreSteps } from './restoreSteps'
-import { type Decision, NO_WORK_LISTS, type WorkProgress } from './stage'
+import { NO_WORK_LISTS, type WorkProgress } from './stage'
 import { type AnsweredStep, nextStep, type WorkList, type WorkStep } from './workStep'
 
 /** What of a run its lists follow from. */

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { DECISIONS } from '@/core/run/stage'
+import { DECISIONS } from '@/core/run/decision'
 import type { Queryable } from '../database'
 
 const DecisionRow = z

@@ -1,8 +1,8 @@
 'use client'
 import Button from '@mui/material/Button'
 import { useState } from 'react'
+import { DECISIONS, type Decision } from '@/core/run/decision'
 import type { Recommendation } from '@/core/run/recommendation'
-import { DECISIONS, type Decision } from '@/core/run/stage'
 import { ReasonDialog } from './ReasonDialog'
 
 const ACTIONS: Record<Decision, string> = {

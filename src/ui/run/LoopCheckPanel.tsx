@@ -54,7 +54,7 @@ export function LoopCheckPanel({ run, judged, record, trimToHost }: Props) {
               <th>Output</th>
               <th className="r">Should show, {scale.unit}</th>
               <th>Shows, {scale.unit}</th>
-              <th>Over the resistor, V</th>
+              <th>Sense, V</th>
               <th className="r">Recorded</th>
               <th className="r">Error</th>
             </tr>
@@ -90,7 +90,7 @@ export function LoopCheckPanel({ run, judged, record, trimToHost }: Props) {
                   <td className="num r">
                     {known && formatReading(known.hostValue)}
                     {error?.milliamp != null && (
-                      <span className="soft small"> at {formatFixed(error.milliamp, 3)} mA</span>
+                      <span className="soft small block">{formatFixed(error.milliamp, 3)} mA</span>
                     )}
                   </td>
                   <td className="num r">{error && `${formatSigned(error.errorPercent, 2)} %`}</td>

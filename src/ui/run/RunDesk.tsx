@@ -1,21 +1,12 @@
 'use client'
 import { useRouter } from 'next/navigation'
 import { useEffect, useMemo, useState } from 'react'
-import type { Cause } from '@/core/diagnosis/cause'
-import { hasScrews } from '@/core/run/adjustable'
-import { adviseRound } from '@/core/run/adviseRound'
-import { decimalsShown } from '@/core/run/decimalsShown'
-import { judgingBasis } from '@/core/run/judgeSteps'
-import { pointName } from '@/core/run/pointScale'
-import { screwWork } from '@/core/run/screwWork'
-import { STAGE_LABELS } from '@/core/run/stage'
-import { workLists } from '@/core/run/workLists'
-import { nextStep } from '@/core/run/workStep'
 import type { BeamData } from '@/schema/beam'
 import { mayDo } from '@/schema/roles'
-import { presentPause, type RunStep, type RunView } from '@/schema/runView'
+import type { RunStep, RunView } from '@/schema/runView'
 import { referencesOf } from '@/schema/world'
 import { CorrectionDialog } from './CorrectionDialog'
+import { deskFacts, placeOf } from './deskFacts'
 import { LeaveLinks } from './LeaveLinks'
 import { Others } from './Others'
 import { RoundFigures } from './RoundFigures'
@@ -91,9 +82,11 @@ function Desk({ initial, beam, earlier, person, timeZone }: Omit<Props, 'draft'>
         <Others others={others} />
       </div>
       <div className="run-body">
-        <div className="run-left stack">
+        {/* It scrolls where it is longer than the screen, by the keyboard too. */}
+        {/* biome-ignore lint/a11y/noNoninteractiveTabindex: a region that scrolls takes the focus */}
+        <section className="run-left stack" aria-label="Found and done" tabIndex={0}>
           <RunLeft {...{ run, state, facts, timeZone, write }} {...(correct && { correct })} />
-        </div>
+        </section>
         <div className="run-right">
           <RunRight {...{ run, state, facts, earlier, typed, write }} />
           <div>
@@ -130,55 +123,4 @@ function Desk({ initial, beam, earlier, person, timeZone }: Omit<Props, 'draft'>
       )}
     </div>
   )
-}
-
-/** Everything the desk shows that follows from the run; null for a run without a round. */
-export type DeskFacts = NonNullable<ReturnType<typeof deskFacts>>
-
-function deskFacts(run: RunView, state: ReturnType<typeof useRun>['state']) {
-  const { world } = run
-  const round = run.rounds.at(-1)
-  const judged = state.rounds.at(-1)
-  if (!round || !judged) return null
-  const { stage } = state
-  const lists = workLists(run)
-  const list = stage === 'isolate' || stage === 'restore' ? stage : null
-  const steps = (list && lists?.[list]) ?? []
-  const isReading = stage === 'as-found' || stage === 'as-left'
-  return {
-    stage,
-    round,
-    judged,
-    lists,
-    list,
-    steps,
-    nextWork: list && nextStep(steps, run.workSteps ?? [], list),
-    hasBegunRestore: run.workSteps?.some((each) => each.list === 'restore') ?? false,
-    armed: isReading ? round.steps.find((step) => step.readings.length === 0) : undefined,
-    lastRead: round.steps.findLast((step) => step.readings.length > 0),
-    decimals: decimalsShown(
-      world,
-      round.steps.flatMap((step) => step.readings.slice(-1).map((reading) => reading.output)),
-    ),
-    mayCorrect: round.decision === null || world.amends !== undefined,
-    pause: presentPause(run),
-    ...(stage === 'judge' ? adviseRound(judged, world) : { diagnosis: null, advice: undefined }),
-    cure: stage === 'adjust' ? cureOf(adviseRound(judged, world)) : undefined,
-    screws:
-      stage === 'adjust' && hasScrews(world) ? screwWork(judged.points, round.adjustments, judgingBasis(world)) : null,
-  }
-}
-
-/** What the readings point to and what is done about it; none where they do not point clearly. */
-function cureOf({ diagnosis, advice }: ReturnType<typeof adviseRound>): { cause: Cause; how: string } | undefined {
-  const lead = diagnosis?.answer === 'found' ? diagnosis.ranked[0] : undefined
-  return lead && advice.how !== null ? { cause: lead.cause, how: advice.how } : undefined
-}
-
-/** Where somebody is in the run, as others read it. */
-function placeOf(facts: DeskFacts | null, { world }: RunView): string {
-  if (!facts) return ''
-  const { stage, armed } = facts
-  if (!armed) return STAGE_LABELS[stage]
-  return `${STAGE_LABELS[stage]}, ${pointName(armed.percent, world.configuration)} ${armed.direction}`.slice(0, 80)
 }

@@ -4,10 +4,10 @@ import { IN_SERVICE, type ValveStates } from '@/core/run/valves'
 import { valvesAfter, type WorkList, type WorkStep } from '@/core/run/workStep'
 import type { RunView } from '@/schema/runView'
 import { HookUpPicture } from '../pictures/HookUpPicture'
+import type { DeskFacts } from './deskFacts'
 import { HotOffsetPanel } from './HotOffsetPanel'
 import { LiveCorridor } from './LiveCorridor'
 import { LoopCheckPanel } from './LoopCheckPanel'
-import type { DeskFacts } from './RunDesk'
 import type { EarlierCurve } from './runPictures'
 import { ScrewPad } from './ScrewPad'
 import { StageCorridors } from './StageCorridors'
@@ -29,14 +29,21 @@ export function RunRight({ run, state, facts, earlier, typed, write }: Props) {
   const { world } = run
   if (nextWork?.id === 'loop-check')
     return (
-      <LoopCheckPanel
-        run={run}
-        judged={judged}
-        record={(check) => write('loop-checks', check)}
-        trimToHost={(reason) => write('decision', { round: round.round, decision: 'adjust', reason })}
-      />
+      <div className="run-panel">
+        <LoopCheckPanel
+          run={run}
+          judged={judged}
+          record={(check) => write('loop-checks', check)}
+          trimToHost={(reason) => write('decision', { round: round.round, decision: 'adjust', reason })}
+        />
+      </div>
     )
-  if (nextWork?.id === 'hot-offset') return <HotOffsetPanel run={run} record={(done) => write('adjustments', done)} />
+  if (nextWork?.id === 'hot-offset')
+    return (
+      <div className="run-panel">
+        <HotOffsetPanel run={run} record={(done) => write('adjustments', done)} />
+      </div>
+    )
   if (list && lists) return <HookUpPicture hookUp={world.configuration.hookUp} states={valvesOf(run, lists)} />
   if (screws)
     return <ScrewPad work={screws} unit={judgingBasis(world).scale.unit} decimals={facts.decimals.computedOutput - 1} />

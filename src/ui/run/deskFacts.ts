@@ -1,0 +1,64 @@
+import type { Cause } from '@/core/diagnosis/cause'
+import { hasScrews } from '@/core/run/adjustable'
+import { adviseRound } from '@/core/run/adviseRound'
+import { decimalsShown } from '@/core/run/decimalsShown'
+import { judgingBasis } from '@/core/run/judgeSteps'
+import { pointName } from '@/core/run/pointScale'
+import type { RunState } from '@/core/run/runState'
+import { screwWork } from '@/core/run/screwWork'
+import { STAGE_LABELS } from '@/core/run/stage'
+import { workLists } from '@/core/run/workLists'
+import { nextStep } from '@/core/run/workStep'
+import { presentPause, type RunView } from '@/schema/runView'
+
+/** Everything the desk shows that follows from the run; null for a run without a round. */
+export type DeskFacts = NonNullable<ReturnType<typeof deskFacts>>
+
+/** Works out what the desk shows of a run. */
+export function deskFacts(run: RunView, state: RunState) {
+  const { world } = run
+  const round = run.rounds.at(-1)
+  const judged = state.rounds.at(-1)
+  if (!round || !judged) return null
+  const { stage } = state
+  const lists = workLists(run)
+  const list = stage === 'isolate' || stage === 'restore' ? stage : null
+  const steps = (list && lists?.[list]) ?? []
+  const isReading = stage === 'as-found' || stage === 'as-left'
+  return {
+    stage,
+    round,
+    judged,
+    lists,
+    list,
+    steps,
+    nextWork: list && nextStep(steps, run.workSteps ?? [], list),
+    hasBegunRestore: run.workSteps?.some((each) => each.list === 'restore') ?? false,
+    armed: isReading ? round.steps.find((step) => step.readings.length === 0) : undefined,
+    lastRead: round.steps.findLast((step) => step.readings.length > 0),
+    decimals: decimalsShown(
+      world,
+      round.steps.flatMap((step) => step.readings.slice(-1).map((reading) => reading.output)),
+    ),
+    mayCorrect: round.decision === null || world.amends !== undefined,
+    pause: presentPause(run),
+    ...(stage === 'judge' ? adviseRound(judged, world) : { diagnosis: null, advice: undefined }),
+    cure: stage === 'adjust' ? cureOf(adviseRound(judged, world)) : undefined,
+    screws:
+      stage === 'adjust' && hasScrews(world) ? screwWork(judged.points, round.adjustments, judgingBasis(world)) : null,
+  }
+}
+
+/** What the readings point to and what is done about it; none where they do not point clearly. */
+function cureOf({ diagnosis, advice }: ReturnType<typeof adviseRound>): { cause: Cause; how: string } | undefined {
+  const lead = diagnosis?.answer === 'found' ? diagnosis.ranked[0] : undefined
+  return lead && advice.how !== null ? { cause: lead.cause, how: advice.how } : undefined
+}
+
+/** Where somebody is in the run, as others read it. */
+export function placeOf(facts: DeskFacts | null, { world }: RunView): string {
+  if (!facts) return ''
+  const { stage, armed } = facts
+  if (!armed) return STAGE_LABELS[stage]
+  return `${STAGE_LABELS[stage]}, ${pointName(armed.percent, world.configuration)} ${armed.direction}`.slice(0, 80)
+}
