@@ -85,9 +85,12 @@ test('killed at every stage: nothing acknowledged is lost, and the same screen g
     await page.waitForURL(/\/runs\//)
 
     // Isolate: a step that met a dead server is not ticked, and is by Enter afterwards.
+    const done = page.getByRole('button', { name: /^Done/ })
     await expect(page.getByText(/^Step 1 of/)).toBeVisible()
+    await expect(done).toBeFocused()
     await page.keyboard.press('Enter')
     await expect(page.getByText(/^Step 2 of/)).toBeVisible()
+    await expect(done).toBeFocused()
     await kill()
     await page.keyboard.press('Enter')
     await expect(notConfirmed).toBeVisible()
@@ -96,7 +99,7 @@ test('killed at every stage: nothing acknowledged is lost, and the same screen g
     await expect(page.getByText(/^Step 3 of/)).toBeVisible()
     await page.reload()
     await expect(page.getByText(/^Step 3 of/)).toBeVisible()
-    await expect(page.getByRole('button', { name: /^Done/ })).toBeFocused()
+    await expect(done).toBeFocused()
     await answerSteps(page)
 
     const { world } = await (await page.request.get(page.url().replace('/runs/', '/api/v1/runs/'))).json()

@@ -1,5 +1,5 @@
 'use client'
-import { createTheme } from '@mui/material/styles'
+import { createTheme, darken, lighten } from '@mui/material/styles'
 import { DARK, LIGHT, type Palette, SUN } from '@/pictures/palette'
 
 const TEXT_FACE = '"Atkinson Hyperlegible Next", system-ui, sans-serif'
@@ -7,7 +7,12 @@ const TEXT_FACE = '"Atkinson Hyperlegible Next", system-ui, sans-serif'
 const scheme = (palette: Palette, mode: 'light' | 'dark') => ({
   palette: {
     mode,
-    primary: { main: palette.brass, contrastText: palette.onBrass },
+    primary: {
+      main: palette.brass,
+      // Under the pointer: away from the colour of the words on it, so that they stay legible.
+      dark: mode === 'dark' ? lighten(palette.brass, 0.2) : darken(palette.brass, 0.25),
+      contrastText: palette.onBrass,
+    },
     secondary: { main: palette.ink, contrastText: palette.paper },
     error: { main: palette.clay },
     success: { main: palette.verdigris },
