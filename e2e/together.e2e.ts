@@ -1,4 +1,18 @@
-import { expect, goTo, ILKA, JOREN, NOOR, open, post, startRun, test, typeReading, workAs } from './barys'
+import {
+  address,
+  beginRun,
+  expect,
+  goTo,
+  ILKA,
+  JOREN,
+  NOOR,
+  open,
+  post,
+  startRun,
+  test,
+  typeReading,
+  workAs,
+} from './barys'
 
 test('two people in one run see each other and what the other records, without loading anything again', async ({
   page,
@@ -88,4 +102,34 @@ test('a reader looks on: everything is to be seen, nothing to be done', async ({
   await expect(page.getByRole('cell', { name: '4.003', exact: true })).toBeVisible()
   await expect(page.getByRole('textbox')).toHaveCount(0)
   await expect(page.getByRole('button', { name: /Abandon|Pause|Correct/ })).toHaveCount(0)
+  // Nor where a form stands for others.
+  await open(page, '/instruments/LT-702')
+  await page.getByRole('link', { name: /Go on with/ }).click()
+  await page.waitForURL(/\/runs\//)
+  await expect(page.getByText('a technician does this work')).toBeVisible()
+  await expect(page.getByRole('textbox')).toHaveCount(0)
+})
+
+test('a point is held as long and as still as the plan asks, and the record says how long', async ({ page }) => {
+  await open(page, '/instruments/FT-406/calibrate')
+  await page.getByLabel('Hold, s').fill('2')
+  await page.getByLabel('Steady, ±%').fill('0.1') // ±0.016 mA
+  const id = await beginRun(page)
+  const { world } = await (await page.request.get(`${address()}/api/v1/runs/${id}`)).json()
+  const applied = page.getByLabel(/^applied,/)
+  const reading = page.getByLabel(/^reading,/)
+  await applied.fill(String(world.configuration.lrv))
+  await applied.press('Enter')
+  await reading.fill('4.000')
+  await reading.press('Enter')
+  await expect(page.getByRole('alert').filter({ hasText: /held \d s of 2 s: let it settle/ })).toBeVisible()
+  await reading.fill('4.050')
+  await reading.press('Enter')
+  await expect(page.getByRole('alert').filter({ hasText: 'it moved by 0.0500 mA, more than ±0.0160' })).toBeVisible()
+  await expect(page.getByRole('timer')).toHaveText(/^held [2-9] s$/) // the stopwatch of the screen, awaited
+  await reading.press('Enter')
+  await expect(page.getByText(/^Point 2 of/)).toBeVisible()
+  const run = await (await page.request.get(`${address()}/api/v1/runs/${id}`)).json()
+  expect(run.rounds[0].steps[0].readings[0].heldSeconds).toBeGreaterThanOrEqual(2)
+  expect(run.world).toMatchObject({ dwellSeconds: 2, stabilityPercent: 0.1 })
 })

@@ -307,9 +307,9 @@ function axes(data: CorridorData, frame: Frame, { fontSize: size }: Size): Shape
     ]),
     label(frame.left, frame.top - size * 0.6, `error, ${ERROR_BASIS_WORDS[data.errorBasis ?? 'span']}`, 'start'),
     label(frame.right, frame.bottom + size * 2.8, `applied, ${data.unitLabel}`, 'end'),
-    ...(end ? [label(frame.right + size * 0.5, frame.y(end.limit) + size * 0.35, 'limit', 'start')] : []),
+    ...(end ? [label(frame.right + size * 0.9, frame.y(end.limit) + size * 0.35, 'limit', 'start')] : []),
     ...(end && isRoomForBoth
-      ? [label(frame.right + size * 0.5, frame.y(end.adjust ?? 0) + size * 0.35, 'adjust', 'start')]
+      ? [label(frame.right + size * 0.9, frame.y(end.adjust ?? 0) + size * 0.35, 'adjust', 'start')]
       : []),
   ]
 }

@@ -86,7 +86,7 @@ function ruleWords(record: SealedRecord): string {
   const { world } = record
   const rule = RUN_RULES[world.decisionRule]
   const verdict = drawsIn(world.decisionRule)
-    ? `The guard band is the expanded uncertainty of each point: ${rule.says}.`
+    ? `${rule.says.charAt(0).toUpperCase()}${rule.says.slice(1)}.`
     : 'A point is inside when |error| is not larger than the error limit at the input applied.'
   return [
     `Rule: ${rule.label} (ILAC-G8:09/2019). ${verdict} The verdict is that of the worst point.`,

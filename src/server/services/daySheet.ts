@@ -5,7 +5,7 @@ import type { DaySheet, DueJob, ReadinessNote } from '@/schema/daySheet'
 import type { ReferenceOffer } from '@/schema/offers'
 import { pool } from '../database'
 import { environment } from '../environment'
-import { selectDueDates, selectOpenProgress } from '../sql/dueInstrument'
+import { type OpenProgress, selectDueDates, selectOpenProgress } from '../sql/dueInstrument'
 import { type ConfiguredInstrument, selectInstruments } from '../sql/instrument'
 import { selectOpenRuns } from '../sql/run'
 import { type SealedResult, selectResults } from '../sql/seal'
@@ -97,10 +97,10 @@ function lastNote(last: Last): ReadinessNote {
   }
 }
 
-function openWords(startedBy: string, progress: { read: number; planned: number; round: number } | undefined): string {
+function openWords(startedBy: string, progress: OpenProgress | undefined): string {
   if (!progress) return `Started by ${startedBy}`
-  const round = progress.round === 0 ? 'as found' : 'as left'
-  return `Started by ${startedBy}: ${progress.read} of ${progress.planned} points ${round}`
+  const { read, planned, isAsFound, isPaused } = progress
+  return `Started by ${startedBy}: ${read} of ${planned} points ${isAsFound ? 'as found' : 'as left'}${isPaused ? ', paused' : ''}`
 }
 
 function worst(notes: readonly ReadinessNote[]): ReadinessNote['mark'] {

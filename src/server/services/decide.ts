@@ -31,6 +31,12 @@ export function decide(runId: string, input: NewDecision, actor: Actor): Promise
     const judged = state.rounds.at(-1)
     if (!round || !judged || round.round !== input.round || judged.points.length < round.steps.length)
       throw new Refusal('round', 'that round is not the present one, or not all its points are read', 'reload the run')
+    if (run.world.amends)
+      throw new Refusal(
+        'decision',
+        'an amendment corrects what was recorded',
+        'correct the reading that is wrong, then sign',
+      )
     if (input.decision === 'adjust' || input.decision === 'repeat') refuseOnceRestored(run)
     const isChange = round.decision?.decision === 'leave' && input.decision === 'adjust'
     if (round.decision && !isChange)

@@ -18,6 +18,7 @@ import { pool } from '../database'
 import { selectDraft } from '../sql/runPresence'
 import { abandonRun } from './abandonRun'
 import { openRound, recordAdjustment } from './adjust'
+import { amendRecord } from './amendRecord'
 import { decide } from './decide'
 import { loadRun } from './loadRun'
 import { noteOvershoot } from './noteOvershoot'
@@ -168,7 +169,19 @@ describe('decisions', () => {
     await answerList(await decide(run.id, { round: 0, decision: 'leave', reason: null }, as(ANNA)), 'restore')
     const { sequence } = await sealRun(run.id, { confirmed: true, remark: null }, as(ANNA, 9))
     const next = await runOnNewInstrument('D-4', { instrumentId: run.world.instrument.id })
-    expect(next.world.lastGood).toMatchObject({ sequence })
+    const firstDay = as(ANNA, 9).now.toISOString()
+    expect(next.world.lastGood).toEqual({ sequence, sealedAt: firstDay })
+    await abandonRun(next.id, { reason: 'only looked' }, as(ANNA, 10))
+
+    // Amended weeks later, it was still known good on the day of the work; an amendment decides nothing anew.
+    const amendment = randomUUID()
+    await amendRecord(sequence, { id: amendment, reason: 'serial number' }, as(ANNA, 30_000))
+    await expect(
+      decide(amendment, { round: 0, decision: 'repeat', reason: 'again' }, as(ANNA, 30_001)),
+    ).rejects.toThrow('an amendment corrects what was recorded')
+    const later = await sealRun(amendment, { confirmed: true, remark: null }, as(ANNA, 30_002))
+    const third = await runOnNewInstrument('D-4', { instrumentId: run.world.instrument.id })
+    expect(third.world.lastGood).toEqual({ sequence: later.sequence, sealedAt: firstDay })
   })
 })
 

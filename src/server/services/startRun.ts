@@ -18,7 +18,7 @@ import { insertEvent } from '../sql/event'
 import { selectInstrument } from '../sql/instrument'
 import { insertRun, selectOpenRun, selectRun } from '../sql/run'
 import { insertRound, insertSteps } from '../sql/runRound'
-import { selectResultsOf } from '../sql/seal'
+import { type SealedResult, selectResultsOf } from '../sql/seal'
 import { selectStandard } from '../sql/standard'
 import type { Actor } from './actor'
 
@@ -89,7 +89,13 @@ function stabilityPlan({ stabilityPercent, dwellSeconds }: StartRun['plan']): Pi
 async function lastGoodOf(db: Queryable, instrumentId: string): Promise<Pick<World, 'lastGood'>> {
   const results = await selectResultsOf(db, instrumentId)
   const good = results.find(({ asLeft, reviewState }) => asLeft !== 'outside' && reviewState !== 'amended')
-  return good ? { lastGood: { sequence: good.sequence, sealedAt: good.sealedAt.toISOString() } } : {}
+  if (!good) return {}
+  // An amendment is sealed later than the work was done: the day is that of the first record of its line.
+  const firstOf = (result: SealedResult): SealedResult => {
+    const before = results.find(({ sequence }) => sequence === result.amends)
+    return before ? firstOf(before) : result
+  }
+  return { lastGood: { sequence: good.sequence, sealedAt: firstOf(good).sealedAt.toISOString() } }
 }
 
 /** PV and AO are read where there is a loop current to compare them with. */

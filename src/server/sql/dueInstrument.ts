@@ -16,15 +16,28 @@ export async function selectDueDates(db: Queryable, timeZone: string): Promise<M
   return new Map(rows.map((row) => [row.id, row.due_on]))
 }
 
-/** How far the open runs are in their present round: readings taken of points planned, by run. */
-export async function selectOpenProgress(
-  db: Queryable,
-): Promise<Map<string, { read: number; planned: number; round: number }>> {
+/** How far an open run is: readings taken of points planned, whether as found, and whether it stands paused. */
+export type OpenProgress = {
+  readonly read: number
+  readonly planned: number
+  readonly isAsFound: boolean
+  readonly isPaused: boolean
+}
+
+/** How far the open runs are in their present round, by run. */
+export async function selectOpenProgress(db: Queryable): Promise<Map<string, OpenProgress>> {
   const { rows } = await db.query(`
-    SELECT s.run_id, s.round, count(*)::int AS planned,
+    SELECT s.run_id, count(*)::int AS planned,
+           (SELECT count(*) FROM run_decision WHERE run_id = s.run_id AND decision = 'repeat') = s.round AS is_as_found,
+           (SELECT count(*) FROM run_pause WHERE run_id = s.run_id) % 2 = 1 AS is_paused,
            count(*) FILTER (WHERE EXISTS (SELECT FROM reading g WHERE g.step_id = s.id))::int AS read
       FROM run_step s JOIN run r ON r.id = s.run_id AND r.status = 'open'
      WHERE s.round = (SELECT max(round) FROM run_round WHERE run_id = s.run_id)
      GROUP BY s.run_id, s.round`)
-  return new Map(rows.map((row) => [row.run_id, { read: row.read, planned: row.planned, round: row.round }]))
+  return new Map(
+    rows.map(({ run_id, read, planned, is_as_found, is_paused }) => [
+      run_id,
+      { read, planned, isAsFound: is_as_found, isPaused: is_paused },
+    ]),
+  )
 }

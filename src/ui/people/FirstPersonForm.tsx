@@ -2,6 +2,7 @@
 import Button from '@mui/material/Button'
 import { type FormEvent, useState } from 'react'
 import { refusalWords, send } from '../api'
+import { Refused } from '../parts/Refused'
 import { PersonFields } from './PersonFields'
 
 /** The first start of an empty plant: its first administrator. */
@@ -26,11 +27,7 @@ export function FirstPersonForm() {
           <Button type="submit" variant="contained" size="large">
             Register and sign in
           </Button>
-          {message && (
-            <p className="tone-outside" role="alert">
-              {message}
-            </p>
-          )}
+          <Refused words={message} />
         </div>
       </form>
     </div>

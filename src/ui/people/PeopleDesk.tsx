@@ -7,6 +7,7 @@ import { useRouter } from 'next/navigation'
 import { type FormEvent, useState } from 'react'
 import { ROLES, type Role } from '@/schema/roles'
 import { refusalWords, send } from '../api'
+import { Refused } from '../parts/Refused'
 import { PersonFields } from './PersonFields'
 
 type Shown = { id: string; name: string; initials: string; role: Role; isAdministrator: boolean }
@@ -69,11 +70,7 @@ function NewPersonForm() {
         <Button type="submit" variant="contained">
           Register
         </Button>
-        {message && (
-          <p className="tone-outside" role="alert">
-            {message}
-          </p>
-        )}
+        <Refused words={message} />
       </div>
     </form>
   )

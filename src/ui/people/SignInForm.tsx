@@ -4,6 +4,7 @@ import TextField from '@mui/material/TextField'
 import { type FormEvent, useState } from 'react'
 import { ROLES, type Role } from '@/schema/roles'
 import { type Answer, refusalWords, send } from '../api'
+import { Refused } from '../parts/Refused'
 
 type Props = { to: string; demoPeople: readonly { id: string; name: string; role: Role }[] }
 
@@ -68,11 +69,7 @@ export function SignInForm({ to, demoPeople }: Props) {
           <Button type="submit" variant="contained" size="large" disabled={isBusy}>
             Sign in
           </Button>
-          {message && (
-            <p className="tone-outside" role="alert">
-              {message}
-            </p>
-          )}
+          <Refused words={message} />
         </div>
       </form>
     </div>

@@ -10,6 +10,7 @@ import type { Review } from '@/schema/review'
 import { mayDo, type Role } from '@/schema/roles'
 import { refusalWords, send } from '../api'
 import { Mark } from '../parts/Mark'
+import { Refused } from '../parts/Refused'
 import { ReasonDialog } from '../run/ReasonDialog'
 
 type Props = {
@@ -88,11 +89,7 @@ function ReviewForm({ sequence, person }: Pick<Props, 'sequence' | 'person'>) {
         <Button variant="outlined" color="secondary" onClick={() => answer('returned')}>
           Return it
         </Button>
-        {message && (
-          <p className="tone-outside" role="alert">
-            {message}
-          </p>
-        )}
+        <Refused words={message} />
       </div>
     </form>
   )

@@ -16,6 +16,7 @@ import { adjustmentWords } from '@/schema/adjustmentWords'
 import { ADJUSTMENT_KINDS, type AdjustmentKind } from '@/schema/run'
 import type { RunView } from '@/schema/runView'
 import { Mark } from '../parts/Mark'
+import { Refused } from '../parts/Refused'
 import { ReasonDialog } from './ReasonDialog'
 import { useDraft } from './runDrafts'
 import { useDwell } from './useDwell'
@@ -26,7 +27,8 @@ type Props = {
   nextScrew?: 'zero' | 'span' | undefined
   /** What the readings point to and what is to be done about it; absent where they point to nothing. */
   advice?: { cause: Cause; how: string } | undefined
-  record: (done: unknown) => Promise<string | null>
+  /** Absent for those who look on. */
+  record?: (done: unknown) => Promise<string | null>
 }
 
 /** What was done to the instrument, in words and numbers; every act a row. */
@@ -63,15 +65,17 @@ export function AdjustPanel({ run, nextScrew, advice, record }: Props) {
           ))}
         </ol>
       )}
-      <AdjustForm
-        key={first}
-        place={`adjust ${round?.round ?? 0}`}
-        units={units}
-        record={record}
-        kinds={kinds}
-        first={first}
-        holds={sequence}
-      />
+      {record && (
+        <AdjustForm
+          key={first}
+          place={`adjust ${round?.round ?? 0}`}
+          units={units}
+          record={record}
+          kinds={kinds}
+          first={first}
+          holds={sequence}
+        />
+      )}
     </div>
   )
 }
@@ -158,7 +162,7 @@ function AdjustForm({
   units: Units
   /** Where in the run the form stands, for what is typed and not sent. */
   place: string
-  record: Props['record']
+  record: NonNullable<Props['record']>
   kinds: readonly AdjustmentKind[]
   first: AdjustmentKind | undefined
   holds: readonly SequenceStep[]
@@ -231,11 +235,7 @@ function AdjustForm({
             {hold.words()}
           </span>
         )}
-        {message && (
-          <p className="tone-outside" role="alert">
-            {message}
-          </p>
-        )}
+        <Refused words={message} />
       </div>
     </form>
   )

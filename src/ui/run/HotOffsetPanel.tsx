@@ -8,6 +8,7 @@ import { percentOfOutput } from '@/core/signal/signal'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import { adjustmentWords } from '@/schema/adjustmentWords'
 import type { RunView } from '@/schema/runView'
+import { Refused } from '../parts/Refused'
 
 type Props = { run: RunView; record: (done: unknown) => Promise<string | null> }
 const EMPTY = { glass: '', beforeOutput: '', afterOutput: '', words: '' }
@@ -81,11 +82,7 @@ export function HotOffsetPanel({ run, record }: Props) {
         <Button type="submit" variant="outlined">
           Record the offset
         </Button>
-        {message && (
-          <p className="tone-outside" role="alert">
-            {message}
-          </p>
-        )}
+        <Refused words={message} />
       </div>
       {done.length > 0 && (
         <ul className="cautions">

@@ -3,6 +3,7 @@ import Button from '@mui/material/Button'
 import { useState } from 'react'
 import { DECISIONS, type Decision } from '@/core/run/decision'
 import type { Recommendation } from '@/core/run/recommendation'
+import { Refused } from '../parts/Refused'
 import { ReasonDialog } from './ReasonDialog'
 
 const ACTIONS: Record<Decision, string> = {
@@ -35,11 +36,7 @@ export function JudgeFoot({ advice, decide }: Props) {
           {ACTIONS[decision]}…
         </Button>
       ))}
-      {message && (
-        <p className="tone-outside" role="alert">
-          {message}
-        </p>
-      )}
+      <Refused words={message} />
       {asking && (
         <ReasonDialog
           title={`${ACTIONS[asking]}?`}

@@ -6,6 +6,7 @@ import { errorAfterTrimToHost, hostError, USUAL_LOOP_ALLOWANCE } from '@/core/lo
 import type { JudgedRound } from '@/core/run/runState'
 import { hostScale, loopCheckOf } from '@/schema/hostScale'
 import type { RunView } from '@/schema/runView'
+import { Refused } from '../parts/Refused'
 import { ReasonDialog } from './ReasonDialog'
 
 type Props = {
@@ -112,11 +113,7 @@ export function LoopCheckPanel({ run, judged, record, trimToHost }: Props) {
           <Button type="submit" variant="outlined">
             Record what the host shows
           </Button>
-          {message && (
-            <p className="tone-outside" role="alert">
-              {message}
-            </p>
-          )}
+          <Refused words={message} />
         </div>
       </form>
       <HostOff run={run} judged={judged} trimToHost={trimToHost} />

@@ -6,6 +6,7 @@ import DialogContent from '@mui/material/DialogContent'
 import DialogTitle from '@mui/material/DialogTitle'
 import TextField from '@mui/material/TextField'
 import { type FormEvent, type ReactNode, useState } from 'react'
+import { Refused } from '../parts/Refused'
 
 type Props = {
   title: string
@@ -44,11 +45,7 @@ export function ReasonDialog({ title, words, action, onClose, store, children }:
             value={reason}
             onChange={(event) => setReason(event.target.value)}
           />
-          {message && (
-            <p className="tone-outside" role="alert">
-              {message}
-            </p>
-          )}
+          <Refused words={message} />
         </DialogContent>
         <DialogActions>
           <Button onClick={onClose}>Cancel</Button>

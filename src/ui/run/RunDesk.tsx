@@ -64,8 +64,9 @@ function Desk({ initial, beam, earlier, person, timeZone }: Omit<Props, 'draft'>
     if (refusal === null) router.push(`/instruments/${encodeURIComponent(run.world.instrument.tag)}`)
     return refusal
   }
-  const mayWork = mayDo(person.role, 'calibrate')
-  const correct = mayWork && facts.mayCorrect && !facts.pause ? setCorrecting : undefined
+  const isTechnician = mayDo(person.role, 'calibrate')
+  const mayWork = isTechnician && !facts.pause
+  const correct = mayWork && facts.mayCorrect ? setCorrecting : undefined
   const { world } = run
   return (
     <div className="run">
@@ -85,10 +86,10 @@ function Desk({ initial, beam, earlier, person, timeZone }: Omit<Props, 'draft'>
         {/* It scrolls where it is longer than the screen, by the keyboard too. */}
         {/* biome-ignore lint/a11y/noNoninteractiveTabindex: a region that scrolls takes the focus */}
         <section className="run-left stack" aria-label="Found and done" tabIndex={0}>
-          <RunLeft {...{ run, state, facts, timeZone, write }} {...(correct && { correct })} />
+          <RunLeft {...{ run, state, facts, timeZone, mayWork, write }} {...(correct && { correct })} />
         </section>
         <div className="run-right">
-          <RunRight {...{ run, state, facts, earlier, typed, write }} />
+          <RunRight {...{ run, state, facts, earlier, typed, mayWork, write }} />
           <div>
             {!facts.list && (
               <RoundFigures
@@ -98,7 +99,7 @@ function Desk({ initial, beam, earlier, person, timeZone }: Omit<Props, 'draft'>
                 isDone={!facts.armed}
               />
             )}
-            {mayWork && (
+            {isTechnician && (
               <LeaveLinks
                 abandon={abandon}
                 {...(!facts.pause && {

@@ -14,12 +14,14 @@ type Props = {
   state: RunState
   facts: DeskFacts
   timeZone: string
+  /** Whether this person may record something now. */
+  mayWork: boolean
   write: (route: string, body: unknown) => Promise<string | null>
   correct?: (step: RunStep) => void
 }
 
 /** What has been found so far: the verdict, the causes, the steps, the ladder. */
-export function RunLeft({ run, state, facts, timeZone, write, correct }: Props) {
+export function RunLeft({ run, state, facts, timeZone, mayWork, write, correct }: Props) {
   const { stage, diagnosis, advice, list, steps, screws, armed } = facts
   return (
     <>
@@ -34,7 +36,7 @@ export function RunLeft({ run, state, facts, timeZone, write, correct }: Props) 
           run={run}
           nextScrew={screws?.advice.nextScrew}
           advice={facts.cure}
-          record={(done) => write('adjustments', done)}
+          {...(mayWork && { record: (done: unknown) => write('adjustments', done) })}
         />
       ) : null}
       {stage !== 'isolate' && stage !== 'adjust' && (

@@ -20,14 +20,16 @@ type Props = {
   earlier: EarlierCurve | null
   /** What stands in the entry line. */
   typed: TypedStore
+  /** Whether this person may record something now. */
+  mayWork: boolean
   write: (route: string, body: unknown) => Promise<string | null>
 }
 
 /** The picture that belongs to the stage, or the panel that is worked in there. */
-export function RunRight({ run, state, facts, earlier, typed, write }: Props) {
+export function RunRight({ run, state, facts, earlier, typed, mayWork, write }: Props) {
   const { nextWork, list, lists, screws, round, judged, armed, stage } = facts
   const { world } = run
-  if (nextWork?.id === 'loop-check')
+  if (mayWork && nextWork?.id === 'loop-check')
     return (
       <div className="run-panel">
         <LoopCheckPanel
@@ -38,7 +40,7 @@ export function RunRight({ run, state, facts, earlier, typed, write }: Props) {
         />
       </div>
     )
-  if (nextWork?.id === 'hot-offset')
+  if (mayWork && nextWork?.id === 'hot-offset')
     return (
       <div className="run-panel">
         <HotOffsetPanel run={run} record={(done) => write('adjustments', done)} />
