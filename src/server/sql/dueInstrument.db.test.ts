@@ -28,7 +28,7 @@ afterAll(() => pool().end())
 async function sealedAt(tag: string, at: Date): Promise<string> {
   const actor = { person: ANNA, now: at }
   const run = await readRound(await runOnNewInstrument(tag))
-  await answerList(await decide(run.id, { isAsFound: true, isPaused: false, decision: 'leave', reason: null }, actor), 'restore')
+  await answerList(await decide(run.id, { round: 0, decision: 'leave', reason: null }, actor), 'restore')
   await sealRun(run.id, { confirmed: true, remark: null }, actor)
   return run.world.instrument.id
 }
@@ -53,7 +53,9 @@ describe('the day sheet', () => {
   test('puts the soonest first, says what is ready, and where an open run stands', async () => {
     const run = await runOnNewInstrument('D-4')
     await recordReading(run.id, nextReading(run), { person: ANNA, now: NOW })
-    expect(await selectOpenProgress(pool())).toEqual(new Map([[run.id, { read: 1, planned: 3, isAsFound: true, isPaused: false }]]))
+    expect(await selectOpenProgress(pool())).toEqual(
+      new Map([[run.id, { read: 1, planned: 3, isAsFound: true, isPaused: false }]]),
+    )
 
     const sheet = await daySheet(NOW)
     expect(sheet.today).toBe('2026-11-20')
