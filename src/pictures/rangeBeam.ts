@@ -175,6 +175,9 @@ function reach({ reference, lrl, url }: BeamData, { x, y, font, width }: Frame, 
   const left = Math.max(0, x(Math.max(reference.low, lrl - (url - lrl) * 0.04)))
   const right = Math.min(width, x(Math.min(reference.high, url + (url - lrl) * 0.04)))
   const isLeftRoom = left > reference.label.length * font * 0.56 + font * 4
+  const half = (reference.label.length * font * 0.56) / 2
+  // Over the middle of the line, as far as the picture has room for it.
+  const middle = Math.min(width - half, Math.max(half, (left + right) / 2))
   const label = {
     kind: 'text' as const,
     text: reference.label,
@@ -194,7 +197,7 @@ function reach({ reference, lrl, url }: BeamData, { x, y, font, width }: Frame, 
     },
     isLeftRoom
       ? { ...label, x: left - font * 0.5, y: line + font * 0.35, anchor: 'end' }
-      : { ...label, x: (left + right) / 2, y: drop > 3 ? line + font * 1.3 : line - font * 0.6, anchor: 'middle' },
+      : { ...label, x: middle, y: drop > 3 ? line + font * 1.3 : line - font * 0.6, anchor: 'middle' },
   ]
 }
 

@@ -1,4 +1,6 @@
 import { calendarDate, formatDate } from '@/core/format/formatTime'
+import { convertPressure } from '@/core/units/pressureUnit'
+import type { PressureStandard } from '@/schema/world'
 import { pool } from '../database'
 import { environment } from '../environment'
 import { selectDraft } from '../sql/runPresence'
@@ -15,10 +17,13 @@ import { loadRun } from './loadRun'
  */
 export async function runPage(id: string, personId: string) {
   const run = await loadRun(pool(), id)
-  const { configuration, instrument, inputReference } = run.world
+  const { configuration, instrument, inputReference, furtherReferences = [] } = run.world
+  const reach = ({ rangeHigh, rangeLow, unit }: PressureStandard) => convertPressure(rangeHigh - rangeLow, unit, 'Pa')
+  // Of several, the one that reaches farthest: the others reach a part of it.
+  const farthest = [inputReference, ...furtherReferences].reduce((far, next) => (reach(next) > reach(far) ? next : far))
   return {
     run,
-    beam: beamOf(configuration, inputReference),
+    beam: beamOf(configuration, farthest),
     earlier: await earlierCurve(instrument.id, configuration),
     draft: await selectDraft(pool(), id, personId),
   }

@@ -29,7 +29,7 @@ const verdictColumn = (field: 'asFound' | 'asLeft', headerName: string): GridCol
   field,
   headerName,
   flex: 1,
-  minWidth: 190,
+  minWidth: 150,
   renderCell: ({ row }) => (
     <span>
       <Mark mark={VERDICT_MARK[row[field]]} /> {VERDICT_WORDS[row[field]]}
@@ -39,7 +39,7 @@ const verdictColumn = (field: 'asFound' | 'asLeft', headerName: string): GridCol
 const errorColumn = (field: 'asFoundErrorPercent' | 'asLeftErrorPercent'): GridColDef<Row> => ({
   field,
   headerName: 'largest error, %',
-  width: 170,
+  width: 130,
   align: 'right',
   headerAlign: 'right',
   cellClassName: 'num',
@@ -67,7 +67,7 @@ const COLUMNS: GridColDef<Row>[] = [
   {
     field: 'reviewState',
     headerName: 'Review',
-    width: 170,
+    width: 160,
     valueFormatter: (value: ReviewState) => REVIEW_WORDS[value],
   },
 ]
