@@ -133,3 +133,35 @@ test('a point is held as long and as still as the plan asks, and the record says
   expect(run.rounds[0].steps[0].readings[0].heldSeconds).toBeGreaterThanOrEqual(2)
   expect(run.world).toMatchObject({ dwellSeconds: 2, stabilityPercent: 0.1 })
 })
+
+test('a look at the run that is out of date takes nothing off the screen', async ({ page }) => {
+  await startRun(page, 'FT-502')
+  let release = () => {}
+  const held = new Promise<void>((resolve) => {
+    release = resolve
+  })
+  let looks = 0
+  // The first look is answered as the run was before the reading, and arrives after it.
+  await page.route(/\/api\/v1\/runs\/[0-9a-f-]+$/, async (route) => {
+    looks += 1
+    const answer = await route.fetch()
+    if (looks === 1) await held
+    await route.fulfill({ response: answer })
+  })
+  // Somebody else's mark makes the screen look again.
+  const id = page.url().split('/').at(-1)
+  const { rounds } = await (await page.request.get(`${address()}/api/v1/runs/${id}`)).json()
+  const noted = await post(page, `runs/${id}/overshoots`, {
+    id: crypto.randomUUID(),
+    stepId: rounds[0].steps[0].id,
+    applied: null,
+  })
+  expect(noted.status()).toBe(200)
+  await expect.poll(() => looks).toBe(1)
+  await typeReading(page, '0.001', '4.003')
+  release()
+  await expect.poll(() => looks).toBeGreaterThan(1) // it looks once more instead
+  await expect(page.getByText('past 1 ×')).toBeVisible()
+  await expect(page.getByText('Point 2 of')).toBeVisible()
+  await expect(page.getByRole('cell', { name: '4.003', exact: true })).toBeVisible()
+})

@@ -1,5 +1,5 @@
 'use client'
-import { useCallback, useMemo, useState } from 'react'
+import { useCallback, useMemo, useRef, useState } from 'react'
 import { runState } from '@/core/run/runState'
 import { type AcceptedReading, type RunView, withReading } from '@/schema/runView'
 import { type Answer, refusalWords, send } from '../api'
@@ -9,21 +9,37 @@ export function useRun(initial: RunView) {
   const [run, setRun] = useState(initial)
   const state = useMemo(() => runState(run), [run])
 
+  /** How often the run has been taken over so far: a look at it that began before the last time is out of date. */
+  const taken = useRef(0)
+
   const reload = useCallback(async () => {
-    const response = await fetch(`/api/v1/runs/${run.id}`).catch(() => null) // unreachable: keep what is shown
-    if (response?.ok) setRun((await response.json()) as RunView) // our own route
+    for (let isCurrent = false; !isCurrent; ) {
+      const before = taken.current
+      const response = await fetch(`/api/v1/runs/${run.id}`).catch(() => null)
+      if (!response?.ok) return // unreachable: keep what is shown
+      const seen = (await response.json()) as RunView // our own route
+      // Something was recorded while it was on its way, and must not vanish from the screen: look again.
+      isCurrent = taken.current === before
+      if (!isCurrent) continue
+      taken.current += 1
+      setRun(seen)
+    }
   }, [run.id])
 
   /** Sends to a route of this run and takes over what it answers with; null, or why it was refused. */
   const write = useCallback(
     async (route: string, body: unknown): Promise<string | null> => {
+      const before = taken.current
       const answer: Answer<RunView | AcceptedReading> = await send(`/api/v1/runs/${run.id}/${route}`, body)
       if (answer.kind === 'done') {
         const { value } = answer
+        taken.current += 1
         setRun((before) => ('rounds' in value ? value : 'reading' in value ? withReading(before, value) : before))
       }
-      // Somebody else was there first: show what they recorded beside the refusal.
-      if (answer.kind === 'refused' && answer.status === 409) await reload()
+      // Somebody else was there first: show what they recorded beside the refusal. Or the run was looked at while this was
+      // on its way, so that the answer may be the older of the two.
+      const isFirstRefused = answer.kind === 'refused' && answer.status === 409
+      if (isFirstRefused || (answer.kind === 'done' && taken.current !== before + 1)) await reload()
       return refusalWords(answer)
     },
     [run.id, reload],
