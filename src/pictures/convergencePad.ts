@@ -1,6 +1,6 @@
 import { formatSigned } from '@/core/format/formatNumber'
 import { linearScale, niceTicks, type Scale } from './axis'
-import type { Size } from './errorCorridor'
+import type { Size } from './corridorGeometry'
 import type { Scene, Shape } from './scene'
 
 /** Errors at both ends, % of span. */

@@ -4,7 +4,7 @@ import { judgingBasis } from '@/core/run/judgeSteps'
 import { plannedUncertainty } from '@/core/run/plannedUncertainty'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { World } from '@/schema/world'
-import type { CorridorData } from './errorCorridor'
+import type { CorridorData } from './corridorGeometry'
 
 /** Everything of the corridor but its curves. Where the rule draws the acceptance limit in, that is in it too. */
 export function corridorFrame(world: World): Omit<CorridorData, 'series'> {

@@ -1,6 +1,6 @@
 import { formatPlain, formatSigned } from '@/core/format/formatNumber'
 import { linearScale, type Scale } from './axis'
-import type { Size } from './errorCorridor'
+import type { Size } from './corridorGeometry'
 import type { Scene, Shape, Tone } from './scene'
 
 /** One error against its limits, all in one unit. */

@@ -3,9 +3,10 @@ import { judgePoint } from '@/core/analysis/judgedPoint'
 import { SIGNALS } from '@/core/signal/signal'
 import { niceTicks } from './axis'
 import { convergencePad } from './convergencePad'
+import type { CorridorData } from './corridorGeometry'
 import { decisionZone } from './decisionZone'
 import { dueStrip } from './dueStrip'
-import { type CorridorData, errorCorridor } from './errorCorridor'
+import { errorCorridor } from './errorCorridor'
 import { DARK, LIGHT, type Palette, SUN } from './palette'
 import { rangeBeam } from './rangeBeam'
 import type { Scene, Shape } from './scene'
@@ -99,6 +100,32 @@ describe('the error corridor', () => {
       'Error corridor. As found: 3 points, largest error +1.000 % of span at 20 kPa, 1 outside the limit.',
     )
     expect(errorCorridor(corridor([]), SIZE).words).toContain('empty')
+  })
+  test('a guard band is hatched between the acceptance limit and the error limit, on both sides, and nowhere else', () => {
+    const data = corridor([4, 12, 20])
+    const plain = errorCorridor(data, SIZE).shapes
+    const percents = data.testPoints
+    const banded = errorCorridor(
+      { ...data, acceptance: percents.map((percent) => ({ percent, acceptance: 0.3 })) },
+      SIZE,
+    ).shapes
+    const strokes = banded.filter((shape) => !plain.some((other) => JSON.stringify(other) === JSON.stringify(shape)))
+    expect(strokes.length).toBeGreaterThan(40)
+    // The limits are the two heaviest lines; 0.3 of 0.5 % lies three fifths of the way to them.
+    const edges = plain.flatMap((shape) =>
+      shape.kind === 'line' && shape.weight === 1.6 && shape.tone === 'ink' ? [shape.points[0]?.[1] ?? 0] : [],
+    )
+    const [top = 0, bottom = 0] = [Math.min(...edges), Math.max(...edges)]
+    const zero = (top + bottom) / 2
+    const band = (0.2 / 0.5) * (zero - top)
+    for (const stroke of strokes) {
+      if (stroke.kind !== 'line') throw new Error('a hatching of lines only')
+      const from = stroke.points[0]?.[1] ?? 0
+      const to = stroke.points[1]?.[1] ?? 0
+      expect([top, bottom].some((edge) => Math.abs(from - edge) < 0.01)).toBe(true)
+      expect(Math.abs(to - from)).toBeLessThanOrEqual(band + 0.01)
+      expect(Math.abs(to - zero)).toBeLessThanOrEqual(Math.abs(from - zero))
+    }
   })
   test('has no coordinate that is not a number', () => {
     expect(JSON.stringify(errorCorridor(corridor([4, 12, 20]), SIZE))).not.toContain('null')

@@ -1,10 +1,24 @@
+import type { Decision } from '../../src/core/run/decision'
 import { runState } from '../../src/core/run/runState'
 import type { SealedRecord } from '../../src/schema/record'
 import type { RunRound, RunView } from '../../src/schema/runView'
+import type { World } from '../../src/schema/world'
 import { recordOf } from '../../src/server/services/sealedRecord'
 import { ANNA, BEN, benchWorld, NOW } from './benchPlant'
 
-type Wishes = { description?: string; site?: string; withCorrection?: boolean; asLeftRounds?: number }
+type Wishes = {
+  description?: string
+  site?: string
+  withCorrection?: boolean
+  asLeftRounds?: number
+  /** What the world says besides, such as its decision rule. */
+  world?: Partial<World>
+  /** Errors of every round in % of span, at each of its points. */
+  errorPercent?: readonly number[]
+  /** What was decided after the first round, instead of leaving or adjusting. */
+  firstDecision?: Decision
+  pauses?: RunView['pauses']
+}
 const at = (minutes: number) => new Date(NOW.getTime() + minutes * 60_000).toISOString()
 let made = 0
 const id = () => `00000000-0000-4000-8000-${String(++made).padStart(12, '0')}`
@@ -15,13 +29,28 @@ export function recordForDocument({
   site = 'Bench laboratory',
   withCorrection = false,
   asLeftRounds = 0,
+  errorPercent = [],
+  firstDecision,
+  pauses,
+  ...wishes
 }: Wishes = {}): SealedRecord {
-  const world = benchWorld('X-100', description === undefined ? {} : { description })
-  const rounds = Array.from(
-    { length: asLeftRounds + 1 },
-    (_, round): RunRound => roundOf(round, { isLast: round === asLeftRounds, withCorrection }),
-  )
-  const run: RunView = { id: id(), status: 'sealed', startedAt: at(0), startedBy: ANNA.name, world, rounds }
+  const world = { ...benchWorld('X-100', description === undefined ? {} : { description }), ...wishes.world }
+  const rounds = Array.from({ length: asLeftRounds + 1 }, (_, round): RunRound => {
+    const made = roundOf(round, { isLast: round === asLeftRounds, withCorrection, error: errorPercent[round] ?? 0 })
+    const { decision } = made
+    return round > 0 || !firstDecision || !decision
+      ? made
+      : { ...made, decision: { ...decision, decision: firstDecision } }
+  })
+  const run: RunView = {
+    id: id(),
+    status: 'sealed',
+    startedAt: at(0),
+    startedBy: ANNA.name,
+    world,
+    rounds,
+    ...(pauses && { pauses }),
+  }
   return recordOf({
     run,
     state: runState(run),
@@ -32,12 +61,15 @@ export function recordForDocument({
   })
 }
 
-function roundOf(round: number, { isLast, withCorrection }: { isLast: boolean; withCorrection: boolean }): RunRound {
+function roundOf(
+  round: number,
+  { isLast, withCorrection, error }: { isLast: boolean; withCorrection: boolean; error: number },
+): RunRound {
   const steps = [0, 50, 100].map((percent, position) => {
     const holding = {
       id: id(),
       applied: percent.toFixed(2),
-      output: (4 + 0.16 * percent).toFixed(3),
+      output: (4 + 0.16 * (percent + error)).toFixed(3),
       takenAt: at(1),
       takenBy: ANNA.name,
       supersedes: null,

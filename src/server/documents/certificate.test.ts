@@ -69,6 +69,55 @@ describe('hard cases', () => {
   })
 })
 
+const PAUSED = '00000000-0000-4000-8000-00000000aaa1'
+const RESUMED = '00000000-0000-4000-8000-00000000aaa2'
+
+describe('the statement of conformity under a decision rule: ILAC-G8:09/2019 (from memory)', () => {
+  const stated = { statesUncertainty: true, lastGood: { sequence: 3, sealedAt: '2025-11-03T23:30:00.000Z' } } as const
+  const of = async (decisionRule: 'simple-acceptance' | 'guard-band' | 'conditional', errorPercent: number) =>
+    (await made(recordForDocument({ world: { ...stated, decisionRule }, errorPercent: [errorPercent] }))).text
+
+  // Limit 0.5 %, U about 0.09 %: 0.45 % lies in the guard band inside, 0.55 % outside, 0.7 % beyond it.
+  test.each([
+    ['simple-acceptance', 0.45, 'As found: inside its error limit'],
+    ['guard-band', 0.45, 'As found: OUTSIDE its error limit'],
+    ['guard-band', 0.3, 'As found: inside its error limit'],
+    ['conditional', 0.3, 'As found: PASS (largest'],
+    ['conditional', 0.45, 'As found: CONDITIONAL PASS: inside its error limit, but not by more than its uncertainty'],
+    ['conditional', 0.55, 'As found: CONDITIONAL FAIL: outside its error limit, but not by more than its uncertainty'],
+    ['conditional', 0.7, 'As found: FAIL: outside its error limit by more than its uncertainty'],
+  ] as const)('%s at %d: %s', async (rule, error, words) => {
+    expect(await of(rule, error)).toContain(words)
+  })
+  test('states the uncertainty, whether it counts, and the impact since it was last good, by the site’s calendar', async () => {
+    const simple = await of('simple-acceptance', 0.7)
+    expect(simple).toContain('It is stated and not taken into account in the verdict')
+    expect(simple).toContain('Impact: The process may have been measured up to +0.70 kPa wrong')
+    expect(simple).toContain('(record 3, 4 Nov 2025)') // half past midnight in Prague
+    expect(await of('guard-band', 0.1)).not.toContain('not taken into account')
+    expect(await of('guard-band', 0.1)).not.toContain('Impact:')
+  })
+  test('readings taken again stand in it and do not count; interruptions are told', async () => {
+    const { text } = await made(
+      recordForDocument({
+        asLeftRounds: 1,
+        errorPercent: [5, 0.1],
+        firstDecision: 'repeat',
+        pauses: [
+          { id: PAUSED, kind: 'paused', words: 'lunch', at: '2026-11-20T10:00:00.000Z', by: 'Anna Test' },
+          { id: RESUMED, kind: 'resumed', words: null, at: '2026-11-20T10:30:00.000Z', by: 'Ben Test' },
+        ],
+      }),
+    )
+    expect(text).toContain('As found: inside its error limit (largest +0.100 % of span)')
+    expect(text).toContain('Not adjusted: the as-found readings are also the as-left readings.')
+    expect(text).toContain('Readings, taken again, not counted')
+    expect(text).toContain('Decision “repeat” after “Taken again, not counted”, because: try')
+    expect(text).toContain('paused 20 Nov 2026, 11:00, Anna Test: lunch')
+    expect(text).toContain('resumed 20 Nov 2026, 11:30, Ben Test')
+  })
+})
+
 test('a font is chosen that has every character', () => {
   expect(fontFor('−0.25 % ± Žluťoučký')).toBe('text')
   expect(fontFor('Давление')).toBe('wide')

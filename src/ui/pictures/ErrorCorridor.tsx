@@ -1,6 +1,7 @@
 'use client'
 import { memo, useMemo } from 'react'
-import { type CorridorData, errorCorridor } from '@/pictures/errorCorridor'
+import type { CorridorData } from '@/pictures/corridorGeometry'
+import { errorCorridor } from '@/pictures/errorCorridor'
 import { SceneSvg } from './SceneSvg'
 import { useSize } from './useSize'
 

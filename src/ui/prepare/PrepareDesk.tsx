@@ -3,22 +3,20 @@ import Button from '@mui/material/Button'
 import MenuItem from '@mui/material/MenuItem'
 import TextField from '@mui/material/TextField'
 import { useRouter } from 'next/navigation'
-import { type FormEvent, useId, useRef, useState } from 'react'
-import { READING_RULES } from '@/core/conformity/principle'
+import { type FormEvent, useRef, useState } from 'react'
 import { formatPlain } from '@/core/format/formatNumber'
-import { formatDate } from '@/core/format/formatTime'
 import type { RunRule } from '@/core/run/decisionRule'
-import { testPointPercents } from '@/core/run/pointScale'
 import { PRESSURE_UNIT_IDS, pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { Configuration } from '@/schema/configuration'
 import type { ReferenceOffer, ReferenceOffers } from '@/schema/offers'
 import { refusalWords, send } from '../api'
-import { Mark } from '../parts/Mark'
 import { STANDING_LINE } from './cautions'
 import { type Nameplate, NameplateCheck } from './NameplateCheck'
 import { type PlanBoxes, PlanFields, planOf, sentPlan } from './PlanFields'
+import { plannedRun } from './plannedRun'
+import { References } from './References'
 import { RuleFields } from './RuleFields'
-import { servedBy, subRangeWords } from './subRangeWords'
+import { subRangeWords } from './subRangeWords'
 
 type Props = {
   instrument: { id: string; tag: string; configuration: Configuration }
@@ -164,38 +162,6 @@ export function PrepareDesk({ instrument, offers }: Props) {
   )
 }
 
-type Choice = {
-  configuration: Configuration
-  offers: ReferenceOffers
-  inputIds: readonly string[]
-  outputId: string | null
-  inputUnit: Configuration['unit']
-  rule: RunRule
-}
-
-/** The run as it would be begun with the register's points, for what its uncertainty will be; null while it cannot. */
-function plannedRun({ configuration, offers, inputIds, outputId, inputUnit, rule }: Choice) {
-  const chosen = offers.inputs.flatMap(({ standard }) =>
-    standard.quantity === 'pressure' && inputIds.includes(standard.id) ? [standard] : [],
-  )
-  const [inputReference, ...furtherReferences] = chosen
-  const outputReference = offers.outputs?.find(({ standard }) => standard.id === outputId)?.standard ?? null
-  if (!inputReference || (offers.outputs && !outputReference)) return null
-  const percents = testPointPercents(configuration)
-  const served = servedBy(percents, configuration, chosen)
-  if (!served) return null
-  return {
-    configuration,
-    inputUnit,
-    inputReference,
-    furtherReferences,
-    outputReference,
-    points: percents.map((percent, index) => ({ percent, referenceId: served[index] })),
-    decisionRule: rule,
-    statesUncertainty: true as const,
-  }
-}
-
 /** One reference that reaches everything, or the fewest that do together. */
 function firstChoice({ inputs, isSubRanged, suggestedInputIds }: ReferenceOffers): string[] {
   if (isSubRanged) return [...suggestedInputIds]
@@ -248,80 +214,5 @@ function Box({ name, label }: { name: string; label: string }) {
         inputLabel: { shrink: true },
       }}
     />
-  )
-}
-
-type ReferencesProps = {
-  title: string
-  name: string
-  offers: readonly ReferenceOffer[]
-  chosen: readonly string[]
-  choose: (ids: string[]) => void
-  takesSeveral?: boolean
-}
-
-function References({ title, name, offers, chosen, choose, takesSeveral = false }: ReferencesProps) {
-  const id = useId()
-  const suited = offers.filter((offer) => offer.mark !== 'outside')
-  const unsuited = offers.filter((offer) => offer.mark === 'outside')
-  return (
-    <fieldset className="tight bare-fieldset" aria-labelledby={id}>
-      <h2 id={id}>{title}</h2>
-      {offers.length === 0 && (
-        <p className="notice is-outside">No reference of this kind is registered, so the run cannot begin.</p>
-      )}
-      {suited.map((offer) => (
-        <OfferChoice key={offer.standard.id} {...{ offer, name, chosen, choose, takesSeveral }} />
-      ))}
-      {unsuited.length > 0 && (
-        <details className="set-aside">
-          <summary>{unsuited.length} more that do not suit</summary>
-          <div className="tight">
-            {unsuited.map((offer) => (
-              <OfferChoice key={offer.standard.id} {...{ offer, name, chosen, choose, takesSeveral }} />
-            ))}
-          </div>
-        </details>
-      )}
-    </fieldset>
-  )
-}
-
-type OfferProps = Pick<ReferencesProps, 'name' | 'chosen' | 'choose'> & { offer: ReferenceOffer; takesSeveral: boolean }
-
-function OfferChoice({ offer, name, chosen, choose, takesSeveral }: OfferProps) {
-  const { standard, mark, ratioText, remarks } = offer
-  const isChosen = chosen.includes(standard.id)
-  const rule = READING_RULES[standard.principle]
-  const change = () => {
-    if (!takesSeveral) return choose([standard.id])
-    choose(isChosen ? chosen.filter((id) => id !== standard.id) : [...chosen, standard.id])
-  }
-  const unit = standard.quantity === 'pressure' ? pressureUnitLabel(standard.unit) : standard.unit
-  return (
-    <label className="choice">
-      <input type={takesSeveral ? 'checkbox' : 'radio'} name={name} checked={isChosen} onChange={change} />
-      <span>
-        <strong>{standard.code}</strong> {standard.description}
-        <span className="soft small num">
-          {' '}
-          {formatPlain(standard.rangeLow)} … {formatPlain(standard.rangeHigh)} {unit}
-        </span>
-        <br />
-        <span className={`small ${mark === 'inside' ? 'soft' : `tone-${mark}`}`}>
-          {remarks.length > 0 ? remarks.join('; ') : `in date to ${formatDate(standard.dueOn)}`}
-        </span>
-        {rule && isChosen && (
-          <span className="small soft block">
-            To be read: {rule.rule}.
-            {rule.corrections.length > 0 && ` Its reading still wants correcting for ${rule.corrections.join(', ')}.`}
-          </span>
-        )}
-      </span>
-      <span className="num small">
-        {ratioText}{' '}
-        <Mark mark={mark} label={{ inside: 'suits', look: 'suits, but look', outside: 'does not suit' }[mark]} />
-      </span>
-    </label>
   )
 }

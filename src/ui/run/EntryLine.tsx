@@ -1,20 +1,19 @@
 'use client'
 import { type KeyboardEvent, type RefObject, useEffect, useMemo, useRef, useState } from 'react'
-import { formatFixed, formatSigned } from '@/core/format/formatNumber'
+import { formatFixed } from '@/core/format/formatNumber'
 import { type DecimalsShown, stepDecimals } from '@/core/run/decimalsShown'
-import { ERROR_BASIS_WORDS, errorBasis, shownPercent } from '@/core/run/errorBasis'
 import { judgingBasis, targetInput } from '@/core/run/judgeSteps'
 import { pointName } from '@/core/run/pointScale'
 import { gonePast } from '@/core/run/readingNotice'
 import { referenceOfPoint } from '@/core/run/referenceOfPoint'
 import { movedBeyond } from '@/core/run/stability'
-import { isTransmitted } from '@/core/signal/signal'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { RunStep } from '@/schema/runView'
 import type { World } from '@/schema/world'
-import { Mark, pointVerdictWords, VERDICT_MARK } from '../parts/Mark'
+import { Mark } from '../parts/Mark'
 import { isTyping } from '../shell/isTyping'
-import { CUT_OFF_WORDS } from './cutOffWords'
+import { EntryBox } from './EntryBox'
+import { EntrySays } from './EntrySays'
 import { useDraft } from './runDrafts'
 import {
   EMPTY_BOXES,
@@ -221,93 +220,6 @@ export function EntryLine({ world, step, count, decimals, accept, noteOvershoot,
         </p>
       </div>
     </div>
-  )
-}
-
-type BoxProps = {
-  field: ReadingField
-  label: string
-  boxes: ReadingBoxes
-  typed: Typed
-  isSending: boolean
-  inputRef: RefObject<HTMLInputElement | null>
-  change: (next: ReadingBoxes) => void
-  onKeyDown: (field: ReadingField) => (event: KeyboardEvent<HTMLInputElement>) => void
-}
-
-function EntryBox({ field, label, boxes, typed, isSending, inputRef, change, onKeyDown }: BoxProps) {
-  const isRefused = typed.kind === 'refused' && typed.field === field
-  return (
-    <label className={isRefused ? 'entry-box is-refused' : 'entry-box'}>
-      <span>{label}</span>
-      <input
-        ref={inputRef}
-        className="num"
-        inputMode="decimal"
-        autoComplete="off"
-        spellCheck={false}
-        value={boxes[field]}
-        readOnly={isSending}
-        aria-invalid={isRefused}
-        onChange={(event) => change({ ...boxes, [field]: event.target.value })}
-        onKeyDown={onKeyDown(field)}
-      />
-    </label>
-  )
-}
-
-type SaysProps = { typed: Typed; message: string | null; isSending: boolean; world: World; decimals: DecimalsShown }
-
-/** What is to be said of the reading being typed. */
-function EntrySays({ typed, message, isSending, world, decimals }: SaysProps) {
-  if (message)
-    return (
-      <p className="tone-outside" role="alert">
-        {message}
-      </p>
-    )
-  if (isSending) return <p className="soft">storing…</p>
-  if (typed.kind === 'refused') return <p className="tone-outside">{typed.words}</p>
-  if (typed.kind === 'incomplete') return <p className="soft">Type what the reference and the output really show.</p>
-  const { point, notice } = typed
-  const { scale, range } = judgingBasis(world)
-  const basis = errorBasis(world)
-  return (
-    <>
-      <p className="num">
-        ideal {formatFixed(point.idealOutput, decimals.computedOutput)} {scale.unit}, error{' '}
-        <strong className={`tone-${point.verdict}`}>
-          {formatSigned(shownPercent(point.errorPercentSpan, point.applied, { basis, range }), decimals.percent)} %
-        </strong>{' '}
-        {point.expandedUncertaintyPercentSpan !== undefined && (
-          <span className="soft">
-            ±
-            {formatFixed(
-              shownPercent(point.expandedUncertaintyPercentSpan, point.applied, { basis, range }),
-              decimals.percent,
-            )}{' '}
-          </span>
-        )}
-        {ERROR_BASIS_WORDS[basis].slice(2)}
-      </p>
-      <p className="num">
-        <span className={`tone-${point.verdict}`}>
-          <Mark mark={VERDICT_MARK[point.verdict]} /> {pointVerdictWords(point)}
-        </span>
-        <span className="soft">
-          {' '}
-          · {formatSigned(point.errorOutput, decimals.computedOutput)} {scale.unit}
-          {point.errorInput !== null && isTransmitted(world.configuration.signal) && (
-            <>
-              {' '}
-              · {formatSigned(point.errorInput, decimals.errorInput)} {pressureUnitLabel(range.unit)}
-            </>
-          )}
-          {point.cutOff && ` · ${CUT_OFF_WORDS[point.cutOff]}`}
-        </span>
-      </p>
-      {notice && <strong className="tone-look">{notice.words}</strong>}
-    </>
   )
 }
 

@@ -4,7 +4,7 @@ import { pointVerdict } from '@/core/error/verdict'
 import { type DecidedRound, ofCountedRounds } from '@/core/run/roundRole'
 import type { JudgedRound } from '@/core/run/runState'
 import { corridorFrame } from '@/pictures/corridorFrame'
-import type { CorridorData, CorridorSeries } from '@/pictures/errorCorridor'
+import type { CorridorData, CorridorSeries } from '@/pictures/corridorGeometry'
 import type { World } from '@/schema/world'
 
 /** An earlier calibration's as-left errors, drawn faintly for comparison. */

@@ -1,0 +1,84 @@
+'use client'
+import { useId } from 'react'
+import { READING_RULES } from '@/core/conformity/principle'
+import { formatPlain } from '@/core/format/formatNumber'
+import { formatDate } from '@/core/format/formatTime'
+import { pressureUnitLabel } from '@/core/units/pressureUnit'
+import type { ReferenceOffer } from '@/schema/offers'
+import { Mark } from '../parts/Mark'
+
+type ReferencesProps = {
+  title: string
+  name: string
+  offers: readonly ReferenceOffer[]
+  chosen: readonly string[]
+  choose: (ids: string[]) => void
+  takesSeveral?: boolean
+}
+
+/** References to choose from, the fitting ones first, the others set aside. */
+export function References({ title, name, offers, chosen, choose, takesSeveral = false }: ReferencesProps) {
+  const id = useId()
+  const suited = offers.filter((offer) => offer.mark !== 'outside')
+  const unsuited = offers.filter((offer) => offer.mark === 'outside')
+  return (
+    <fieldset className="tight bare-fieldset" aria-labelledby={id}>
+      <h2 id={id}>{title}</h2>
+      {offers.length === 0 && (
+        <p className="notice is-outside">No reference of this kind is registered, so the run cannot begin.</p>
+      )}
+      {suited.map((offer) => (
+        <OfferChoice key={offer.standard.id} {...{ offer, name, chosen, choose, takesSeveral }} />
+      ))}
+      {unsuited.length > 0 && (
+        <details className="set-aside">
+          <summary>{unsuited.length} more that do not suit</summary>
+          <div className="tight">
+            {unsuited.map((offer) => (
+              <OfferChoice key={offer.standard.id} {...{ offer, name, chosen, choose, takesSeveral }} />
+            ))}
+          </div>
+        </details>
+      )}
+    </fieldset>
+  )
+}
+
+type OfferProps = Pick<ReferencesProps, 'name' | 'chosen' | 'choose'> & { offer: ReferenceOffer; takesSeveral: boolean }
+
+function OfferChoice({ offer, name, chosen, choose, takesSeveral }: OfferProps) {
+  const { standard, mark, ratioText, remarks } = offer
+  const isChosen = chosen.includes(standard.id)
+  const rule = READING_RULES[standard.principle]
+  const change = () => {
+    if (!takesSeveral) return choose([standard.id])
+    choose(isChosen ? chosen.filter((id) => id !== standard.id) : [...chosen, standard.id])
+  }
+  const unit = standard.quantity === 'pressure' ? pressureUnitLabel(standard.unit) : standard.unit
+  return (
+    <label className="choice">
+      <input type={takesSeveral ? 'checkbox' : 'radio'} name={name} checked={isChosen} onChange={change} />
+      <span>
+        <strong>{standard.code}</strong> {standard.description}
+        <span className="soft small num">
+          {' '}
+          {formatPlain(standard.rangeLow)} … {formatPlain(standard.rangeHigh)} {unit}
+        </span>
+        <br />
+        <span className={`small ${mark === 'inside' ? 'soft' : `tone-${mark}`}`}>
+          {remarks.length > 0 ? remarks.join('; ') : `in date to ${formatDate(standard.dueOn)}`}
+        </span>
+        {rule && isChosen && (
+          <span className="small soft block">
+            To be read: {rule.rule}.
+            {rule.corrections.length > 0 && ` Its reading still wants correcting for ${rule.corrections.join(', ')}.`}
+          </span>
+        )}
+      </span>
+      <span className="num small">
+        {ratioText}{' '}
+        <Mark mark={mark} label={{ inside: 'suits', look: 'suits, but look', outside: 'does not suit' }[mark]} />
+      </span>
+    </label>
+  )
+}

@@ -1,0 +1,37 @@
+import type { RunRule } from '@/core/run/decisionRule'
+import { testPointPercents } from '@/core/run/pointScale'
+import type { Configuration } from '@/schema/configuration'
+import type { ReferenceOffers } from '@/schema/offers'
+import { servedBy } from './subRangeWords'
+
+type Choice = {
+  configuration: Configuration
+  offers: ReferenceOffers
+  inputIds: readonly string[]
+  outputId: string | null
+  inputUnit: Configuration['unit']
+  rule: RunRule
+}
+
+/** The run as it would be begun with the register's points, for what its uncertainty will be; null while it cannot. */
+export function plannedRun({ configuration, offers, inputIds, outputId, inputUnit, rule }: Choice) {
+  const chosen = offers.inputs.flatMap(({ standard }) =>
+    standard.quantity === 'pressure' && inputIds.includes(standard.id) ? [standard] : [],
+  )
+  const [inputReference, ...furtherReferences] = chosen
+  const outputReference = offers.outputs?.find(({ standard }) => standard.id === outputId)?.standard ?? null
+  if (!inputReference || (offers.outputs && !outputReference)) return null
+  const percents = testPointPercents(configuration)
+  const served = servedBy(percents, configuration, chosen)
+  if (!served) return null
+  return {
+    configuration,
+    inputUnit,
+    inputReference,
+    furtherReferences,
+    outputReference,
+    points: percents.map((percent, index) => ({ percent, referenceId: served[index] })),
+    decisionRule: rule,
+    statesUncertainty: true as const,
+  }
+}

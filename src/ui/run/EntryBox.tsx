@@ -1,0 +1,36 @@
+'use client'
+import type { KeyboardEvent, RefObject } from 'react'
+import type { ReadingBoxes, ReadingField, Typed } from './typedReading'
+
+type BoxProps = {
+  field: ReadingField
+  label: string
+  boxes: ReadingBoxes
+  typed: Typed
+  isSending: boolean
+  inputRef: RefObject<HTMLInputElement | null>
+  change: (next: ReadingBoxes) => void
+  onKeyDown: (field: ReadingField) => (event: KeyboardEvent<HTMLInputElement>) => void
+}
+
+/** One box of the entry line. */
+export function EntryBox({ field, label, boxes, typed, isSending, inputRef, change, onKeyDown }: BoxProps) {
+  const isRefused = typed.kind === 'refused' && typed.field === field
+  return (
+    <label className={isRefused ? 'entry-box is-refused' : 'entry-box'}>
+      <span>{label}</span>
+      <input
+        ref={inputRef}
+        className="num"
+        inputMode="decimal"
+        autoComplete="off"
+        spellCheck={false}
+        value={boxes[field]}
+        readOnly={isSending}
+        aria-invalid={isRefused}
+        onChange={(event) => change({ ...boxes, [field]: event.target.value })}
+        onKeyDown={onKeyDown(field)}
+      />
+    </label>
+  )
+}

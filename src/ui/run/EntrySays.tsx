@@ -1,0 +1,66 @@
+'use client'
+import { formatFixed, formatSigned } from '@/core/format/formatNumber'
+import type { DecimalsShown } from '@/core/run/decimalsShown'
+import { ERROR_BASIS_WORDS, errorBasis, shownPercent } from '@/core/run/errorBasis'
+import { judgingBasis } from '@/core/run/judgeSteps'
+import { isTransmitted } from '@/core/signal/signal'
+import { pressureUnitLabel } from '@/core/units/pressureUnit'
+import type { World } from '@/schema/world'
+import { Mark, pointVerdictWords, VERDICT_MARK } from '../parts/Mark'
+import { CUT_OFF_WORDS } from './cutOffWords'
+import type { Typed } from './typedReading'
+
+type SaysProps = { typed: Typed; message: string | null; isSending: boolean; world: World; decimals: DecimalsShown }
+
+/** What is to be said of the reading being typed. */
+export function EntrySays({ typed, message, isSending, world, decimals }: SaysProps) {
+  if (message)
+    return (
+      <p className="tone-outside" role="alert">
+        {message}
+      </p>
+    )
+  if (isSending) return <p className="soft">storing…</p>
+  if (typed.kind === 'refused') return <p className="tone-outside">{typed.words}</p>
+  if (typed.kind === 'incomplete') return <p className="soft">Type what the reference and the output really show.</p>
+  const { point, notice } = typed
+  const { scale, range } = judgingBasis(world)
+  const basis = errorBasis(world)
+  return (
+    <>
+      <p className="num">
+        ideal {formatFixed(point.idealOutput, decimals.computedOutput)} {scale.unit}, error{' '}
+        <strong className={`tone-${point.verdict}`}>
+          {formatSigned(shownPercent(point.errorPercentSpan, point.applied, { basis, range }), decimals.percent)} %
+        </strong>{' '}
+        {point.expandedUncertaintyPercentSpan !== undefined && (
+          <span className="soft">
+            ±
+            {formatFixed(
+              shownPercent(point.expandedUncertaintyPercentSpan, point.applied, { basis, range }),
+              decimals.percent,
+            )}{' '}
+          </span>
+        )}
+        {ERROR_BASIS_WORDS[basis].slice(2)}
+      </p>
+      <p className="num">
+        <span className={`tone-${point.verdict}`}>
+          <Mark mark={VERDICT_MARK[point.verdict]} /> {pointVerdictWords(point)}
+        </span>
+        <span className="soft">
+          {' '}
+          · {formatSigned(point.errorOutput, decimals.computedOutput)} {scale.unit}
+          {point.errorInput !== null && isTransmitted(world.configuration.signal) && (
+            <>
+              {' '}
+              · {formatSigned(point.errorInput, decimals.errorInput)} {pressureUnitLabel(range.unit)}
+            </>
+          )}
+          {point.cutOff && ` · ${CUT_OFF_WORDS[point.cutOff]}`}
+        </span>
+      </p>
+      {notice && <strong className="tone-look">{notice.words}</strong>}
+    </>
+  )
+}
