@@ -212,7 +212,7 @@ export function EntryLine({ world, step, count, decimals, accept, noteOvershoot,
           <span>
             <kbd>Backspace</kbd> back
           </span>
-          {past === null && (
+          {past === null && !isSending && (
             <button type="button" onClick={noteGonePast}>
               <kbd>o</kbd> gone past
             </button>

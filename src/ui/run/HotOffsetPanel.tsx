@@ -9,6 +9,7 @@ import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import { adjustmentWords } from '@/schema/adjustmentWords'
 import type { RunView } from '@/schema/runView'
 import { Refused } from '../parts/Refused'
+import { useDraft } from './runDrafts'
 
 type Props = { run: RunView; record: (done: unknown) => Promise<string | null> }
 const EMPTY = { glass: '', beforeOutput: '', afterOutput: '', words: '' }
@@ -16,7 +17,7 @@ const number = (text: string) => (text.trim() === '' ? null : Number(text.replac
 
 /** The hot comparison of a drum level with its gauge glass, recorded as an offset of the output. */
 export function HotOffsetPanel({ run, record }: Props) {
-  const [boxes, setBoxes] = useState(EMPTY)
+  const [boxes, setBoxes] = useDraft('hot-offset', EMPTY)
   const [message, setMessage] = useState<string | null>(null)
   const { scale } = judgingBasis(run.world)
   const glass = number(boxes.glass)

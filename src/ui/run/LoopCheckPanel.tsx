@@ -1,6 +1,6 @@
 'use client'
 import Button from '@mui/material/Button'
-import { type FormEvent, useState } from 'react'
+import { type FormEvent, useRef, useState } from 'react'
 import { formatFixed, formatReading, formatSigned } from '@/core/format/formatNumber'
 import { errorAfterTrimToHost, hostError, USUAL_LOOP_ALLOWANCE } from '@/core/loop/hostCheck'
 import type { JudgedRound } from '@/core/run/runState'
@@ -8,6 +8,7 @@ import { hostScale, loopCheckOf } from '@/schema/hostScale'
 import type { RunView } from '@/schema/runView'
 import { Refused } from '../parts/Refused'
 import { ReasonDialog } from './ReasonDialog'
+import { useDraft } from './runDrafts'
 
 type Props = {
   run: RunView
@@ -18,13 +19,28 @@ type Props = {
 }
 type Row = { percent: number; hostValue: string; senseVolts: string }
 const POINTS = [0, 50, 100]
+/** The boxes of the panel: the resistor, and by point what the host shows and the volts. */
+const EMPTY: Record<string, string> = {
+  ohms: '',
+  ...Object.fromEntries(
+    POINTS.flatMap((percent) => [[`host ${percent}`, ''] as const, [`volts ${percent}`, ''] as const]),
+  ),
+}
 
 /** What the host shows at 0, 50 and 100 % output, with the volts over a sense resistor, and what follows from it. */
 export function LoopCheckPanel({ run, judged, record, trimToHost }: Props) {
   const scale = hostScale(run.world.configuration)
-  const [rows, setRows] = useState<Row[]>(POINTS.map((percent) => ({ percent, hostValue: '', senseVolts: '' })))
-  const [ohms, setOhms] = useState('')
+  const [boxes, setBoxes] = useDraft('loop-check', EMPTY)
+  const { ohms = '' } = boxes
+  const rows = POINTS.map(
+    (percent): Row => ({
+      percent,
+      hostValue: boxes[`host ${percent}`] ?? '',
+      senseVolts: boxes[`volts ${percent}`] ?? '',
+    }),
+  )
   const [message, setMessage] = useState<string | null>(null)
+  const ids = useRef(new Map<number, string>()) // kept over a lost answer: sent twice, a check is stored once
 
   const submit = async (event: FormEvent) => {
     event.preventDefault()
@@ -32,19 +48,20 @@ export function LoopCheckPanel({ run, judged, record, trimToHost }: Props) {
     if (filled.length === 0) return setMessage('Enter what the host shows at one point at least.')
     for (const { senseVolts, ...row } of filled) {
       const hasVolts = senseVolts.trim() !== ''
-      const refusal = await record({
-        id: crypto.randomUUID(),
-        ...row,
-        senseOhms: hasVolts ? ohms : null,
-        senseVolts: hasVolts ? senseVolts : null,
-      })
+      const id = ids.current.get(row.percent) ?? crypto.randomUUID()
+      ids.current.set(row.percent, id)
+      const sense = { senseOhms: hasVolts ? ohms : null, senseVolts: hasVolts ? senseVolts : null }
+      const refusal = await record({ id, ...row, ...sense })
       if (refusal) return setMessage(refusal)
     }
-    setRows(POINTS.map((percent) => ({ percent, hostValue: '', senseVolts: '' })))
+    ids.current.clear()
+    setBoxes({ ...EMPTY, ohms })
     setMessage(null)
   }
-  const change = (percent: number, field: 'hostValue' | 'senseVolts', value: string) =>
-    setRows(rows.map((row) => (row.percent === percent ? { ...row, [field]: value } : row)))
+  const change = (percent: number, field: 'hostValue' | 'senseVolts', value: string) => {
+    ids.current.delete(percent) // other figures are another check
+    setBoxes({ ...boxes, [`${field === 'hostValue' ? 'host' : 'volts'} ${percent}`]: value })
+  }
   return (
     <div className="stack">
       <h2>What the host shows</h2>
@@ -107,7 +124,7 @@ export function LoopCheckPanel({ run, judged, record, trimToHost }: Props) {
               className="num loop-ohms"
               inputMode="decimal"
               value={ohms}
-              onChange={(event) => setOhms(event.target.value)}
+              onChange={(event) => setBoxes({ ...boxes, ohms: event.target.value })}
             />
           </label>
           <Button type="submit" variant="outlined">

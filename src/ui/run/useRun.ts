@@ -34,12 +34,12 @@ export function useRun(initial: RunView) {
       if (answer.kind === 'done') {
         const { value } = answer
         taken.current += 1
-        setRun((before) => ('rounds' in value ? value : 'reading' in value ? withReading(before, value) : before))
+        setRun((shown) => ('rounds' in value ? value : 'reading' in value ? withReading(shown, value) : shown))
       }
-      // Somebody else was there first: show what they recorded beside the refusal. Or the run was looked at while this was
-      // on its way, so that the answer may be the older of the two.
-      const isFirstRefused = answer.kind === 'refused' && answer.status === 409
-      if (isFirstRefused || (answer.kind === 'done' && taken.current !== before + 1)) await reload()
+      // Somebody else was there first: show what they recorded beside the refusal.
+      if (answer.kind === 'refused' && answer.status === 409) await reload()
+      // The run was looked at while this was on its way, so that the answer may be the older of the two. Nobody waits.
+      if (answer.kind === 'done' && taken.current !== before + 1) reload()
       return refusalWords(answer)
     },
     [run.id, reload],
