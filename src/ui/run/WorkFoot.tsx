@@ -23,7 +23,8 @@ const EMPTY = { words: '' }
 /** The step to be done next, answered by Enter, or as not applicable with the reason. */
 export function WorkFoot({ list, step, place, answer, recorded, adjustAgain }: Props) {
   const [message, setMessage] = useState<string | null>(null)
-  const [isBusy, setBusy] = useState(false)
+  // The step that is on its way: the next one is not held up by it.
+  const [sending, setSending] = useState<string | null>(null)
   const [asking, setAsking] = useState<'not-applicable' | 'adjust-again' | null>(null)
   const [{ words }, setDraft] = useDraft(`${list} ${step.id}`, EMPTY)
   const done = useRef<HTMLButtonElement>(null)
@@ -36,16 +37,16 @@ export function WorkFoot({ list, step, place, answer, recorded, adjustAgain }: P
   }, [step.id, recorded])
 
   const send = async (outcome: Answer['outcome'], said: string | null) => {
-    setBusy(true)
+    setSending(step.id)
     const refusal = await answer({ id: id.current, list, item: step.id, outcome, words: said })
     setMessage(refusal)
-    setBusy(false)
+    setSending(null)
     if (refusal === null) setDraft(EMPTY)
     return refusal
   }
   const submit = (event: FormEvent) => {
     event.preventDefault()
-    if (!isBusy) send('done', step.takesWords ? words : null)
+    if (sending !== step.id) send('done', step.takesWords ? words : null)
   }
   return (
     <form className="work-foot" onSubmit={submit} noValidate aria-label="Next step">
