@@ -4,7 +4,7 @@ import { transaction } from '../database'
 import { Conflict, NotFound } from '../refusals'
 import { copyRun } from '../sql/copyRun'
 import { insertEvent } from '../sql/event'
-import { insertRun, selectOpenRun } from '../sql/run'
+import { insertRun, selectConfigurationOfRun, selectOpenRun } from '../sql/run'
 import { selectAmendmentOf, selectSeal } from '../sql/seal'
 import type { Actor } from './actor'
 
@@ -30,7 +30,8 @@ export function amendRecord(
     const { outOfService: _, ...kept } = world
     const instrumentId = world.instrument.id
     const amended = { ...kept, amends: { sequence, hash: seal.hash, reason } }
-    const configurationId = await configurationOf(db, seal.runId)
+    const configurationId = await selectConfigurationOfRun(db, seal.runId)
+    if (configurationId === null) throw new Refusal('run', 'the run of this record is gone', 'have the chain verified')
     if (!(await insertRun(db, { id, instrumentId, configurationId, world: amended, at: now, personId: person.id }))) {
       const open = await selectOpenRun(db, instrumentId)
       if (open?.id === id) return { id }
@@ -50,10 +51,4 @@ export function amendRecord(
     })
     return { id }
   })
-}
-
-async function configurationOf(db: Parameters<typeof selectSeal>[0], runId: string): Promise<string> {
-  const { rows } = await db.query('SELECT configuration_id FROM run WHERE id = $1', [runId])
-  if (rows.length === 0) throw new Refusal('run', 'the run of this record is gone', 'have the chain verified')
-  return rows[0].configuration_id
 }

@@ -8,6 +8,7 @@ import { insertEvent } from '../sql/event'
 import {
   anybody,
   insertPerson,
+  lockFirstPerson,
   type Person,
   selectPasswordHash,
   selectPerson,
@@ -73,9 +74,6 @@ export async function demoSignIn(personId: string): Promise<string> {
   return person.id
 }
 
-/** Any fixed number: two browsers must not both become the first. */
-const FIRST_LOCK = 7_264_003
-
 /**
  * Registers the first person of an empty plant as its administrator.
  *
@@ -84,7 +82,7 @@ const FIRST_LOCK = 7_264_003
 export async function firstPerson(input: FirstPerson, now: Date): Promise<string> {
   const passwordHash = await hashPassword(input.password)
   return transaction(async (db) => {
-    await db.query('SELECT pg_advisory_xact_lock($1)', [FIRST_LOCK])
+    await lockFirstPerson(db)
     if (await anybody(db)) throw new Conflict('name', 'somebody is registered here already', 'sign in, or ask them')
     const { password: _, ...person } = input
     const id = randomUUID()

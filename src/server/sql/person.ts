@@ -48,6 +48,12 @@ export async function selectPasswordHash(db: Queryable, id: string): Promise<str
 export const anybody = async (db: Queryable): Promise<boolean> =>
   (await db.query('SELECT FROM person LIMIT 1')).rowCount !== 0
 
+/** Any fixed number: two browsers must not both become the first. */
+const FIRST_LOCK = 7_264_003
+
+/** Lets one transaction at a time register the first person. */
+export const lockFirstPerson = (db: Queryable) => db.query('SELECT pg_advisory_xact_lock($1)', [FIRST_LOCK])
+
 const INSERT_PERSON = `
   INSERT INTO person (id, name, initials, role, is_administrator, is_demo, password_hash)
   VALUES ($1, $2, $3, $4, $5, $6, $7) ON CONFLICT (name) DO NOTHING`

@@ -36,6 +36,12 @@ export async function selectOpenRun(db: Queryable, instrumentId: string): Promis
   return rows.length === 0 ? null : RunRow.parse(rows[0])
 }
 
+/** The version of the register a run was begun with; null for an unknown run. */
+export async function selectConfigurationOfRun(db: Queryable, runId: string): Promise<string | null> {
+  const { rows } = await db.query('SELECT configuration_id FROM run WHERE id = $1', [runId])
+  return rows[0]?.configuration_id ?? null
+}
+
 /** Every open run, oldest first. */
 export async function selectOpenRuns(db: Queryable): Promise<RunHead[]> {
   const { rows } = await db.query(`${SELECT_RUN} WHERE r.status = 'open' ORDER BY r.started_at`)

@@ -122,14 +122,7 @@ export async function selectResultsOf(db: Queryable, instrumentId: string): Prom
 type NewSeal = Seal &
   Pick<
     SealedResult,
-    | 'asFound'
-    | 'asLeft'
-    | 'asFoundErrorPercent'
-    | 'asLeftErrorPercent'
-    | 'shareOfLimit'
-    | 'errorBasis'
-    | 'amends'
-    | 'amends'
+    'asFound' | 'asLeft' | 'asFoundErrorPercent' | 'asLeftErrorPercent' | 'shareOfLimit' | 'errorBasis' | 'amends'
   >
 
 const INSERT_SEAL = `
