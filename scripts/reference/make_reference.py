@@ -1,6 +1,6 @@
 """Remakes tests/reference/*.json: values from general-purpose libraries that our own code is checked against.
 
-Needs Debian's python3-scipy, python3-numpy, python3-uncertainties and units. Run by `npm run reference`.
+Needs Debian's python3-scipy, python3-numpy, python3-uncertainties, python3-iapws, python3-fluids and units. Run by `npm run reference`.
 The files are committed, so that the tests need none of these.
 """
 import json
@@ -140,6 +140,45 @@ def units():
     version = subprocess.run(["units", "--version"], capture_output=True, text=True).stdout.splitlines()[0]
     write("units", version, cases)
 
+def steam_and_water():
+    from iapws.iapws97 import _Region1, _Region2, _PSat_T, _TSat_P
+    import iapws
+    keys = ("v", "h", "s", "cp", "w")
+    liquid = [
+        {"pressureMPa": p, "temperatureK": t, **{k: float(_Region1(t, p)[k]) for k in keys}}
+        for p, t in ((0.101325, 274), (0.101325, 293.15), (0.2, 363.15), (0.7, 433.15), (3, 300), (3, 333.15), (3, 506),
+                     (6.5, 353.15), (12, 590), (16.6, 623.15), (40, 470), (100, 273.15), (100, 623.15))
+    ]
+    vapour = [
+        {"pressureMPa": p, "temperatureK": t, **{k: float(_Region2(t, p)[k]) for k in keys}}
+        for p, t in ((0.001, 300), (0.1, 373.15), (0.5, 430), (3, 520), (3, 700), (10, 640), (16, 640), (20, 700),
+                     (30, 800), (60, 1000), (100, 1073.15))
+    ]
+    saturation = [
+        {"temperatureK": t, "pressureMPa": float(_PSat_T(t)), "backTemperatureK": float(_TSat_P(_PSat_T(t)))}
+        for t in (273.16, 300, 373.15, 420, 453.03, 506.99, 548, 600, 623.15, 640, 647)
+    ]
+    write("steam", f"iapws {iapws.__version__}, IAPWS97", [{"liquid": liquid, "vapour": vapour, "saturation": saturation}])
+
+
+def orifice():
+    import fluids
+    from fluids.flow_meter import C_Reader_Harris_Gallagher, orifice_expansibility, dP_orifice
+    cases = []
+    for taps in ("corner", "D", "flange"):
+        for D, beta, rho, mu, m in (
+            (0.0508, 0.5, 998, 1.0e-3, 2.1), (0.1023, 0.2, 998, 1.0e-3, 3.5), (0.1023, 0.62, 870, 4e-3, 18), (0.2545, 0.7, 4.2, 1.4e-5, 6.1),
+            (0.0627, 0.4, 998, 1.0e-3, 1.3), (0.5, 0.75, 12.5, 1.9e-5, 60), (0.154, 0.33, 1032, 1.9e-3, 9),
+        ):
+            cases.append({"taps": taps, "pipeM": D, "beta": beta, "densityKgPerM3": rho, "viscosityPaS": mu, "massFlowKgPerS": m,
+                          "discharge": float(C_Reader_Harris_Gallagher(D, D * beta, rho, mu, m, taps=taps))})
+    expansion = [
+        {"pipeM": D, "beta": beta, "upstreamPa": p1, "downstreamPa": p2, "isentropic": k,
+         "expansibility": float(orifice_expansibility(D, D * beta, p1, p2, k))}
+        for D, beta, p1, p2, k in ((0.0739, 0.3, 1e5, 9.9e4, 1.4), (0.15, 0.6, 5e5, 4.6e5, 1.3), (0.25, 0.72, 1.1e6, 8.4e5, 1.32))
+    ]
+    write("orifice", f"fluids {fluids.__version__}, flow_meter", [{"discharge": cases, "expansibility": expansion}])
+
 
 if __name__ == "__main__":
     OUT.mkdir(parents=True, exist_ok=True)
@@ -149,4 +188,6 @@ if __name__ == "__main__":
     risks()
     propagation()
     units()
+    steam_and_water()
+    orifice()
     sys.exit(0)

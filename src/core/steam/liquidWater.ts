@@ -1,0 +1,46 @@
+import { Refusal } from '../refusal'
+import { REGION_1_TERMS } from './region1Coefficients'
+import { saturationPressureMPa } from './saturation'
+import { sumOfTerms } from './term'
+import { propertiesOfGibbs, type WaterProperties } from './waterProperties'
+
+/** Upper end of region 1, K; above it liquid near saturation belongs to region 3. Source: IAPWS R7-97(2012), 3. */
+export const REGION_1_MOST_K = 623.15
+const MOST_MPA = 100
+/** Rounding of a saturation pressure that was itself computed; ours. */
+const AT_SATURATION = 1 - 1e-9
+
+/**
+ * Liquid water: region 1 of IAPWS-IF97, 273.15 K to 623.15 K, from the saturation pressure to 100 MPa.
+ *
+ * Source: IAPWS R7-97(2012), Eq. 7.
+ *
+ * @throws {Refusal} outside region 1
+ */
+export function liquidWater(pressureMPa: number, temperatureK: number): WaterProperties {
+  if (!(temperatureK >= 273.15 && temperatureK <= REGION_1_MOST_K))
+    throw new Refusal(
+      'temperature',
+      `${temperatureK} K lies outside liquid water of region 1`,
+      'enter 273.15 K to 623.15 K (0 °C to 350 °C)',
+    )
+  if (!(pressureMPa <= MOST_MPA && pressureMPa > 0))
+    throw new Refusal(
+      'pressure',
+      `${pressureMPa} MPa lies outside region 1`,
+      'enter an absolute pressure up to 100 MPa',
+    )
+  const boils = saturationPressureMPa(temperatureK)
+  if (pressureMPa < boils * AT_SATURATION)
+    throw new Refusal(
+      'pressure',
+      `at ${temperatureK} K water boils below ${boils.toPrecision(6)} MPa absolute, so it is steam at ${pressureMPa} MPa`,
+      'enter a higher pressure or a lower temperature',
+    )
+  const pi = pressureMPa / 16.53
+  const tau = 1386 / temperatureK
+  const sums = sumOfTerms(REGION_1_TERMS, 7.1 - pi, tau - 1.222)
+  // The terms are written in 7.1 − π: each derivative by π turns its sign.
+  const byPi = { ...sums, gP: -sums.gP, gPT: -sums.gPT }
+  return propertiesOfGibbs(byPi, { pressureMPa, temperatureK, pi, tau })
+}
