@@ -161,6 +161,38 @@ def steam_and_water():
     write("steam", f"iapws {iapws.__version__}, IAPWS97", [{"liquid": liquid, "vapour": vapour, "saturation": saturation}])
 
 
+def drift():
+    cases = []
+    for years, errors, limit in (([0, 1, 2.1, 3], [0.02, 0.09, 0.13, 0.2], 0.5), ([0, 0.5, 1, 1.5, 2, 2.6], [0.1, -0.02, 0, -0.11, -0.09, -0.2], 0.4),
+                                 ([0, 2, 4], [0.01, 0.02, 0.04], 0.25)):
+        line = stats.linregress(years, errors)
+        n, mean = len(years), numpy.mean(years)
+        spread = sum((y - mean) ** 2 for y in years)
+        scatter = (sum((e - line.intercept - line.slope * y) ** 2 for y, e in zip(years, errors)) / (n - 2)) ** 0.5
+        factor = stats.t.ppf(0.975, n - 2)
+        at = lambda y: line.intercept + line.slope * y
+        half = lambda y: factor * scatter * (1 + 1 / n + (y - mean) ** 2 / spread) ** 0.5
+        now = max(years)
+        cross = optimize.brentq(lambda y: abs(at(y)) - limit, now, 100)
+        band = now if abs(at(now)) + half(now) >= limit else optimize.brentq(lambda y: abs(at(y)) + half(y) - limit, now, 100)
+        cases.append({"years": years, "errors": errors, "limit": limit, "rate": float(line.slope), "scatter": float(scatter),
+                      "crosses": float(cross), "bandCrosses": float(band)})
+    write("drift", f"{SCIPY}, stats.linregress and optimize.brentq", cases)
+
+
+def drum():
+    import iapws
+    from iapws.iapws97 import _Region1, _Region2, _TSat_P
+    cases = []
+    for p, leg, ambient in ((1.1, 45, 18), (3.1, 60, 22), (3.1, 120, 22), (6.2, 50, 15), (11, 70, 30)):
+        saturated = _TSat_P(p)
+        cases.append({"pressureMPa": p, "legCelsius": leg, "ambientCelsius": ambient,
+                      "water": float(1 / _Region1(saturated, p)["v"]), "steam": float(1 / _Region2(saturated, p)["v"]),
+                      "leg": float(1 / _Region1(leg + 273.15, p)["v"]),
+                      "cold": float(1 / _Region1(ambient + 273.15, 0.101325)["v"])})
+    write("drum", f"iapws {iapws.__version__}, IAPWS97", cases)
+
+
 def orifice():
     import fluids
     from fluids.flow_meter import C_Reader_Harris_Gallagher, orifice_expansibility, dP_orifice
@@ -189,5 +221,7 @@ if __name__ == "__main__":
     propagation()
     units()
     steam_and_water()
+    drum()
+    drift()
     orifice()
     sys.exit(0)
