@@ -193,6 +193,19 @@ def drum():
     write("drum", f"iapws {iapws.__version__}, IAPWS97", cases)
 
 
+def calc_examples():
+    """Densities at the states of the drum examples in src/schema/calc/drum.ts."""
+    import iapws
+    from iapws.iapws97 import _Region1, _Region2, _TSat_P
+    p, boiling = 2.64 + 0.0988, 2.74
+    sat, sat_boiling = _TSat_P(p), _TSat_P(boiling)
+    rho = lambda region, t, at: float(1 / region(t, at)["v"])
+    write("calcExamples", f"iapws {iapws.__version__}, IAPWS97", [{
+        "water": rho(_Region1, sat, p), "steam": rho(_Region2, sat, p), "leg": rho(_Region1, 64 + 273.15, p),
+        "cold": rho(_Region1, 19 + 273.15, 0.101325), "glass": rho(_Region1, 165 + 273.15, p),
+        "boilingWater": rho(_Region1, sat_boiling, boiling), "boilingSteam": rho(_Region2, sat_boiling, boiling)}])
+
+
 def orifice():
     import fluids
     from fluids.flow_meter import C_Reader_Harris_Gallagher, orifice_expansibility, dP_orifice
@@ -223,5 +236,6 @@ if __name__ == "__main__":
     steam_and_water()
     drum()
     drift()
+    calc_examples()
     orifice()
     sys.exit(0)

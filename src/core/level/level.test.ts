@@ -20,7 +20,7 @@ describe('a 20 ft tank, open: common practice, no source', () => {
   ])('$says: $lrv … $urv ftH2O', ({ sensorFt, relative, lrv, urv }) => {
     const range = levelRange({
       ...base,
-      arrangement: 'open',
+      kind: 'open',
       densityKgPerM3: densityFromRelative(relative, '4 °C'),
       lowerTapM: sensorFt * FOOT,
       sensorM: sensorFt * FOOT,
@@ -39,7 +39,7 @@ describe('arrangements, worked by hand from p = ρ·g·h', () => {
     const range = levelRange({
       ...base,
       gravityMPerS2,
-      arrangement: 'standpipe',
+      kind: 'standpipe',
       densityKgPerM3: 1000,
       lowerTapM: 28,
       sensorM: 0,
@@ -50,7 +50,7 @@ describe('arrangements, worked by hand from p = ρ·g·h', () => {
     expect(range.urvPa).toBeCloseTo(2 * range.lrvPa, 6) // as 40 … 80 psi, common practice
   })
   test('a dry leg without gas is as an open tank; with gas of 10 kg/m³ the gas column of the level is missing', () => {
-    const dry = { ...closed, arrangement: 'dry-leg', sensorM: 0.5, lineDensityKgPerM3: null } as const
+    const dry = { ...closed, kind: 'dry-leg', sensorM: 0.5, lineDensityKgPerM3: null } as const
     const light = levelRange({ ...dry, gasDensityKgPerM3: 0 })
     expect(light.lrvPa).toBeCloseTo(900 * 9.81 * 0.5, 6)
     const heavy = levelRange({ ...dry, gasDensityKgPerM3: 10 })
@@ -59,7 +59,7 @@ describe('arrangements, worked by hand from p = ρ·g·h', () => {
   test('a filled leg: (ρ·h − ρleg·(Hu − hs)), below zero at 0 %', () => {
     const range = levelRange({
       ...closed,
-      arrangement: 'wet-leg',
+      kind: 'wet-leg',
       sensorM: -0.2,
       gasDensityKgPerM3: 0,
       lineDensityKgPerM3: null,
@@ -72,7 +72,7 @@ describe('arrangements, worked by hand from p = ρ·g·h', () => {
     const seals = (sensorM: number) =>
       levelRange({
         ...closed,
-        arrangement: 'remote-seals',
+        kind: 'remote-seals',
         sensorM,
         gasDensityKgPerM3: 0,
         highFillDensityKgPerM3: 935,
@@ -84,7 +84,7 @@ describe('arrangements, worked by hand from p = ρ·g·h', () => {
   test('an interface: span is (ρ₁ − ρ₂)·g·(travel)', () => {
     const { lrvPa, urvPa } = levelRange({
       ...closed,
-      arrangement: 'interface',
+      kind: 'interface',
       sensorM: 0,
       lineDensityKgPerM3: null,
       densityKgPerM3: 1020,
@@ -96,7 +96,7 @@ describe('arrangements, worked by hand from p = ρ·g·h', () => {
   test('a bubbler reads the depth of its tube, less the gas that hangs in it', () => {
     const range = levelRange({
       gravityMPerS2,
-      arrangement: 'bubbler',
+      kind: 'bubbler',
       densityKgPerM3: 1100,
       purgeDensityKgPerM3: 1.5,
       lowerTapM: 0.1,
@@ -118,7 +118,7 @@ test('level and pressure are each other’s inverse, whatever the arrangement st
       (densityKgPerM3, sensorM, fraction) => {
         const vessel: VesselSetUp = {
           ...base,
-          arrangement: 'wet-leg',
+          kind: 'wet-leg',
           densityKgPerM3,
           sensorM,
           lowerTapM: 0.3,
@@ -149,7 +149,7 @@ describe('densities', () => {
 describe('refused in words', () => {
   const good: VesselSetUp = {
     ...base,
-    arrangement: 'wet-leg',
+    kind: 'wet-leg',
     densityKgPerM3: 900,
     lowerTapM: 0.5,
     upperTapM: 4,

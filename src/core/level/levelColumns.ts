@@ -22,7 +22,7 @@ export function levelColumns(vessel: VesselSetUp, levelM: number): LevelColumn[]
   refuseImpossibleVessel(vessel)
   const { lowerTapM, sensorM } = vessel
   const liquid = column('high', 'liquid over the lower tap', vessel.densityKgPerM3, levelM - lowerTapM)
-  switch (vessel.arrangement) {
+  switch (vessel.kind) {
     case 'open':
     case 'standpipe':
       return [liquid, highLine(vessel)]

@@ -28,19 +28,19 @@ type Closed = { readonly upperTapM: number; readonly gasDensityKgPerM3: number }
 
 /** A level set-up: everything its range follows from. Metres, kg/m³, m/s². */
 export type VesselSetUp =
-  | (Everywhere & HighLine & { readonly arrangement: 'open' | 'standpipe' })
-  | (Everywhere & { readonly arrangement: 'bubbler'; readonly purgeDensityKgPerM3: number })
-  | (Everywhere & HighLine & Closed & { readonly arrangement: 'dry-leg' })
-  | (Everywhere & HighLine & Closed & { readonly arrangement: 'wet-leg'; readonly legDensityKgPerM3: number })
+  | (Everywhere & HighLine & { readonly kind: 'open' | 'standpipe' })
+  | (Everywhere & { readonly kind: 'bubbler'; readonly purgeDensityKgPerM3: number })
+  | (Everywhere & HighLine & Closed & { readonly kind: 'dry-leg' })
+  | (Everywhere & HighLine & Closed & { readonly kind: 'wet-leg'; readonly legDensityKgPerM3: number })
   | (Everywhere &
       Closed & {
-        readonly arrangement: 'remote-seals'
+        readonly kind: 'remote-seals'
         readonly highFillDensityKgPerM3: number
         readonly lowFillDensityKgPerM3: number
       })
   | (Everywhere &
       HighLine & {
-        readonly arrangement: 'interface'
+        readonly kind: 'interface'
         readonly upperTapM: number
         readonly lightDensityKgPerM3: number
         readonly legDensityKgPerM3: number
@@ -65,7 +65,7 @@ export function refuseImpossibleVessel(vessel: VesselSetUp): void {
   if (lowest < vessel.lowerTapM)
     throw new Refusal(
       'levelAt0M',
-      `${lowest} m lies below the ${vessel.arrangement === 'bubbler' ? 'end of the tube' : 'lower tap'} (${vessel.lowerTapM} m), where no level is seen`,
+      `${lowest} m lies below the ${vessel.kind === 'bubbler' ? 'end of the tube' : 'lower tap'} (${vessel.lowerTapM} m), where no level is seen`,
       'raise the level of 0 %, or lower the tap',
     )
   if ('upperTapM' in vessel) refuseUpperTap(vessel)
@@ -107,7 +107,7 @@ function refuseFluids(vessel: VesselSetUp): void {
     const density = given.get(field)
     if (typeof density === 'number') refuseGas(field, density, vessel.densityKgPerM3)
   }
-  if (vessel.arrangement === 'interface' && vessel.lightDensityKgPerM3 >= vessel.densityKgPerM3)
+  if (vessel.kind === 'interface' && vessel.lightDensityKgPerM3 >= vessel.densityKgPerM3)
     throw new Refusal(
       'lightDensityKgPerM3',
       `the upper liquid (${vessel.lightDensityKgPerM3} kg/m³) is not lighter than the lower one (${vessel.densityKgPerM3} kg/m³), so no interface stands`,

@@ -34,6 +34,13 @@ export const CALCULATION_GROUPS = {
   uncertainty: 'Uncertainty',
   adjust: 'Adjustment',
   vacuum: 'Vacuum',
+  range: 'Range change',
+  level: 'Level and density',
+  drum: 'Boiler drum, water and steam',
+  flow: 'Flow by differential pressure',
+  pressure: 'Pressure corrections',
+  loop: 'Loop',
+  interval: 'Calibration interval',
   simulate: 'Simulation',
 } as const
 export type CalculationGroup = keyof typeof CALCULATION_GROUPS

@@ -3,8 +3,15 @@ import { budget } from './budget'
 import type { AnyCalculation } from './calculation'
 import { decide, global, ratios, specific } from './conformity'
 import { diagnoseReadings } from './diagnosis'
+import { drumLevel, gaugeGlass, waterAndSteam, waterDensity } from './drum'
 import { carryLimit, errorLimitAt, gaugeClass, judgeReading } from './error'
+import { densityCompensation, flowByDifference, flowCutOff, flowZeroShift, orifice } from './flow'
+import { intervalDrift, intervalReliability, intervalStaircase } from './interval'
+import { levelRange, liquidDensity } from './level'
+import { loopError, loopSupply, trimSchools } from './loop'
+import { deadWeight, headCorrection, localGravity, manometer } from './pressure'
 import { monteCarloPropagation } from './propagation'
+import { outputTable, rangeChange, referenceReach } from './range'
 import { senseResistor, signalValue } from './signal'
 import { simulate } from './simulate'
 import { inverseTransfer, rootsTaken, transfer } from './transfer'
@@ -43,6 +50,30 @@ export const CALCULATIONS: readonly AnyCalculation[] = [
   vacuumPlan,
   vacuumReading,
   vacuumAdjust,
+  rangeChange,
+  outputTable,
+  referenceReach,
+  levelRange,
+  liquidDensity,
+  drumLevel,
+  gaugeGlass,
+  waterAndSteam,
+  waterDensity,
+  flowByDifference,
+  flowZeroShift,
+  flowCutOff,
+  orifice,
+  densityCompensation,
+  headCorrection,
+  localGravity,
+  deadWeight,
+  manometer,
+  loopSupply,
+  loopError,
+  trimSchools,
+  intervalStaircase,
+  intervalDrift,
+  intervalReliability,
   simulate,
 ]
 

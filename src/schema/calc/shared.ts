@@ -1,7 +1,8 @@
 import { z } from 'zod'
+import type { OutputRow } from '@/core/range/outputTable'
 import { outputScale, SIGNAL_IDS, type Signal } from '@/core/signal/signal'
 import { PRESSURE_UNIT_IDS, type PressureUnit, pressureUnitLabel } from '@/core/units/pressureUnit'
-import { list, number, titled, zeroOrMore } from './calculation'
+import { list, number, Quantity, quantity, titled, words, zeroOrMore } from './calculation'
 
 export const PressureUnitChoice = titled(z.enum(PRESSURE_UNIT_IDS), 'Unit')
 
@@ -35,3 +36,37 @@ export const DirectionChoice = titled(z.enum(['rising', 'falling']), 'Direction'
 /** The output scale of a signal, or of the range where it is read on a display. */
 export const scaleOf = (signal: Signal, range: { lrv: number; urv: number; unit: PressureUnit }) =>
   outputScale(signal, { lrv: range.lrv, urv: range.urv, unitLabel: pressureUnitLabel(range.unit) })
+
+/** What a display or host shows at 0 % and at 100 %. */
+export const DisplayInput = titled(
+  z.object({ lower: number('Shown at 0 %'), upper: number('Shown at 100 %'), unit: words('Unit', 20) }),
+  'Host shows',
+)
+
+/** An output table as an answer carries it. */
+export const OutputRows = titled(
+  z.array(
+    z.object({
+      percent: titled(Quantity, 'Input'),
+      input: titled(Quantity, 'Input'),
+      output: titled(Quantity, 'Output'),
+      shown: titled(Quantity, 'Host shows'),
+    }),
+  ),
+  'Output table',
+)
+
+type Scales = {
+  readonly range: { readonly lrv: number; readonly urv: number; readonly unit: PressureUnit }
+  readonly signal: Signal
+  readonly display: { readonly unit: string }
+}
+
+/** The rows of an output table with their units. */
+export const outputRows = (rows: readonly OutputRow[], { range, signal, display }: Scales) =>
+  rows.map(({ percent, input, output, shown }) => ({
+    percent: quantity(percent, '%'),
+    input: quantity(input, pressureUnitLabel(range.unit)),
+    output: quantity(output, scaleOf(signal, range).unit),
+    shown: quantity(shown, display.unit),
+  }))

@@ -1,0 +1,93 @@
+import { z } from 'zod'
+import type { VesselSetUp } from '@/core/level/vesselSetUp'
+import { Refusal } from '@/core/refusal'
+import { convertQuantity } from '@/core/units/quantity'
+import { number, optionalNumber, titled } from './calc/calculation'
+
+export const HEIGHT_UNITS = ['m', 'cm', 'mm', 'ft', 'in'] as const
+export const DENSITY_UNITS = ['kg/m3', 'g/cm3', 'kg/L', 'lb/ft3', 'lb/galUS'] as const
+
+const everywhere = {
+  density: number('Density of the liquid'),
+  lowerTap: number('Lower tap at'),
+  sensor: number('Instrument at', 'heights are over one datum, commonly the bottom'),
+  levelAt0: number('Level at 0 %'),
+  levelAt100: number('Level at 100 %'),
+}
+const line = {
+  lineDensity: optionalNumber('Density in the line to the high side', 'empty: the liquid of the vessel'),
+}
+const upperTap = { upperTap: number('Upper tap at') }
+const closed = { ...upperTap, gasDensity: number('Density of the gas over it') }
+
+/** A vessel as it is typed: heights and densities in units of their own. */
+export const VesselShape = titled(
+  z.discriminatedUnion('kind', [
+    z.object({ kind: z.literal('open'), ...everywhere, ...line }),
+    z.object({ kind: z.literal('standpipe'), ...everywhere, ...line }),
+    z.object({ kind: z.literal('bubbler'), ...everywhere, purgeDensity: number('Density of the purge gas') }),
+    z.object({ kind: z.literal('dry-leg'), ...everywhere, ...closed, ...line }),
+    z.object({
+      kind: z.literal('wet-leg'),
+      ...everywhere,
+      ...closed,
+      ...line,
+      legDensity: number('Density in the leg'),
+    }),
+    z.object({
+      kind: z.literal('remote-seals'),
+      ...everywhere,
+      ...closed,
+      highFillDensity: number('Density of the fill, high side'),
+      lowFillDensity: number('Density of the fill, low side'),
+    }),
+    z.object({
+      kind: z.literal('interface'),
+      ...everywhere,
+      ...upperTap,
+      ...line,
+      lightDensity: number('Density of the upper liquid'),
+      legDensity: number('Density in the leg'),
+    }),
+  ]),
+  'Vessel',
+)
+export type VesselShape = z.infer<typeof VesselShape>
+
+/** The vessel with the units it is typed in and the gravity of the place. */
+export const Vessel = z.object({
+  heightUnit: titled(z.enum(HEIGHT_UNITS), 'Heights in'),
+  densityUnit: titled(z.enum(DENSITY_UNITS), 'Densities in'),
+  gravity: number('Gravity, m/s²'),
+  vessel: VesselShape,
+})
+export type Vessel = z.infer<typeof Vessel>
+
+/** The same as the core takes it, in SI. */
+export function vesselSetUp({ heightUnit, densityUnit, gravity, vessel }: Vessel): VesselSetUp {
+  const si = Object.entries(vessel).map(([field, value]): [string, unknown] => {
+    const isDensity = /density$/i.test(field)
+    const name = isDensity ? `${field}KgPerM3` : `${field}M`
+    if (field === 'kind') return [field, value]
+    if (typeof value !== 'number') return [name, value]
+    return [
+      name,
+      isDensity
+        ? convertQuantity(value, 'density', { from: densityUnit, to: 'kg/m3' })
+        : convertQuantity(value, 'length', { from: heightUnit, to: 'm' }),
+    ]
+  })
+  // Every field of the shape has its namesake in the set-up, with the unit at its end.
+  return { ...(Object.fromEntries(si) as unknown as VesselSetUp), gravityMPerS2: gravity }
+}
+
+/** Runs the core on a vessel; what it refuses is named by the field that was typed. */
+export function onVessel<T>(vessel: Vessel, work: (setUp: VesselSetUp) => T): T {
+  try {
+    return work(vesselSetUp(vessel))
+  } catch (error) {
+    if (!(error instanceof Refusal)) throw error
+    const field = error.field === 'gravityMPerS2' ? 'gravity' : `vessel.${error.field.replace(/(KgPerM3|M)$/, '')}`
+    throw new Refusal(field, error.reason, error.remedy)
+  }
+}
