@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { limitInput } from '@/core/error/errorLimit'
 import { formatPlain } from '@/core/format/formatNumber'
+import { fitIssues, fitIssueWords, linkForSpan } from '@/core/range/fitIssues'
 import { Refusal } from '@/core/refusal'
 import { HOOK_UPS, type HookUp } from '@/core/run/hookUp'
 import { POINT_ORDERS, type PointOrder } from '@/core/run/plan'
@@ -10,6 +11,7 @@ import { inputAtPercent } from '@/core/transfer/linearTransfer'
 import { LINEAR } from '@/core/transfer/transfer'
 import { PRESSURE_KIND_IDS } from '@/core/units/pressureKind'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
+import { Body, BodyForm, sensorBody } from './body'
 import { DecimalNumber } from './decimal'
 import { ErrorLimit, ErrorLimitForm, PressureUnitId } from './errorLimit'
 import { DisplayScale, DisplayScaleForm, Transfer, TransferForm } from './transfer'
@@ -47,6 +49,8 @@ const plainFields = {
   // What configurations from before they were asked for are: a straight line, points in % of span, connected direct.
   pointScale: z.enum(Object.keys(POINT_SCALES) as PointScale[]).default('input'), // keys of a const object
   hookUp: z.enum(Object.keys(HOOK_UPS) as HookUp[]).default('direct'), // keys of a const object
+  /** The host takes the square root; the display scale is then the host's. Left out otherwise: older records have none. */
+  hostRoot: z.literal(true).optional(),
 }
 
 const wholeMonths = (value: z.ZodType<number, unknown>) =>
@@ -74,6 +78,8 @@ const fields = {
   testPoints: pointList,
   transfer: Transfer.default(LINEAR),
   displayScale: DisplayScale.nullable().default(null),
+  /** Left out where the register knows nothing of a link, a capsule or a largest span, as older records do. */
+  body: Body.optional(),
 }
 /**
  * One version of what an instrument is: what its sensor can do, what it is ranged to, what it may be wrong by and how
@@ -114,6 +120,7 @@ export const ConfigurationForm = z
     testPoints: PointListForm,
     transfer: TransferForm.default(LINEAR),
     displayScale: DisplayScaleForm.nullable().default(null),
+    body: BodyForm.optional(),
   })
   .superRefine(refuseImpossible)
 
@@ -153,16 +160,32 @@ function refuseImpossible(config: Unchecked, ctx: z.RefinementCtx): void {
     refuse('urv', `equals LRV (${formatPlain(config.lrv)} ${unit}), so the span is zero: enter a different URV`)
     return
   }
-  for (const field of ['lrv', 'urv'] as const)
-    if (!isWithinSensor(config[field], config))
-      refuse(field, `outside what the sensor can do (${formatPlain(config.lrl)} … ${formatPlain(config.url)} ${unit})`)
-  const span = Math.abs(config.urv - config.lrv)
-  if (span < config.minSpan * (1 - BINARY_SLACK))
-    refuse(
-      'urv',
-      `span ${formatPlain(span)} ${unit} is under the smallest this sensor allows (${formatPlain(config.minSpan)} ${unit})`,
-    )
+  for (const issue of fitIssues(config, sensorBody(config))) {
+    const words = fitIssueWords(issue, unit)
+    if (issue.code === 'below-lrl' || issue.code === 'above-url')
+      refuse(
+        issue.end,
+        `outside what the sensor can do (${formatPlain(config.lrl)} … ${formatPlain(config.url)} ${unit})`,
+      )
+    else if (issue.code === 'span-too-small')
+      refuse(
+        'urv',
+        `span ${formatPlain(issue.span)} ${unit} is under the smallest this sensor allows (${formatPlain(issue.minSpan)} ${unit})`,
+      )
+    else refuse(issue.code === 'no-link' ? 'body' : 'urv', words)
+  }
+  refuseWrongLink(config, refuse)
+  if (config.hostRoot && config.transfer.kind !== 'linear')
+    refuse('transfer', 'the host takes the root already, so here it would be taken twice: choose linear')
   refusePointsAndLimits(config, refuse)
+}
+
+/** A link that stands where it does not serve the range is a slip of the register, or of somebody's hand. */
+function refuseWrongLink({ lrv, urv, body }: Unchecked, refuse: (field: string, message: string) => void): void {
+  if (!body || body.link === null) return
+  const serving = linkForSpan(Math.abs(urv - lrv), body.links, body.link)
+  if (serving && serving.name !== body.link)
+    refuse('body', `the link stands at ${body.link}, and this span needs ${serving.name}: look, and correct either`)
 }
 
 function refusePointsAndLimits(config: Unchecked, refuse: (field: string, message: string) => void): void {

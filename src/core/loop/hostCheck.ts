@@ -1,5 +1,9 @@
 import { Refusal } from '../refusal'
 import { type DisplayScale, percentOfShown, shownAtPercent } from '../transfer/displayScale'
+import { rootPercent } from '../transfer/transfer'
+
+/** What a host shows at 0 % and 100 %, and whether it takes the square root of what it is sent. */
+export type HostScale = DisplayScale & { readonly takesRoot?: true }
 
 /** What the host shows for a known output of the transmitter. */
 export type HostCheck = {
@@ -24,14 +28,15 @@ export type HostError = {
  *
  * @throws {Refusal} for a scale without a span, or a resistor without ohms
  */
-export function hostError({ percent, hostValue, sense }: HostCheck, scale: DisplayScale): HostError {
+export function hostError({ percent, hostValue, sense }: HostCheck, scale: HostScale): HostError {
   if (sense && !(sense.ohms > 0))
     throw new Refusal('senseOhms', `${sense.ohms} Ω is no resistor`, 'enter a resistance above zero')
-  const idealValue = shownAtPercent(percent, scale)
+  const idealPercent = scale.takesRoot ? rootPercent(percent) : percent
+  const idealValue = shownAtPercent(idealPercent, scale)
   return {
     idealValue,
     errorValue: hostValue - idealValue,
-    errorPercent: percentOfShown(hostValue, scale) - percent,
+    errorPercent: percentOfShown(hostValue, scale) - idealPercent,
     milliamp: sense && (sense.volts / sense.ohms) * 1000,
   }
 }

@@ -1,8 +1,9 @@
+import type { HostScale } from '../loop/hostCheck'
 import { type OutputScale, outputAtPercent } from '../signal/signal'
 import { type CalibratedRange, span } from '../transfer/calibratedRange'
-import { type DisplayScale, shownAtPercent } from '../transfer/displayScale'
+import { shownAtPercent } from '../transfer/displayScale'
 import { inputAtPercent } from '../transfer/linearTransfer'
-import { type Transfer, transferCurve } from '../transfer/transfer'
+import { rootPercent, type Transfer, transferCurve } from '../transfer/transfer'
 
 /** One line of an output table. */
 export type OutputRow = {
@@ -26,7 +27,7 @@ export function outputTable(
     readonly range: CalibratedRange
     readonly scale: OutputScale
     readonly transfer: Transfer
-    readonly display: DisplayScale
+    readonly display: HostScale
   },
   percents: readonly number[] = QUARTERS,
 ): OutputRow[] {
@@ -38,7 +39,7 @@ export function outputTable(
       percent,
       input: inputAtPercent(percent, given.range),
       output: outputAtPercent(outputPercent, given.scale),
-      shown: shownAtPercent(outputPercent, given.display),
+      shown: shownAtPercent(given.display.takesRoot ? rootPercent(outputPercent) : outputPercent, given.display),
     }
   })
 }

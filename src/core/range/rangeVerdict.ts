@@ -14,6 +14,8 @@ export type RangeRequest = {
   readonly stock: readonly StockCapsule[]
   /** Whether the range is printed on the instrument itself, as on a dial. */
   readonly isFixed: boolean
+  /** Code of the capsule somebody prefers to the best; ignored where it does not fit. */
+  readonly preferredCapsule?: string | undefined
 }
 
 /** What a wanted range asks of the instrument, and where that is done. */
@@ -48,7 +50,8 @@ export function rangeVerdict(request: RangeRequest): RangeVerdict {
   const because = fitIssues(wanted, body)
   if (isFixed) return { kind: 'impossible', because, isFixed, tried: [] }
   if (because.length === 0) return withinBody(wanted, body, presentLink)
-  const [capsule, ...others] = fittingCapsules(wanted, stock)
+  const fitting = fittingCapsules(wanted, stock)
+  const capsule = fitting.find(({ code }) => code === request.preferredCapsule) ?? fitting[0]
   if (!capsule || because.some(({ code }) => code === 'no-span'))
     return {
       kind: 'impossible',
@@ -57,6 +60,7 @@ export function rangeVerdict(request: RangeRequest): RangeVerdict {
       tried: stock.map((each) => ({ code: each.code, issues: fitIssues(wanted, each.body) })),
     }
   const link = linkForSpan(spanSize(wanted), capsule.body.links, null)
+  const others = fitting.filter((other) => other !== capsule)
   return { kind: 'capsule', place: 'shop', capsule, link: link?.name ?? null, because, others }
 }
 

@@ -33,9 +33,11 @@ const drumInput = {
   legCelsius: number('Reference leg, °C'),
   ambientCelsius: number('Cold water, °C'),
 }
+/** What the ranges of a drum follow from. */
+export const DrumLevelInput = z.object({ ...drumInput, unit: PressureUnitChoice })
 type DrumInput = z.output<z.ZodObject<typeof drumInput>>
 /** Absolute drum pressure, MPa. */
-const drumMPa = ({ pressure, pressureUnit, barometric }: DrumInput) =>
+export const drumMPa = ({ pressure, pressureUnit, barometric }: DrumInput) =>
   convertPressure(pressure, pressureUnit, 'MPa') + convertPressure(barometric, 'hPa', 'MPa')
 
 export const drumLevel = calculation({
@@ -43,7 +45,7 @@ export const drumLevel = calculation({
   group: 'drum',
   title: 'Boiler drum level, cold and hot',
   summary: 'Cold range, range for operating pressure, and what a cold-calibrated instrument shows at every true level.',
-  input: z.object({ ...drumInput, unit: PressureUnitChoice }),
+  input: DrumLevelInput,
   answer: z.object({
     coldLrv: result('Cold LRV'),
     coldUrv: result('Cold URV'),

@@ -14,12 +14,15 @@ import { DisplayInput, OutputRows, outputRows, PressureUnitChoice, SignalChoice,
 
 const HYDROSTATICS = 'hydrostatics: p = ρ·g·h, column by column'
 
+/** What the range of a level instrument follows from. */
+export const LevelInput = Vessel.extend({ unit: PressureUnitChoice, signal: SignalChoice, display: DisplayInput })
+
 export const levelRange = calculation({
   name: 'level-range',
   group: 'level',
   title: 'Range of a level instrument',
   summary: 'LRV and URV from the vessel: open, closed with dry or filled leg, seals, interface, bubbler, standpipe.',
-  input: Vessel.extend({ unit: PressureUnitChoice, signal: SignalChoice, display: DisplayInput }),
+  input: LevelInput,
   answer: z.object({
     lrv: result('LRV'),
     urv: result('URV'),

@@ -55,7 +55,7 @@ export const rangeChange = calculation({
     body: titled(z.object(limits), 'Body'),
     links: titled(
       z
-        .array(z.object({ name: words('Position', 20), minSpan: zeroOrMore('Span from'), maxSpan: aboveZero('to') }))
+        .array(z.object({ name: words('Position', 20), minSpan: zeroOrMore('Span from'), maxSpan: aboveZero('… to') }))
         .max(9),
       'Link positions',
     ),
@@ -174,7 +174,7 @@ export const referenceReach = calculation({
   group: 'range',
   title: 'Whether a reference reaches',
   summary: 'What is missing at both ends, and how far one may overshoot before the reference is over its range.',
-  input: z.object({ range: RangeInput, referenceLow: number('Reference from'), referenceHigh: number('to') }),
+  input: z.object({ range: RangeInput, referenceLow: number('Reference from'), referenceHigh: number('… to') }),
   answer: z.object({
     reaches: titled(z.boolean(), 'Reaches both ends'),
     missingBelow: result('Missing below'),

@@ -58,12 +58,12 @@ export function computeRoute<P>(compute: (body: unknown, params: P) => Promise<O
 }
 
 /** A route that reads what belongs to the plant: for everybody who is signed in. */
-export function readRoute<P = Record<string, never>>(handle: (params: P) => Promise<Response>) {
+export function readRoute<P = Record<string, never>>(handle: (params: P, request: Request) => Promise<Response>) {
   return (request: Request, { params }: Context<P>): Promise<Response> =>
     answered(async () => {
       refuseForeignHost(request)
       await person()
-      return handle(await params)
+      return handle(await params, request)
     })
 }
 

@@ -3,6 +3,7 @@ import { calendarDate, daysBetween, formatDate } from '@/core/format/formatTime'
 import { ERROR_BASIS_WORDS } from '@/core/run/errorBasis'
 import type { DaySheet, DueJob, ReadinessNote } from '@/schema/daySheet'
 import type { ReferenceOffer } from '@/schema/offers'
+import { referenceOffers } from '@/schema/referenceOffers'
 import { pool } from '../database'
 import { environment } from '../environment'
 import { type OpenProgress, selectDueDates, selectOpenProgress } from '../sql/dueInstrument'
@@ -11,7 +12,6 @@ import { selectOpenRuns } from '../sql/run'
 import { type SealedResult, selectResults } from '../sql/seal'
 import { selectStandards } from '../sql/standard'
 import { beamOf, rangeText } from './beam'
-import { referenceOffers } from './referenceOffers'
 
 type Last = SealedResult | undefined
 

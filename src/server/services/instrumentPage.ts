@@ -1,5 +1,6 @@
 import { calendarDate, daysBetween } from '@/core/format/formatTime'
 import { SealedRecord } from '@/schema/record'
+import { referenceOffers } from '@/schema/referenceOffers'
 import { pool } from '../database'
 import { environment } from '../environment'
 import { NotFound } from '../refusals'
@@ -8,7 +9,6 @@ import { selectConfigurations, selectInstrument } from '../sql/instrument'
 import { selectAbandonedRuns, selectOpenRun } from '../sql/run'
 import { selectResultsOf, selectSeal } from '../sql/seal'
 import { selectStandards } from '../sql/standard'
-import { referenceOffers } from './referenceOffers'
 
 /**
  * Everything the instrument page shows.

@@ -105,7 +105,13 @@ function digitalPlan({ signal }: Configuration): true {
 }
 
 /** A display is read beside an output; where the display is the output, it is read anyway. */
-function displayPlan({ signal, displayScale }: Configuration): true {
+function displayPlan({ signal, displayScale, hostRoot }: Configuration): true {
+  if (hostRoot)
+    throw new Refusal(
+      'readsDisplay',
+      'the display scale is that of the host, which takes the root itself',
+      'leave it out',
+    )
   if (!isTransmitted(signal))
     throw new Refusal('readsDisplay', 'the display is this instrument’s only output', 'leave it out: it is read anyway')
   if (displayScale) return true

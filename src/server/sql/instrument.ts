@@ -31,6 +31,8 @@ const ConfiguredRow = z
     point_scale: z.string(),
     hook_up: z.string(),
     display_scale: z.unknown(),
+    body: z.unknown(),
+    host_root: z.boolean(),
     created_at: z.date(),
     created_by: z.string(),
     reason: z.string(),
@@ -57,6 +59,9 @@ const ConfiguredRow = z
       pointScale: row.point_scale,
       hookUp: row.hook_up,
       displayScale: row.display_scale,
+      // A record of before has neither field; left out, it stays the same record.
+      body: row.body ?? undefined,
+      hostRoot: row.host_root ? true : undefined,
     }),
   }))
 
@@ -67,7 +72,7 @@ const SELECT_CONFIGURED = `
   SELECT i.id AS instrument_id, i.tag, i.registered_at, c.id AS configuration_id, c.version, c.description, c.area,
          c.kind, c.pressure_kind, c.unit, c.lrl, c.url, c.min_span, c.lrv, c.urv, c.signal, c.error_limit,
          c.adjust_limit, c.interval_months, c.test_points, c.point_order, c.transfer, c.point_scale, c.hook_up,
-         c.display_scale, c.created_at, p.name AS created_by, c.reason
+         c.display_scale, c.body, c.host_root, c.created_at, p.name AS created_by, c.reason
     FROM instrument i
     JOIN instrument_configuration c ON c.instrument_id = i.id
     JOIN person p ON p.id = c.created_by`
@@ -126,10 +131,10 @@ type NewVersion = {
 const INSERT_CONFIGURATION = `
   INSERT INTO instrument_configuration
     (id, instrument_id, version, description, area, kind, pressure_kind, unit, lrl, url, min_span, lrv, urv, signal,
-     error_limit, adjust_limit, interval_months, test_points, point_order, transfer, point_scale, hook_up, display_scale, created_at,
-     created_by, reason)
+     error_limit, adjust_limit, interval_months, test_points, point_order, transfer, point_scale, hook_up, display_scale,
+     body, host_root, created_at, created_by, reason)
   VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21, $22, $23,
-          $24, $25, $26)`
+          $24, $25, $26, $27, $28)`
 
 export async function insertConfiguration(db: Queryable, version: NewVersion): Promise<void> {
   const c = version.configuration
@@ -157,6 +162,8 @@ export async function insertConfiguration(db: Queryable, version: NewVersion): P
     c.pointScale,
     c.hookUp,
     c.displayScale === null ? null : JSON.stringify(c.displayScale),
+    c.body ? JSON.stringify(c.body) : null,
+    c.hostRoot ?? false,
     version.at,
     version.personId,
     version.reason,

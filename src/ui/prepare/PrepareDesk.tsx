@@ -127,7 +127,7 @@ export function PrepareDesk({ instrument, offers }: Props) {
               why="tells a sensor that is off from an output that is off"
             />
           )}
-          {configuration.displayScale && (
+          {configuration.displayScale && !configuration.hostRoot && (
             <Tick
               isTicked={reads.display}
               change={(display) => setReads({ ...reads, display })}

@@ -146,6 +146,8 @@ function HostOff({ run, judged, trimToHost }: Pick<Props, 'run' | 'judged' | 'tr
     .map((check) => hostError(loopCheckOf(check), scale).errorPercent)
     .reduce((most, next) => (Math.abs(next) > Math.abs(most) ? next : most), 0)
   const { largest } = judged.analysis
+  // Where the host takes the root its error is one of flow, and no trim of the transmitter makes up for it everywhere.
+  if (scale.takesRoot) return null
   if (!largest || Math.abs(worst) <= largest.limitPercentSpan) return null
   const after = errorAfterTrimToHost(largest.errorPercentSpan, worst)
   const limit = `±${formatFixed(largest.limitPercentSpan, 2)} %`

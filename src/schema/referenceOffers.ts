@@ -15,9 +15,9 @@ import { isTransmitted, SIGNALS, type TransmittedSignal } from '@/core/signal/si
 import { inputAtPercent } from '@/core/transfer/linearTransfer'
 import { pressureKindsMatch } from '@/core/units/pressureKind'
 import { convertPressure, PRESSURE_UNIT_IDS, type PressureUnit } from '@/core/units/pressureUnit'
-import type { Configuration } from '@/schema/configuration'
-import type { ReferenceOffer, ReferenceOffers } from '@/schema/offers'
-import type { PressureStandard, Standard } from '@/schema/world'
+import type { Configuration } from './configuration'
+import type { ReferenceOffer, ReferenceOffers } from './offers'
+import type { PressureStandard, Standard } from './world'
 
 const SOON_DAYS = 30
 

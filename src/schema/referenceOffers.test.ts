@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest'
-import type { Standard } from '@/schema/world'
-import { CONFIGURATION, METER, PUMP } from '../../../tests/support/benchPlant'
+import { CONFIGURATION, METER, PUMP } from '../../tests/support/benchPlant'
 import { referenceOffers } from './referenceOffers'
+import type { Standard } from './world'
 
 const TODAY = '2026-11-20'
 const pump = (change: Partial<Extract<Standard, { quantity: 'pressure' }>>): Standard =>

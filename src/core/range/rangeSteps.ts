@@ -1,0 +1,123 @@
+import type { Adjustable } from '../diagnosis/remedy'
+import { type WorkStep, workStep } from '../run/workStep'
+import type { RangeVerdict } from './rangeVerdict'
+
+/** What the steps of a range change depend on. */
+export type RangeWork = {
+  readonly verdict: Exclude<RangeVerdict, { kind: 'impossible' }>
+  readonly adjustable: Adjustable
+  /** How many steps it takes to take it out of service, and by what it is connected. */
+  readonly isolating: { readonly count: number; readonly hookUp: string }
+  /** What else of the loop changes with it, in words. */
+  readonly loopChanges: readonly string[]
+  readonly points: string
+}
+
+/**
+ * The steps of a range change, in order, built for the technology. Common practice, no source; the maker's manual and
+ * the site's permit go before them.
+ */
+export function rangeSteps(work: RangeWork): WorkStep[] {
+  const { verdict, isolating, loopChanges, points } = work
+  if (verdict.kind === 'unchanged') return loopChanges.length === 0 ? [] : [...loopSteps(loopChanges), ...tagSteps()]
+  return [
+    workStep(
+      'as-found',
+      'Read it as found on the present range first, if what it did until now matters',
+      'once the range is moved, nobody can say how far off it was',
+    ),
+    workStep(
+      'isolate',
+      'Permit, controller to manual, isolate and vent',
+      `${isolating.count} steps, ${isolating.hookUp}; the calibration leads through them`,
+    ),
+    ...(verdict.kind === 'link' ? linkSteps(verdict.from, verdict.to) : []),
+    ...(verdict.kind === 'capsule' ? capsuleSteps(verdict.capsule.code, verdict.link) : []),
+    ...SETTING[work.adjustable],
+    workStep('calibrate', `Calibrate: ${points}`, 'a range change always means a calibration'),
+    ...loopSteps(loopChanges),
+    ...tagSteps(),
+  ]
+}
+
+const linkSteps = (from: string | null, to: string): WorkStep[] => [
+  workStep(
+    'link',
+    from === null
+      ? `Supply off. See where the span link stands, and put it at ${to}, as the maker’s sheet shows`
+      : `Supply off. Move the span link from ${from} to ${to}, as the maker’s sheet shows`,
+    'the cover of a body in a hazardous area stays closed while the loop is live, unless the permit says otherwise',
+  ),
+]
+
+const capsuleSteps = (code: string, link: string | null): WorkStep[] => [
+  workStep(
+    'wires',
+    'Supply off. Write down every wire and its terminal before it is taken off',
+    'what was not written down is guessed at afterwards',
+  ),
+  workStep(
+    'drain',
+    'Body off the process, drained and cleaned before it goes to the shop',
+    'fluid stays behind in the chambers; hot or toxic fluid follows the site’s procedure',
+  ),
+  workStep(
+    'marks',
+    'Put index marks across body and flanges before a bolt is loosened',
+    'they go together the way they came apart, or the zero will not come back',
+  ),
+  workStep(
+    'diaphragms',
+    `Old capsule out, ${code} in. No tool ever touches a diaphragm`,
+    'a dent of a hair’s breadth is a bow that no adjustment takes out',
+  ),
+  workStep(
+    'seals',
+    'New gaskets and O-rings, sealing faces looked at and clean',
+    'the old ones took the shape of the old capsule',
+  ),
+  workStep(
+    'bolts',
+    'Marks in line; bolts crosswise, evenly, a little at a time, to the torque in the maker’s manual',
+    'the figure is read in the manual, entered here and recorded; one from memory twists the capsule',
+  ),
+  ...(link === null
+    ? []
+    : [
+        workStep('link', `Span link at ${link}, as the maker’s sheet shows`, 'the capsule alone does not set the span'),
+      ]),
+  workStep(
+    'pressure-test',
+    'Test for leaks as the site’s rules ask, then wires back as written down',
+    'before it sees the process again',
+  ),
+]
+
+/** How the new range gets into the instrument. */
+const SETTING: Record<Adjustable, readonly WorkStep[]> = {
+  trims: [
+    workStep(
+      'write-range',
+      'Write LRV, URV and unit with the digital communicator, and read them back',
+      're-ranging moves LRV and URV and corrects nothing: errors of the sensor stay as they were',
+    ),
+  ],
+  screws: [
+    workStep(
+      'set-screws',
+      'Elevation or suppression first where zero lies away from none, then zero and span by the screws',
+      'zero and span disturb each other: both ends roughly first, then again and again',
+    ),
+  ],
+  gauge: [],
+}
+
+const loopSteps = (changes: readonly string[]): WorkStep[] =>
+  changes.map((words, index) =>
+    workStep(`loop-${index + 1}`, words, 'a host that keeps the old scale shows a wrong value that looks right'),
+  )
+
+const tagSteps = (): WorkStep[] => [
+  workStep('tag', 'New range tag on, old one off', 'the next person believes the tag'),
+  workStep('tell', 'Tell operations: the new range, and from when', 'alarms and trips were set for the old one'),
+]

@@ -1,0 +1,191 @@
+import { z } from 'zod'
+import { type CutOffAdvice, cutOffAdvice } from '@/core/flow/cutOffAdvice'
+import { orificeDifference } from '@/core/flow/orificeFlow'
+import { differenceAtFlow, errorAmplification, flowErrorAt, flowOfZeroShiftPercent } from '@/core/flow/rootOfDifference'
+import { followRoot, type RootPlaces, type RootPlaceView } from '@/core/flow/rootPlace'
+import { Refusal } from '@/core/refusal'
+import { SIGNALS } from '@/core/signal/signal'
+import { type Transfer, transferCurve } from '@/core/transfer/transfer'
+import { convertPressure, pressureUnitLabel } from '@/core/units/pressureUnit'
+import { convertQuantity } from '@/core/units/quantity'
+import { type WorkingStep, worked } from '@/core/workings/workings'
+import { aboveZero, choice, flag, number, titled, words, zeroOrMore } from './calc/calculation'
+import { PressureUnitChoice } from './calc/shared'
+import { OrificeFluidInput, OrificePlate, orificeFluid } from './flow'
+
+const PlateFlowUnit = titled(z.enum(['kg/h', 't/h', 'kg/s', 'lb/h']), 'Mass flow in')
+
+/** A flow meter by differential pressure, from a pair that belongs together or from its plate. */
+export const FlowMeter = titled(
+  z.discriminatedUnion('kind', [
+    z.object({
+      kind: z.literal('given pair'),
+      dp: aboveZero('Differential pressure'),
+      flow: aboveZero('at a flow of'),
+      flowUnit: words('Unit of flow', 20),
+    }),
+    z.object({
+      kind: z.literal('orifice plate'),
+      ...OrificePlate,
+      bore: aboveZero('Bore, mm'),
+      ...OrificeFluidInput,
+      flowUnit: PlateFlowUnit,
+    }),
+  ]),
+  'Meter',
+)
+
+/** What the flow desk is set up with. */
+export const FlowSetUp = z.object({
+  meter: FlowMeter,
+  unit: PressureUnitChoice,
+  fullFlow: aboveZero('Flow at 100 %', 'what 20 mA is to mean'),
+  root: choice('Root is taken in the', ['transmitter', 'host']),
+  panelTakesRoot: flag('Panel meter takes a root too'),
+  cutOffPercent: zeroOrMore('Low-flow cut-off, % of flow'),
+  belowCutOff: choice('Below it', ['drop to zero', 'straight line']),
+  dpErrorPercent: aboveZero('Error of differential pressure, ± % of span'),
+  allowedPercentOfFlow: aboveZero('Allowed, ± % of the flow itself'),
+  zeroShift: number('Zero shift to look at'),
+})
+export type FlowSetUp = z.infer<typeof FlowSetUp>
+
+/** One point of the curve. */
+export type FlowPoint = {
+  readonly flowPercent: number
+  readonly flow: number
+  readonly dp: number
+  readonly output: number
+  readonly amplification: number
+  /** What the error of differential pressure makes of the flow, % of the flow itself. */
+  readonly highPercentOfFlow: number
+}
+
+/** What a flow set-up comes to. */
+export type FlowDeskAnswer = {
+  /** Differential pressure at 100 % flow: the URV, in the unit chosen. */
+  readonly dpFull: number
+  readonly unitLabel: string
+  readonly fullFlow: number
+  readonly flowUnit: string
+  readonly points: readonly FlowPoint[]
+  readonly cutOff: CutOffAdvice | { readonly refused: string }
+  /** Flow shown where nothing flows, % of full flow. */
+  readonly zeroShiftPercent: number
+  readonly places: RootPlaces
+  /** The three displays at a quarter of the differential pressure, where the flow is half. */
+  readonly atQuarter: RootPlaceView
+  readonly transfer: Exclude<Transfer, { kind: 'table' }>
+  readonly workings: readonly WorkingStep[]
+}
+
+const FLOWS_PERCENT = [5, 10, 15, 20, 30, 40, 50, 60, 70, 80, 90, 100]
+
+/**
+ * Works a flow set-up out: the same on the desk, in the print and when it is exported.
+ *
+ * @throws {Refusal} outside the limits of the orifice standard, or for a unit the plate does not have
+ */
+export function flowDesk(setUp: FlowSetUp): FlowDeskAnswer {
+  const { dpFull, workings } = fullDifference(setUp)
+  const { fullFlow, zeroShift, dpErrorPercent, allowedPercentOfFlow } = setUp
+  const transfer = transferOf(setUp)
+  const curve = transferCurve(transfer)
+  const { lower, upper } = SIGNALS['4-20mA']
+  const places = {
+    transmitter: setUp.root === 'transmitter',
+    host: setUp.root === 'host',
+    panelMeter: setUp.panelTakesRoot,
+  }
+  return {
+    dpFull,
+    unitLabel: pressureUnitLabel(setUp.unit),
+    fullFlow,
+    flowUnit: setUp.meter.flowUnit,
+    points: FLOWS_PERCENT.map((flowPercent) => {
+      const dp = differenceAtFlow(flowPercent, { dp: dpFull, flow: 100 })
+      return {
+        flowPercent,
+        flow: (flowPercent / 100) * fullFlow,
+        dp,
+        output: lower + (curve.forward((dp / dpFull) * 100) / 100) * (upper - lower),
+        amplification: errorAmplification(flowPercent),
+        highPercentOfFlow: flowErrorAt(flowPercent, dpErrorPercent).highPercentOfFlow,
+      }
+    }),
+    cutOff: adviceOrReason(dpErrorPercent, allowedPercentOfFlow),
+    zeroShiftPercent: flowOfZeroShiftPercent((zeroShift / dpFull) * 100),
+    places,
+    atQuarter: followRoot(25, places),
+    transfer,
+    workings,
+  }
+}
+
+function adviceOrReason(dpErrorPercent: number, allowedPercentOfFlow: number): FlowDeskAnswer['cutOff'] {
+  try {
+    return cutOffAdvice(dpErrorPercent, allowedPercentOfFlow)
+  } catch (error) {
+    if (error instanceof Refusal) return { refused: `${error.reason}: ${error.remedy}` }
+    throw error
+  }
+}
+
+/** With the root in the host the transmitter is a straight line, or it would be taken twice. */
+function transferOf({ root, cutOffPercent, belowCutOff }: FlowSetUp): FlowDeskAnswer['transfer'] {
+  if (root === 'host') return { kind: 'linear' }
+  return belowCutOff === 'drop to zero'
+    ? { kind: 'root-to-zero', cutOffPercent }
+    : { kind: 'root-with-line', cutOffPercent }
+}
+
+function fullDifference({ meter, fullFlow, unit }: FlowSetUp): { dpFull: number; workings: WorkingStep[] } {
+  const label = pressureUnitLabel(unit)
+  if (meter.kind === 'given pair') {
+    const dpFull = differenceAtFlow(fullFlow, meter)
+    return {
+      dpFull,
+      workings: [
+        {
+          finds: 'differential pressure at 100 % flow',
+          formula: 'Δp₁₀₀ = Δp · (q₁₀₀ / q)²',
+          from: [
+            worked('Δp', meter.dp, label),
+            worked('q₁₀₀', fullFlow, meter.flowUnit),
+            worked('q', meter.flow, meter.flowUnit),
+          ],
+          result: worked('Δp₁₀₀', dpFull, label),
+          source: 'square-root law of differential-pressure flow meters, ISO 5167-1',
+        },
+      ],
+    }
+  }
+  const plate = { taps: meter.taps, pipeM: meter.pipe / 1000, boreM: meter.bore / 1000 }
+  const massFlow = convertQuantity(fullFlow, 'massFlow', { from: meter.flowUnit, to: 'kg/s' })
+  const found = orificeDifference(plate, orificeFluid(meter), massFlow)
+  const dpFull = convertPressure(found.dpPa, 'Pa', unit)
+  return {
+    dpFull,
+    workings: [
+      {
+        finds: 'discharge coefficient at 100 % flow',
+        formula: 'C by Reader-Harris/Gallagher at β and Re',
+        from: [worked('β', found.beta, ''), worked('Re', found.reynolds, '')],
+        result: worked('C', found.discharge, ''),
+        source: 'ISO 5167-2:2003, 5.3.2.1',
+      },
+      {
+        finds: 'differential pressure at 100 % flow',
+        formula: 'qm = C / √(1 − β⁴) · ε · π/4 · d² · √(2 · Δp · ρ), solved for Δp',
+        from: [
+          worked('qm', found.massFlowKgPerS, 'kg/s'),
+          worked('ε', found.expansibility, ''),
+          worked('d', plate.boreM, 'm'),
+          worked('ρ', meter.density, 'kg/m³'),
+        ],
+        result: worked('Δp', dpFull, label),
+        source: 'ISO 5167-2:2003, Eq. 1',
+      },
+    ],
+  }
+}

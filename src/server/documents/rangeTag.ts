@@ -1,0 +1,127 @@
+import PDFDocument from 'pdfkit'
+import QRCode from 'qrcode'
+import { formatPlain } from '@/core/format/formatNumber'
+import { calendarDate, formatDate } from '@/core/format/formatTime'
+import { signalLabel } from '@/core/signal/signal'
+import { LIGHT } from '@/pictures/palette'
+import { hostScale } from '@/schema/hostScale'
+import { transferWords } from '@/schema/transfer'
+import { rangeText } from '../services/beam'
+import type { ConfiguredInstrument } from '../sql/instrument'
+import { fontFor, registerFonts } from './fonts'
+
+type TagSource = {
+  readonly instrument: ConfiguredInstrument
+  /** Where the code leads: our own address. */
+  readonly origin: string
+  readonly timeZone: string
+  readonly site: string
+}
+
+/** 100 × 60 mm in points: a common size of labels that are laminated and tied on. */
+const WIDTH = 283.46
+const HEIGHT = 170.08
+const MARGIN = 12
+const CODE_SIZE = 74
+
+/** A range tag: what the instrument is set to, since when, and a code that leads to it. */
+export function rangeTagPdf(source: TagSource): Promise<Buffer> {
+  const { instrument } = source
+  const doc = new PDFDocument({
+    size: [WIDTH, HEIGHT],
+    margin: 0,
+    info: { Title: `Range tag ${instrument.tag}`, Subject: `version ${instrument.version}` },
+    lang: 'en',
+  })
+  registerFonts(doc)
+  const chunks: Buffer[] = []
+  const done = new Promise<Buffer>((resolve, reject) => {
+    doc.on('data', (chunk: Buffer) => chunks.push(chunk))
+    doc.on('end', () => resolve(Buffer.concat(chunks)))
+    doc.on('error', reject)
+  })
+  drawTag(doc, source)
+  doc.end()
+  return done
+}
+
+function drawTag(doc: PDFKit.PDFDocument, { instrument, origin, timeZone, site }: TagSource): void {
+  const { tag, configuration, version, changedAt, changedBy } = instrument
+  const wide = WIDTH - 2 * MARGIN
+  doc
+    .roundedRect(5, 5, WIDTH - 10, HEIGHT - 10, 6)
+    .lineWidth(1)
+    .stroke(LIGHT.ink)
+  fitted(doc, tag, { y: MARGIN, width: wide, size: 22, isBold: true })
+  fitted(doc, configuration.description, { y: 38, width: wide, size: 10 })
+  doc.rect(MARGIN, 54, wide, 30).fill(LIGHT.graphite)
+  fitted(doc, rangeText(configuration), {
+    y: 60,
+    x: MARGIN + 7,
+    width: wide - 14,
+    size: 17,
+    isBold: true,
+    colour: LIGHT.onGraphite,
+  })
+  const left = WIDTH - MARGIN - CODE_SIZE - 8 - MARGIN
+  factsOf(instrument).forEach((line, index) => {
+    fitted(doc, line, { y: 90 + index * 13, width: left, size: 9.5 })
+  })
+  fitted(
+    doc,
+    `Version ${version}, ${formatDate(calendarDate(changedAt, timeZone))}, ${changedBy}${site === 'site not named' ? '' : ` · ${site}`}`,
+    { y: HEIGHT - MARGIN - 13, width: left, size: 8, colour: LIGHT.soft },
+  )
+  drawCode(doc, `${origin}/instruments/${encodeURIComponent(tag)}`, {
+    x: WIDTH - MARGIN - CODE_SIZE,
+    y: HEIGHT - MARGIN - CODE_SIZE,
+  })
+}
+
+function factsOf({ configuration: c }: ConfiguredInstrument): string[] {
+  const scale = hostScale(c)
+  return [
+    `Output ${signalLabel(c.signal)}, ${transferWords(c.transfer)}`,
+    `Host shows ${formatPlain(scale.lower)} … ${formatPlain(scale.upper)} ${scale.unit}${scale.takesRoot ? ', takes the root' : ''}`,
+    ...(c.body
+      ? [
+          [c.body.capsule && `Capsule ${c.body.capsule}`, c.body.link && `link ${c.body.link}`]
+            .filter(Boolean)
+            .join(', '),
+        ]
+      : []),
+  ].filter((line) => line !== '')
+}
+
+type Place = {
+  readonly y: number
+  readonly x?: number
+  readonly width: number
+  readonly size: number
+  readonly isBold?: boolean
+  readonly colour?: string
+}
+
+/** One line that shrinks until it fits, and is cut only where it would become too small to read. */
+function fitted(doc: PDFKit.PDFDocument, words: string, place: Place): void {
+  const { y, x = MARGIN, width, isBold = false, colour = LIGHT.ink } = place
+  const least = 6.5
+  let { size } = place
+  doc.font(fontFor(words, isBold)).fontSize(size)
+  while (size > least && doc.widthOfString(words) > width) {
+    size -= 0.5
+    doc.fontSize(size)
+  }
+  doc.fillColor(colour).text(words, x, y, { width, height: size * 1.3, ellipsis: true, features: ['tnum'] })
+}
+
+/** The code as squares, with the quiet zone the standard asks for (ISO/IEC 18004: four modules). */
+function drawCode(doc: PDFKit.PDFDocument, text: string, at: { x: number; y: number }): void {
+  const { modules } = QRCode.create(text, { errorCorrectionLevel: 'M' })
+  const module = CODE_SIZE / (modules.size + 8)
+  doc.rect(at.x, at.y, CODE_SIZE, CODE_SIZE).fill('#ffffff')
+  for (let row = 0; row < modules.size; row++)
+    for (let column = 0; column < modules.size; column++)
+      if (modules.get(row, column)) doc.rect(at.x + (column + 4) * module, at.y + (row + 4) * module, module, module)
+  doc.fill('#000000')
+}

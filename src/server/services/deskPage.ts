@@ -1,0 +1,28 @@
+import { calendarDate } from '@/core/format/formatTime'
+import { pool } from '../database'
+import { environment } from '../environment'
+import { NotFound } from '../refusals'
+import { selectCapsules } from '../sql/capsule'
+import { selectNewestSetUps } from '../sql/deskSetUp'
+import { selectInstrument } from '../sql/instrument'
+import { selectOpenRun } from '../sql/run'
+import { selectStandards } from '../sql/standard'
+
+/**
+ * What every desk of an instrument starts from.
+ *
+ * @throws {NotFound} for an unknown tag
+ */
+export async function deskPage(tag: string, now: Date) {
+  const db = pool()
+  const instrument = await selectInstrument(db, { tag })
+  if (!instrument) throw new NotFound('tag', `no instrument is registered as ${tag}`, 'find it in the list')
+  const [saved, capsules, standards, openRun] = await Promise.all([
+    selectNewestSetUps(db, instrument.id),
+    selectCapsules(db),
+    selectStandards(db),
+    selectOpenRun(db, instrument.id),
+  ])
+  const { BARYS_TIME_ZONE: timeZone } = environment()
+  return { instrument, saved, capsules, standards, openRun, today: calendarDate(now, timeZone), timeZone }
+}

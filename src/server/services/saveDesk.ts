@@ -1,0 +1,29 @@
+import type { SaveDesk } from '@/schema/desks'
+import { transaction } from '../database'
+import { NotFound } from '../refusals'
+import { insertDeskSetUp } from '../sql/deskSetUp'
+import { insertEvent } from '../sql/event'
+import { selectInstrument } from '../sql/instrument'
+import type { Actor } from './actor'
+
+/**
+ * Saves what a desk was set up with, with the instrument. Sent twice with one id it is stored once.
+ *
+ * @throws {NotFound} for an unknown instrument
+ */
+export function saveDesk(instrumentId: string, { id, desk, setUp }: SaveDesk, { person, now }: Actor) {
+  return transaction(async (db) => {
+    if (!(await selectInstrument(db, { id: instrumentId })))
+      throw new NotFound('instrument', 'there is no such instrument', 'look it up by its tag')
+    const stored = await insertDeskSetUp(db, { id, instrumentId, desk, setUp, at: now, personId: person.id })
+    if (stored === 'stored')
+      await insertEvent(db, {
+        at: now,
+        personId: person.id,
+        kind: 'desk saved',
+        subjectId: instrumentId,
+        detail: { desk },
+      })
+    return { id, savedAt: now.toISOString(), savedBy: person.name }
+  })
+}

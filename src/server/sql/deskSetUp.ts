@@ -1,0 +1,51 @@
+import { z } from 'zod'
+import { DESK_IDS, SaveDesk, type SavedDesk, type SavedDesks } from '@/schema/desks'
+import type { Queryable } from '../database'
+
+type NewSetUp = {
+  readonly id: string
+  readonly instrumentId: string
+  readonly desk: string
+  readonly setUp: unknown
+  readonly at: Date
+  readonly personId: string
+}
+
+/** Stores a set-up once; the caller's id tells a repeated send. */
+export async function insertDeskSetUp(db: Queryable, row: NewSetUp): Promise<'stored' | 'repeated'> {
+  const { rowCount } = await db.query(
+    `INSERT INTO desk_set_up (id, instrument_id, desk, set_up, saved_at, saved_by) VALUES ($1, $2, $3, $4, $5, $6)
+     ON CONFLICT (id) DO NOTHING`,
+    [row.id, row.instrumentId, row.desk, JSON.stringify(row.setUp), row.at, row.personId],
+  )
+  return rowCount === 1 ? 'stored' : 'repeated'
+}
+
+const SetUpRow = z.object({
+  id: z.uuid(),
+  desk: z.enum(DESK_IDS),
+  set_up: z.unknown(),
+  saved_at: z.date(),
+  saved_by: z.string(),
+})
+
+/** The newest set-up of each desk of an instrument. */
+export async function selectNewestSetUps(db: Queryable, instrumentId: string): Promise<SavedDesks> {
+  const { rows } = await db.query(
+    `SELECT DISTINCT ON (s.desk) s.id, s.desk, s.set_up, s.saved_at, p.name AS saved_by
+       FROM desk_set_up s JOIN person p ON p.id = s.saved_by
+      WHERE s.instrument_id = $1 ORDER BY s.desk, s.saved_at DESC, s.id`,
+    [instrumentId],
+  )
+  const saved = z
+    .array(SetUpRow)
+    .parse(rows)
+    .map((row): SavedDesk => {
+      // Stored as it was sent and checked then; read with the same schema.
+      const { desk, setUp } = SaveDesk.parse({ id: row.id, desk: row.desk, setUp: row.set_up })
+      return { desk, setUp, savedAt: row.saved_at.toISOString(), savedBy: row.saved_by }
+    })
+  // Each desk's row holds that desk's set-up: the schema's union says so, the type cannot.
+  const of = (desk: SavedDesk['desk']) => (saved.find((each) => each.desk === desk) ?? null) as never
+  return { range: of('range'), vessel: of('vessel'), flow: of('flow'), loop: of('loop') }
+}
