@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest'
 import { Configuration } from '../../src/schema/configuration'
-import { Standard } from '../../src/schema/world'
 import { referenceOffers } from '../../src/schema/referenceOffers'
+import { Standard } from '../../src/schema/world'
 import { DEMO_INSTRUMENTS } from './instruments'
 import { DEMO_PEOPLE } from './people'
 import { aboutZero, seededRandom } from './random'

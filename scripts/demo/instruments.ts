@@ -59,6 +59,24 @@ const PNEUMATIC = kind('pneumatic-transmitter', {
   intervalMonths: 6,
   hookUp: 'pneumatic',
 })
+/** Bodies that take other capsules, of our own invention. */
+const bellows = (link: string): Partial<Configuration> => ({
+  body: {
+    family: 'bellows body, pneumatic',
+    capsule: 'B-40',
+    maxSpan: 40,
+    allowsReverse: false,
+    links: [
+      { name: 'short', minSpan: 4.5, maxSpan: 10 },
+      { name: 'middle', minSpan: 10, maxSpan: 22 },
+      { name: 'long', minSpan: 22, maxSpan: 40 },
+    ],
+    link,
+  },
+})
+const cell = (capsule: string): Partial<Configuration> => ({
+  body: { family: 'cell body, digital', capsule, maxSpan: null, allowsReverse: true, links: [], link: null },
+})
 const BAR = { unit: 'bar', hookUp: 'two-valve' } as const
 
 function group(common: Common, rows: readonly Row[]): DemoInstrument[] {
@@ -111,7 +129,7 @@ export const DEMO_INSTRUMENTS: readonly DemoInstrument[] = [
   ]),
   ...group({ area: 'Homogeniser hall' }, [
     ['PT-204', 'Homogeniser inlet', [-1, 10.4, 0.26], [0.5, 8.5], 0, SPAN, BAR],
-    ['PDT-206', 'Inlet filter pressure drop', [-248, 248, 6.2], [0, 146], 9, ZERO, DP],
+    ['PDT-206', 'Inlet filter pressure drop', [-248, 248, 6.2], [0, 146], 9, ZERO, { ...DP, ...cell('C-248') }],
     ['PI-207', 'Seal-water header', [0, 6.8, 6.2], [0, 6.8], 83, { ...STEADY, hysteresis: 0.5 }, DIAL],
     [
       'PT-210',
@@ -221,7 +239,7 @@ export const DEMO_INSTRUMENTS: readonly DemoInstrument[] = [
       [-7.35, -1.45],
       -11,
       ZERO,
-      { ...LEVEL, hookUp: 'wet-leg', intervalMonths: 6 },
+      { ...LEVEL, ...cell('C-25'), hookUp: 'wet-leg', intervalMonths: 6 },
     ],
     ['FT-502', 'Steam to evaporator (root taken in the host)', [-62.5, 62.5, 1.25], [0, 36], 4, STEADY, FLOW],
     ['PT-503', 'Steam header', [-1, 20.8, 0.52], [0, 14], 22, SPAN, BAR],
@@ -238,8 +256,24 @@ export const DEMO_INSTRUMENTS: readonly DemoInstrument[] = [
     ],
   ]),
   ...group({ area: 'CIP kitchen' }, [
-    ['FT-601', 'CIP supply, orifice (root taken in the host)', [-62.5, 62.5, 1.25], [0, 27.5], 7, SPAN, FLOW],
-    ['LT-602', 'Caustic tank', [-25, 25, 0.5], [0.8, 22.4], 14, ZERO, LEVEL],
+    [
+      'FT-601',
+      'CIP supply, orifice (root taken in the host)',
+      [-62.5, 62.5, 1.25],
+      [0, 27.5],
+      7,
+      SPAN,
+      { ...FLOW, ...cell('C-62'), hostRoot: true, displayScale: { lower: 0, upper: 32, unit: 't/h' } },
+    ],
+    [
+      'LT-602',
+      'Caustic tank',
+      [-25, 25, 0.5],
+      [0.8, 22.4],
+      14,
+      ZERO,
+      { ...LEVEL, ...cell('C-25'), displayScale: { lower: 0, upper: 1.64, unit: 'm' } },
+    ],
     ['LT-603', 'Acid tank', [-25, 25, 0.5], [0.8, 20.9], 44, STEADY, LEVEL],
     ['PT-604', 'CIP supply pressure', [-1, 10.4, 0.26], [0, 6.4], 52, STEADY, BAR],
     [
@@ -253,7 +287,15 @@ export const DEMO_INSTRUMENTS: readonly DemoInstrument[] = [
     ],
   ]),
   ...group({ area: 'Old pneumatic loops' }, [
-    ['PDT-701', 'Whey line orifice, to the old panel', [-40, 40, 4.5], [0, 24], -1, OLD, PNEUMATIC],
+    [
+      'PDT-701',
+      'Whey line orifice, to the old panel',
+      [-40, 40, 4.5],
+      [0, 24],
+      -1,
+      OLD,
+      { ...PNEUMATIC, ...bellows('long') },
+    ],
     ['LT-702', 'Condensate tank, bellows transmitter', [-30, 30, 6], [0, 18], 2, WORN, PNEUMATIC],
     [
       'PT-703',
@@ -280,7 +322,7 @@ export const DEMO_INSTRUMENTS: readonly DemoInstrument[] = [
         unit: 'bar',
       },
     ],
-    ['PDT-704', 'Chilled-water strainer', [-40, 40, 4.5], [0, 12.6], 69, OLD, PNEUMATIC],
+    ['PDT-704', 'Chilled-water strainer', [-40, 40, 4.5], [0, 12.6], 69, OLD, { ...PNEUMATIC, ...bellows('middle') }],
   ]),
   ...group({ area: 'Utilities' }, [
     ['PT-801', 'Compressed-air receiver', [-1, 10.4, 0.26], [0, 8.4], 28, STEADY, BAR],

@@ -4,6 +4,7 @@ import { runState } from '../../src/core/run/runState'
 import { workLists } from '../../src/core/run/workLists'
 import type { WorkList } from '../../src/core/run/workStep'
 import { DEMO_PASSWORD } from '../../src/schema/demo'
+import { referenceOffers } from '../../src/schema/referenceOffers'
 import { StartRun } from '../../src/schema/run'
 import type { RunView } from '../../src/schema/runView'
 import type { Standard } from '../../src/schema/world'
@@ -14,15 +15,17 @@ import { openRound, recordAdjustment } from '../../src/server/services/adjust'
 import { decide } from '../../src/server/services/decide'
 import { registerInstrument } from '../../src/server/services/instruments'
 import { loadRun } from '../../src/server/services/loadRun'
-import { referenceOffers } from '../../src/schema/referenceOffers'
+import { saveDesk } from '../../src/server/services/saveDesk'
 import { sealRun } from '../../src/server/services/sealRun'
 import { startRun } from '../../src/server/services/startRun'
+import { insertCapsule } from '../../src/server/sql/capsule'
 import { insertPerson } from '../../src/server/sql/person'
 import { insertReading } from '../../src/server/sql/reading'
 import { insertReview } from '../../src/server/sql/review'
 import { selectSeals } from '../../src/server/sql/seal'
 import { insertStandard } from '../../src/server/sql/standard'
 import { insertWorkStep } from '../../src/server/sql/workStep'
+import { DEMO_CAPSULES, DEMO_SET_UPS } from './desks'
 import { DEMO_INSTRUMENTS, type DemoInstrument } from './instruments'
 import { DEMO_PEOPLE, DEMO_SITE } from './people'
 import { aboutZero, seededRandom } from './random'
@@ -30,7 +33,7 @@ import { type State, simulateReading } from './simulateReading'
 import { certificateOn, demoStandards } from './standards'
 
 const HISTORY_MONTHS = 26
-const [ILKA, JOREN, MIRREN] = DEMO_PEOPLE
+const [ILKA, JOREN, MIRREN, TAVI] = DEMO_PEOPLE
 /** One run stands in the middle of its as-found round, one waits for its judgement. */
 const OPEN_RUNS: Record<string, number> = { 'PT-302': 4, 'LT-702': 9 }
 
@@ -48,6 +51,7 @@ export async function loadDemo(now: Date): Promise<{ instruments: number; runs: 
   await transaction(async (db) => {
     for (const person of DEMO_PEOPLE) await insertPerson(db, { ...person, passwordHash })
     for (const standard of standards) await insertStandard(db, standard)
+    for (const capsule of DEMO_CAPSULES) await insertCapsule(db, capsule)
   })
   const visits: { at: Date; job: Job; state: State }[] = []
   for (const instrument of DEMO_INSTRUMENTS) {
@@ -56,6 +60,8 @@ export async function loadDemo(now: Date): Promise<{ instruments: number; runs: 
       { tag: instrument.tag, configuration: instrument.configuration },
       registered,
     )
+    for (const setUp of DEMO_SET_UPS[instrument.tag] ?? [])
+      await saveDesk(id, { id: crypto.randomUUID(), ...setUp }, { person: TAVI, now: subMonths(now, 2) })
     visits.push(...visitsOf({ instrument: { ...instrument, id }, standards, random }, now))
   }
   // In the order of time, so that the chain of seals runs forward.

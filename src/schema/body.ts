@@ -1,5 +1,7 @@
 import { z } from 'zod'
+import { formatPlain } from '@/core/format/formatNumber'
 import type { SensorBody } from '@/core/range/sensorBody'
+import { type PressureUnit, pressureUnitLabel } from '@/core/units/pressureUnit'
 import { DecimalNumber } from './decimal'
 
 const shortName = (name: string, longest: number) =>
@@ -79,3 +81,16 @@ export const sensorBody = ({ lrl, url, minSpan, body }: BodyFacts): SensorBody =
   links: body?.links ?? [],
   allowsReverse: body?.allowsReverse ?? true,
 })
+
+/** A body as a line of the register says it. */
+export function bodyWords({ family, capsule, maxSpan, links, link, allowsReverse }: Body, unit: PressureUnit): string {
+  return [
+    capsule && `capsule ${capsule}`,
+    family && `of “${family}”`,
+    maxSpan !== null && `largest span ${formatPlain(maxSpan)} ${pressureUnitLabel(unit)}`,
+    links.length > 0 && `span link ${link === null ? 'not looked at' : `at ${link}`}`,
+    !allowsReverse && 'not reverse-acting',
+  ]
+    .filter((part) => part !== false && part !== null)
+    .join(', ')
+}

@@ -120,7 +120,13 @@ export const ConfigurationForm = z
     testPoints: PointListForm,
     transfer: TransferForm.default(LINEAR),
     displayScale: DisplayScaleForm.nullable().default(null),
-    body: BodyForm.optional(),
+    body: BodyForm.nullable()
+      .transform((body) => body ?? undefined)
+      .optional(),
+    hostRoot: z
+      .boolean()
+      .transform((takesIt) => (takesIt ? (true as const) : undefined))
+      .optional(),
   })
   .superRefine(refuseImpossible)
 

@@ -9,7 +9,7 @@ import { type Transfer, transferCurve } from '@/core/transfer/transfer'
 import { convertPressure, pressureUnitLabel } from '@/core/units/pressureUnit'
 import { convertQuantity } from '@/core/units/quantity'
 import { type WorkingStep, worked } from '@/core/workings/workings'
-import { aboveZero, choice, flag, number, titled, words, zeroOrMore } from './calc/calculation'
+import { aboveZero, choice, number, titled, words, zeroOrMore } from './calc/calculation'
 import { PressureUnitChoice } from './calc/shared'
 import { OrificeFluidInput, OrificePlate, orificeFluid } from './flow'
 
@@ -41,7 +41,7 @@ export const FlowSetUp = z.object({
   unit: PressureUnitChoice,
   fullFlow: aboveZero('Flow at 100 %', 'what 20 mA is to mean'),
   root: choice('Root is taken in the', ['transmitter', 'host']),
-  panelTakesRoot: flag('Panel meter takes a root too'),
+  panelMeter: choice('Panel meter', ['none', 'straight line', 'takes a root']),
   cutOffPercent: zeroOrMore('Low-flow cut-off, % of flow'),
   belowCutOff: choice('Below it', ['drop to zero', 'straight line']),
   dpErrorPercent: aboveZero('Error of differential pressure, ± % of span'),
@@ -73,6 +73,9 @@ export type FlowDeskAnswer = {
   /** Flow shown where nothing flows, % of full flow. */
   readonly zeroShiftPercent: number
   readonly places: RootPlaces
+  readonly hasPanelMeter: boolean
+  /** Whether the root is taken exactly once on every way there is. */
+  readonly isRootTakenOnce: boolean
   /** The three displays at a quarter of the differential pressure, where the flow is half. */
   readonly atQuarter: RootPlaceView
   readonly transfer: Exclude<Transfer, { kind: 'table' }>
@@ -95,8 +98,10 @@ export function flowDesk(setUp: FlowSetUp): FlowDeskAnswer {
   const places = {
     transmitter: setUp.root === 'transmitter',
     host: setUp.root === 'host',
-    panelMeter: setUp.panelTakesRoot,
+    panelMeter: setUp.panelMeter === 'takes a root',
   }
+  const hasPanelMeter = setUp.panelMeter !== 'none'
+  const atQuarter = followRoot(25, places)
   return {
     dpFull,
     unitLabel: pressureUnitLabel(setUp.unit),
@@ -116,7 +121,9 @@ export function flowDesk(setUp: FlowSetUp): FlowDeskAnswer {
     cutOff: adviceOrReason(dpErrorPercent, allowedPercentOfFlow),
     zeroShiftPercent: flowOfZeroShiftPercent((zeroShift / dpFull) * 100),
     places,
-    atQuarter: followRoot(25, places),
+    hasPanelMeter,
+    isRootTakenOnce: atQuarter.rootsInHost === 1 && (!hasPanelMeter || atQuarter.rootsInPanel === 1),
+    atQuarter,
     transfer,
     workings,
   }

@@ -162,6 +162,7 @@ function stepsOf(
   return rangeSteps({
     verdict,
     adjustable: adjustableOf({ configuration: next }),
+    isPneumatic: next.signal === '3-15psi' || next.signal === '20-100kPa',
     isolating: { count: isolateSteps(next).length, hookUp: HOOK_UPS[next.hookUp] },
     loopChanges,
     points: `${testPointPercents(next)

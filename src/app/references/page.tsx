@@ -4,20 +4,24 @@ import { formatPlain } from '@/core/format/formatNumber'
 import { calendarDate, daysBetween, formatDate } from '@/core/format/formatTime'
 import { PRESSURE_KINDS } from '@/core/units/pressureKind'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
+import { mayDo } from '@/schema/roles'
 import type { Standard } from '@/schema/world'
 import { signedIn } from '@/server/currentPerson'
 import { pool } from '@/server/database'
 import { environment } from '@/server/environment'
+import { selectCapsules } from '@/server/sql/capsule'
 import { selectStandards } from '@/server/sql/standard'
+import { CapsuleShelf } from '@/ui/desks/CapsuleShelf'
 import { Mark } from '@/ui/parts/Mark'
 
 export const metadata: Metadata = { title: 'References' }
 const SOON_DAYS = 30
 
-/** What we own to calibrate with: reach, accuracy, certificate. */
+/** What we own to calibrate with, and the capsules on the shelf. */
 export default async function ReferencesPage() {
-  await signedIn('/references')
+  const person = await signedIn('/references')
   const standards = await selectStandards(pool())
+  const capsules = await selectCapsules(pool())
   const today = calendarDate(new Date(), environment().BARYS_TIME_ZONE)
   return (
     <div className="page stack">
@@ -57,6 +61,7 @@ export default async function ReferencesPage() {
           </tbody>
         </table>
       </div>
+      <CapsuleShelf capsules={capsules} mayKeep={mayDo(person.role, 'keep references')} />
     </div>
   )
 }

@@ -1,7 +1,6 @@
 import type { ReactNode } from 'react'
 import { CALCULATIONS } from '@/schema/calc/registry'
 import { CalculationNav } from '@/ui/workings/CalculationNav'
-import './workings.css'
 
 /** The list of calculations beside the one in hand. */
 export default function WorkingsLayout({ children }: { children: ReactNode }) {

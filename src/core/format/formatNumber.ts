@@ -35,3 +35,9 @@ export function percentDecimals(resolution: number, span: number): number {
   const stepPercent = (resolution / Math.abs(span)) * 100
   return Math.min(4, Math.max(2, Math.ceil(-Math.log10(stepPercent))))
 }
+
+/** Decimals that show a ten-thousandth of what a column of values spans. */
+export function decimalsOfSpan(values: readonly number[]): number {
+  const span = Math.max(...values) - Math.min(...values)
+  return span > 0 ? Math.min(6, Math.max(0, 4 - Math.ceil(Math.log10(span)))) : 2
+}

@@ -6,6 +6,8 @@ import type { RangeVerdict } from './rangeVerdict'
 export type RangeWork = {
   readonly verdict: Exclude<RangeVerdict, { kind: 'impossible' }>
   readonly adjustable: Adjustable
+  /** Whether it lives on air instead of a loop supply. */
+  readonly isPneumatic: boolean
   /** How many steps it takes to take it out of service, and by what it is connected. */
   readonly isolating: { readonly count: number; readonly hookUp: string }
   /** What else of the loop changes with it, in words. */
@@ -19,6 +21,7 @@ export type RangeWork = {
  */
 export function rangeSteps(work: RangeWork): WorkStep[] {
   const { verdict, isolating, loopChanges, points } = work
+  const supply = work.isPneumatic ? 'Air' : 'Supply'
   if (verdict.kind === 'unchanged') return loopChanges.length === 0 ? [] : [...loopSteps(loopChanges), ...tagSteps()]
   return [
     workStep(
@@ -31,8 +34,8 @@ export function rangeSteps(work: RangeWork): WorkStep[] {
       'Permit, controller to manual, isolate and vent',
       `${isolating.count} steps, ${isolating.hookUp}; the calibration leads through them`,
     ),
-    ...(verdict.kind === 'link' ? linkSteps(verdict.from, verdict.to) : []),
-    ...(verdict.kind === 'capsule' ? capsuleSteps(verdict.capsule.code, verdict.link) : []),
+    ...(verdict.kind === 'link' ? linkSteps(verdict.from, verdict.to, supply) : []),
+    ...(verdict.kind === 'capsule' ? capsuleSteps(verdict.capsule.code, verdict.link, supply) : []),
     ...SETTING[work.adjustable],
     workStep('calibrate', `Calibrate: ${points}`, 'a range change always means a calibration'),
     ...loopSteps(loopChanges),
@@ -40,20 +43,22 @@ export function rangeSteps(work: RangeWork): WorkStep[] {
   ]
 }
 
-const linkSteps = (from: string | null, to: string): WorkStep[] => [
+const linkSteps = (from: string | null, to: string, supply: string): WorkStep[] => [
   workStep(
     'link',
     from === null
-      ? `Supply off. See where the span link stands, and put it at ${to}, as the maker’s sheet shows`
-      : `Supply off. Move the span link from ${from} to ${to}, as the maker’s sheet shows`,
+      ? `${supply} off. See where the span link stands, and put it at ${to}, as the maker’s sheet shows`
+      : `${supply} off. Move the span link from ${from} to ${to}, as the maker’s sheet shows`,
     'the cover of a body in a hazardous area stays closed while the loop is live, unless the permit says otherwise',
   ),
 ]
 
-const capsuleSteps = (code: string, link: string | null): WorkStep[] => [
+const capsuleSteps = (code: string, link: string | null, supply: string): WorkStep[] => [
   workStep(
     'wires',
-    'Supply off. Write down every wire and its terminal before it is taken off',
+    supply === 'Air'
+      ? 'Air off. Mark every tube before it is taken off'
+      : 'Supply off. Write down every wire and its terminal before it is taken off',
     'what was not written down is guessed at afterwards',
   ),
   workStep(
@@ -88,7 +93,7 @@ const capsuleSteps = (code: string, link: string | null): WorkStep[] => [
       ]),
   workStep(
     'pressure-test',
-    'Test for leaks as the site’s rules ask, then wires back as written down',
+    'Test for leaks as the site’s rules ask, then everything connected again as written down',
     'before it sees the process again',
   ),
 ]

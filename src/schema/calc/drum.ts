@@ -34,7 +34,7 @@ const drumInput = {
   ambientCelsius: number('Cold water, °C'),
 }
 /** What the ranges of a drum follow from. */
-export const DrumLevelInput = z.object({ ...drumInput, unit: PressureUnitChoice })
+export const DrumLevelInput = z.object({ ...drumInput, unit: titled(PressureUnitChoice, 'Ranges in') })
 type DrumInput = z.output<z.ZodObject<typeof drumInput>>
 /** Absolute drum pressure, MPa. */
 export const drumMPa = ({ pressure, pressureUnit, barometric }: DrumInput) =>

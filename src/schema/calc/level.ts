@@ -15,7 +15,11 @@ import { DisplayInput, OutputRows, outputRows, PressureUnitChoice, SignalChoice,
 const HYDROSTATICS = 'hydrostatics: p = ρ·g·h, column by column'
 
 /** What the range of a level instrument follows from. */
-export const LevelInput = Vessel.extend({ unit: PressureUnitChoice, signal: SignalChoice, display: DisplayInput })
+export const LevelInput = Vessel.extend({
+  unit: titled(PressureUnitChoice, 'Range in'),
+  signal: SignalChoice,
+  display: DisplayInput,
+})
 
 export const levelRange = calculation({
   name: 'level-range',

@@ -47,7 +47,7 @@ export const DisplayInput = titled(
 export const OutputRows = titled(
   z.array(
     z.object({
-      percent: titled(Quantity, 'Input'),
+      percent: titled(Quantity, 'Of span'),
       input: titled(Quantity, 'Input'),
       output: titled(Quantity, 'Output'),
       shown: titled(Quantity, 'Host shows'),

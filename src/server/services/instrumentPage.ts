@@ -4,8 +4,10 @@ import { referenceOffers } from '@/schema/referenceOffers'
 import { pool } from '../database'
 import { environment } from '../environment'
 import { NotFound } from '../refusals'
+import { selectNewestSetUps } from '../sql/deskSetUp'
 import { selectDueDates } from '../sql/dueInstrument'
 import { selectConfigurations, selectInstrument } from '../sql/instrument'
+import { selectRangeChanges } from '../sql/rangeChange'
 import { selectAbandonedRuns, selectOpenRun } from '../sql/run'
 import { selectResultsOf, selectSeal } from '../sql/seal'
 import { selectStandards } from '../sql/standard'
@@ -21,13 +23,15 @@ export async function instrumentPage(tag: string, now: Date) {
   const instrument = await selectInstrument(db, { tag })
   if (!instrument) throw new NotFound('tag', `no instrument is registered as ${tag}`, 'find it in the list')
   const today = calendarDate(now, timeZone)
-  const [versions, results, due, openRun, abandoned, standards] = await Promise.all([
+  const [versions, results, due, openRun, abandoned, standards, saved, rangeChanges] = await Promise.all([
     selectConfigurations(db, instrument.id),
     selectResultsOf(db, instrument.id),
     selectDueDates(db, timeZone),
     selectOpenRun(db, instrument.id),
     selectAbandonedRuns(db, instrument.id),
     selectStandards(db),
+    selectNewestSetUps(db, instrument.id),
+    selectRangeChanges(db, instrument.id),
   ])
   const dueOn = due.get(instrument.id) ?? today
   return {
@@ -36,6 +40,8 @@ export async function instrumentPage(tag: string, now: Date) {
     results,
     openRun,
     abandoned,
+    saved,
+    rangeChanges,
     dueOn,
     dueInDays: daysBetween(today, dueOn),
     offers: referenceOffers(instrument.configuration, standards, today),

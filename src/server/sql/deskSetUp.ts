@@ -40,10 +40,12 @@ export async function selectNewestSetUps(db: Queryable, instrumentId: string): P
   const saved = z
     .array(SetUpRow)
     .parse(rows)
-    .map((row): SavedDesk => {
-      // Stored as it was sent and checked then; read with the same schema.
-      const { desk, setUp } = SaveDesk.parse({ id: row.id, desk: row.desk, setUp: row.set_up })
-      return { desk, setUp, savedAt: row.saved_at.toISOString(), savedBy: row.saved_by }
+    .flatMap((row): SavedDesk[] => {
+      // Checked when it was sent. One that a later version of Barys asks otherwise is set up anew: it is no record.
+      const read = SaveDesk.safeParse({ id: row.id, desk: row.desk, setUp: row.set_up })
+      if (!read.success) return []
+      const { desk, setUp } = read.data
+      return [{ desk, setUp, savedAt: row.saved_at.toISOString(), savedBy: row.saved_by }]
     })
   // Each desk's row holds that desk's set-up: the schema's union says so, the type cannot.
   const of = (desk: SavedDesk['desk']) => (saved.find((each) => each.desk === desk) ?? null) as never

@@ -49,7 +49,6 @@ const Detail = z.object({
     .nullable(),
   loopChanges: z.array(z.string()),
 })
-export type RangeChangeDetail = z.infer<typeof Detail>
 
 const RangeChangeRow = z
   .object({

@@ -18,6 +18,7 @@ import { TRANSFER_WORDS } from '@/schema/transfer'
 import { type Answer, inWords, send } from '../api'
 import { LinkButton } from '../parts/LinkButton'
 import { RangeBeam } from '../pictures/RangeBeam'
+import { BodyFields } from './BodyFields'
 import type { InstrumentValues } from './formValues'
 import { LimitFields } from './LimitFields'
 
@@ -102,6 +103,8 @@ export function InstrumentForm({ purpose, initial, areas }: Props) {
           <Choice form={form} name="configuration.hookUp" label="Connected by" options={Object.entries(HOOK_UPS)} />
         </div>
         <DisplayFields form={form} />
+        <HostRoot form={form} />
+        <BodyFields form={form} />
         <LiveBeam form={form} />
       </fieldset>
       <fieldset className="card stack plain-fieldset">
@@ -236,6 +239,21 @@ function CutOff({ form }: { form: Form }) {
   return <Field form={form} name="configuration.transfer.cutOffPercent" label="Low-flow cut-off, % of flow" isNumber />
 }
 
+/** Whether the host takes the square root, so that the instrument must not. */
+function HostRoot({ form }: { form: Form }) {
+  const kind = useWatch({ control: form.control, name: 'configuration.transfer.kind' })
+  if (kind !== 'linear') return null
+  return (
+    <label className="digital-plan">
+      <input type="checkbox" {...form.register('configuration.hostRoot')} />
+      <span>
+        The host takes the square root
+        <span className="soft small"> – the display scale is then what the host shows</span>
+      </span>
+    </label>
+  )
+}
+
 /** What a display of its own shows, apart from the range. */
 function DisplayFields({ form }: { form: Form }) {
   const scale = useWatch({ control: form.control, name: 'configuration.displayScale' })
@@ -277,6 +295,8 @@ function LiveBeam({ form }: { form: Form }) {
     pointScale: 'input',
     transfer: { kind: 'linear' },
     displayScale: null,
+    body: null,
+    hostRoot: false,
   })
   if (!shape.success)
     return <p className="soft small">The range beam appears here once limits and range fit together.</p>

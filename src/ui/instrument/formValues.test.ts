@@ -31,6 +31,25 @@ test('what the edit form is filled with gives the same configuration back', () =
   expect(ConfigurationForm.parse(valuesOf('PT-1', configuration).configuration)).toEqual(configuration)
 })
 
+test('a body with link positions, and a host that takes the root, come back as they were', () => {
+  const withBody = Configuration.parse({
+    ...configuration,
+    hostRoot: true,
+    body: {
+      family: 'trial body',
+      capsule: 'T-1',
+      maxSpan: 200,
+      allowsReverse: false,
+      links: [
+        { name: 'low', minSpan: 12, maxSpan: 45 },
+        { name: 'high', minSpan: 45, maxSpan: 200 },
+      ],
+      link: 'low',
+    },
+  })
+  expect(ConfigurationForm.parse(valuesOf('PT-1', withBody).configuration)).toEqual(withBody)
+})
+
 test('an empty form says at each box what is missing, and presets no figure of an instrument', () => {
   const result = NewInstrument.safeParse(EMPTY_INSTRUMENT)
   const fields = result.error?.issues.map((issue) => issue.path.join('.')) ?? []

@@ -33,7 +33,27 @@ export type InstrumentValues = {
     adjustLimit: LimitValues | null
     transfer: { kind: string; cutOffPercent: string }
     displayScale: { lower: string; upper: string; unit: string } | null
+    body: BodyValues | null
+    hostRoot: boolean
   }
+}
+export type BodyValues = {
+  family: string
+  capsule: string
+  maxSpan: string
+  allowsReverse: boolean
+  links: { name: string; minSpan: string; maxSpan: string }[]
+  link: string
+}
+
+/** A body of which nothing is typed yet. */
+export const EMPTY_BODY: BodyValues = {
+  family: '',
+  capsule: '',
+  maxSpan: '',
+  allowsReverse: true,
+  links: [],
+  link: '',
 }
 
 const text = (value: number) => formatPlain(value).replace('−', '-')
@@ -63,6 +83,8 @@ export const EMPTY_INSTRUMENT: InstrumentValues = {
     hookUp: 'three-valve',
     transfer: { kind: 'linear', cutOffPercent: '' },
     displayScale: null,
+    body: null,
+    hostRoot: false,
   },
 }
 
@@ -89,6 +111,8 @@ export function valuesOf(tag: string, configuration: Configuration): InstrumentV
     adjustLimit,
     transfer,
     displayScale,
+    body,
+    hostRoot,
     ...plain
   } = configuration
   return {
@@ -111,6 +135,21 @@ export function valuesOf(tag: string, configuration: Configuration): InstrumentV
         upper: text(displayScale.upper),
         unit: displayScale.unit,
       },
+      body: body
+        ? {
+            family: body.family ?? '',
+            capsule: body.capsule ?? '',
+            maxSpan: body.maxSpan === null ? '' : text(body.maxSpan),
+            allowsReverse: body.allowsReverse,
+            links: body.links.map(({ name, minSpan, maxSpan }) => ({
+              name,
+              minSpan: text(minSpan),
+              maxSpan: text(maxSpan),
+            })),
+            link: body.link ?? '',
+          }
+        : null,
+      hostRoot: hostRoot ?? false,
     },
   }
 }

@@ -1,5 +1,7 @@
 import { GUARD_BANDS } from '@/core/conformity/guardBand'
 import { CAUSES } from '@/core/diagnosis/cause'
+import { ORIFICE_TAPS } from '@/core/flow/orifice'
+import { VESSEL_ARRANGEMENTS } from '@/core/level/vesselSetUp'
 import { SIGNAL_IDS, type Signal, signalLabel } from '@/core/signal/signal'
 import { QUANTITIES, QUANTITY_IDS } from '@/core/units/quantity'
 
@@ -21,6 +23,8 @@ const OWN_WORDS: Record<string, string> = {
   'root-with-line': 'square root, straight line below the cut-off',
   'student-t': 'Student’s t',
   arcsine: 'arcsine (U-shaped)',
+  ...VESSEL_ARRANGEMENTS,
+  ...ORIFICE_TAPS,
 }
 
 /** Words of choices whose ids mean something only in their own field: “none” is a guard band and a fault. */

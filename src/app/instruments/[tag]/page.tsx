@@ -8,7 +8,10 @@ import { POINT_ORDERS } from '@/core/run/plan'
 import { pointName, testPointPercents } from '@/core/run/pointScale'
 import { signalLabel } from '@/core/signal/signal'
 import { isReverseActing, zeroPosition } from '@/core/transfer/calibratedRange'
+import { bodyWords } from '@/schema/body'
 import { INSTRUMENT_KINDS } from '@/schema/configuration'
+import { DESK_IDS, DESKS, type Desk } from '@/schema/desks'
+import { rangeChangeWords } from '@/schema/rangeChangeWords'
 import { transferWords } from '@/schema/transfer'
 import { signedIn } from '@/server/currentPerson'
 import { pageOrNotFound } from '@/server/pageOrNotFound'
@@ -44,12 +47,14 @@ export default async function InstrumentPage({ params }: Props) {
       <section className="card" aria-label="Range">
         <RangeBeam data={beamOf(configuration, offers.inputs[0]?.standard)} detail="full" fontSize={13.5} />
       </section>
+      <Desks page={page} />
       <div className="two-col">
         <Nameplate page={page} />
         <LastPicture page={page} />
       </div>
       <History page={page} />
       <Abandoned page={page} />
+      <RangeChanges page={page} />
       <Versions page={page} />
     </div>
   )
@@ -67,11 +72,48 @@ function Head({ page: { instrument, openRun } }: { page: Page }) {
         <LinkButton variant="outlined" href={`${path}/edit`}>
           Edit
         </LinkButton>
+        <LinkButton
+          variant="outlined"
+          href={`/api/v1/instruments/${instrument.id}/range-tag`}
+          prefetch={false}
+          target="_blank"
+        >
+          Range tag
+        </LinkButton>
+        <LinkButton variant="outlined" href={`${path}/range`}>
+          Change range
+        </LinkButton>
         <LinkButton variant="contained" href={openRun ? `/runs/${openRun.id}` : `${path}/calibrate`}>
           {openRun ? `Go on with ${openRun.startedBy}’s run` : 'Start calibration'}
         </LinkButton>
       </div>
     </div>
+  )
+}
+
+/** The desks, and which of them were set up for it. */
+function Desks({ page: { instrument, saved, timeZone } }: { page: Page }) {
+  const path = `/instruments/${encodeURIComponent(instrument.tag)}`
+  const what = {
+    range: 'a wanted range against what the sensor can do',
+    vessel: 'the range that follows from tank or drum',
+    flow: 'the range that follows from orifice or given pair',
+    loop: 'everything from the sensor to the host',
+  } satisfies Record<Desk, string>
+  return (
+    <nav className="desk-cards" aria-label="Desks">
+      {DESK_IDS.map((desk) => (
+        <Link key={desk} className="card" href={`${path}/${desk}`}>
+          <strong>{DESKS[desk]}</strong>
+          <span className="small">{what[desk]}</span>
+          <span className="soft small">
+            {saved[desk]
+              ? `saved ${formatDate(calendarDate(new Date(saved[desk].savedAt), timeZone))}, ${saved[desk].savedBy}`
+              : 'not set up'}
+          </span>
+        </Link>
+      ))}
+    </nav>
   )
 }
 
@@ -94,11 +136,13 @@ function Nameplate({ page: { instrument } }: { page: Page }) {
           ] as [string, string],
         ]
       : []),
+    ...(c.hostRoot ? [['Host', 'takes the square root'] as [string, string]] : []),
     ['Connected by', HOOK_UPS[c.hookUp]],
     [
       'Sensor',
       `${formatPlain(c.lrl)} … ${formatPlain(c.url)} ${unitWithKind(c)}, smallest span ${formatPlain(c.minSpan)}`,
     ],
+    ...(c.body ? [['Body', bodyWords(c.body, c.unit)] as [string, string]] : []),
     ['Error limit', limitWords(c.errorLimit)],
     ['Adjust limit', c.adjustLimit ? limitWords(c.adjustLimit) : 'none: adjusted only when outside'],
     [
@@ -238,6 +282,24 @@ function Versions({ page: { versions, timeZone } }: { page: Page }) {
           </tbody>
         </table>
       </div>
+    </section>
+  )
+}
+
+/** What each range change took, beside the versions it made. */
+function RangeChanges({ page: { rangeChanges, timeZone } }: { page: Page }) {
+  if (rangeChanges.length === 0) return null
+  return (
+    <section aria-labelledby="range-changes">
+      <h2 id="range-changes">Range changes</h2>
+      <ul className="plain-list">
+        {rangeChanges.map(({ id, toVersion, detail, changedAt, changedBy, reason }) => (
+          <li key={id}>
+            Version {toVersion}, {formatDateTime(changedAt, timeZone)}, {changedBy}: {reason}.{' '}
+            <span className="soft">{rangeChangeWords(detail)}</span>
+          </li>
+        ))}
+      </ul>
     </section>
   )
 }

@@ -1,0 +1,24 @@
+import type { Metadata } from 'next'
+import { mayDo } from '@/schema/roles'
+import { signedIn } from '@/server/currentPerson'
+import { pageOrNotFound } from '@/server/pageOrNotFound'
+import { deskPage } from '@/server/services/deskPage'
+import { FlowDesk } from '@/ui/desks/FlowDesk'
+
+export const metadata: Metadata = { title: 'Flow desk' }
+
+/** The flow desk of an instrument. */
+export default async function FlowPage({ params }: { params: Promise<{ tag: string }> }) {
+  const person = await signedIn(`/instruments/${(await params).tag}/flow`)
+  const tag = decodeURIComponent((await params).tag)
+  const { instrument, saved, timeZone } = await pageOrNotFound(() => deskPage(tag, new Date()))
+  const { id, version, configuration } = instrument
+  return (
+    <FlowDesk
+      instrument={{ id, tag, version, configuration }}
+      saved={saved.flow}
+      timeZone={timeZone}
+      mayChange={mayDo(person.role, 'change the register')}
+    />
+  )
+}

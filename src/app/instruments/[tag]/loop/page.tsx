@@ -1,0 +1,27 @@
+import type { Metadata } from 'next'
+import { mayDo } from '@/schema/roles'
+import { signedIn } from '@/server/currentPerson'
+import { pool } from '@/server/database'
+import { pageOrNotFound } from '@/server/pageOrNotFound'
+import { deskPage } from '@/server/services/deskPage'
+import { transmitterInLoop } from '@/server/services/transmitterInLoop'
+import { LoopCard } from '@/ui/desks/LoopCard'
+
+export const metadata: Metadata = { title: 'Loop card' }
+
+/** The loop card of an instrument. */
+export default async function LoopPage({ params }: { params: Promise<{ tag: string }> }) {
+  const person = await signedIn(`/instruments/${(await params).tag}/loop`)
+  const tag = decodeURIComponent((await params).tag)
+  const { instrument, saved, timeZone } = await pageOrNotFound(() => deskPage(tag, new Date()))
+  const { id, version, configuration } = instrument
+  return (
+    <LoopCard
+      instrument={{ id, tag, version, configuration }}
+      transmitter={await transmitterInLoop(pool(), instrument, timeZone)}
+      saved={saved.loop}
+      timeZone={timeZone}
+      mayChange={mayDo(person.role, 'change the register')}
+    />
+  )
+}

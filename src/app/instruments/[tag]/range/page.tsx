@@ -1,0 +1,35 @@
+import type { Metadata } from 'next'
+import { z } from 'zod'
+import { mayDo } from '@/schema/roles'
+import { wantedAtOpening } from '@/schema/wantedRange'
+import { signedIn } from '@/server/currentPerson'
+import { pageOrNotFound } from '@/server/pageOrNotFound'
+import { deskPage } from '@/server/services/deskPage'
+import { RangeDesk } from '@/ui/desks/RangeDesk'
+
+export const metadata: Metadata = { title: 'Range desk' }
+type Props = { params: Promise<{ tag: string }>; searchParams: Promise<{ from?: string }> }
+
+/** The range desk of an instrument; `?from=vessel` or `?from=flow` opens it with what that desk asks for. */
+export default async function RangePage({ params, searchParams }: Props) {
+  const person = await signedIn(`/instruments/${(await params).tag}/range`)
+  const tag = decodeURIComponent((await params).tag)
+  const from = z.enum(['vessel', 'flow']).safeParse((await searchParams).from)
+  const page = await pageOrNotFound(() => deskPage(tag, new Date()))
+  const { instrument, saved, capsules, standards, openRun, today, timeZone } = page
+  const { id, version, configuration } = instrument
+  return (
+    <RangeDesk
+      key={`${version} ${from.data ?? ''}`}
+      instrument={{ id, tag, version, configuration }}
+      opening={wantedAtOpening(configuration, saved, from.data ?? null)}
+      saved={saved}
+      capsules={capsules}
+      standards={standards}
+      today={today}
+      timeZone={timeZone}
+      openRunBy={openRun?.startedBy ?? null}
+      mayChange={mayDo(person.role, 'change the register')}
+    />
+  )
+}

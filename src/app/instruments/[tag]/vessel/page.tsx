@@ -1,0 +1,24 @@
+import type { Metadata } from 'next'
+import { mayDo } from '@/schema/roles'
+import { signedIn } from '@/server/currentPerson'
+import { pageOrNotFound } from '@/server/pageOrNotFound'
+import { deskPage } from '@/server/services/deskPage'
+import { VesselDesk } from '@/ui/desks/VesselDesk'
+
+export const metadata: Metadata = { title: 'Vessel desk' }
+
+/** The vessel desk of an instrument. */
+export default async function VesselPage({ params }: { params: Promise<{ tag: string }> }) {
+  const person = await signedIn(`/instruments/${(await params).tag}/vessel`)
+  const tag = decodeURIComponent((await params).tag)
+  const { instrument, saved, timeZone } = await pageOrNotFound(() => deskPage(tag, new Date()))
+  const { id, version, configuration } = instrument
+  return (
+    <VesselDesk
+      instrument={{ id, tag, version, configuration }}
+      saved={saved.vessel}
+      timeZone={timeZone}
+      mayChange={mayDo(person.role, 'change the register')}
+    />
+  )
+}

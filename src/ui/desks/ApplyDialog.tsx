@@ -1,0 +1,82 @@
+'use client'
+import MenuItem from '@mui/material/MenuItem'
+import TextField from '@mui/material/TextField'
+import { useState } from 'react'
+import type { RangePlan } from '@/schema/rangePlan'
+import { ReasonDialog } from '../run/ReasonDialog'
+
+/** The boxes of a capsule change, as text. */
+export type CapsuleWorkDraft = {
+  readonly torque: string
+  readonly torqueUnit: string
+  readonly manual: string
+  readonly serial: string
+}
+
+type Props = {
+  plan: RangePlan
+  version: number
+  onClose: () => void
+  apply: (reason: string, work: CapsuleWorkDraft | null) => Promise<string | null>
+}
+
+const NO_WORK: CapsuleWorkDraft = { torque: '', torqueUnit: 'N·m', manual: '', serial: '' }
+
+/** Asks for the reason, and for what a capsule change is done by, before the range becomes the instrument's own. */
+export function ApplyDialog({ plan, version, onClose, apply }: Props) {
+  const [work, setWork] = useState(NO_WORK)
+  const isCapsule = plan.verdict.kind === 'capsule'
+  return (
+    <ReasonDialog
+      title={`Make this version ${version + 1}`}
+      words={
+        isCapsule
+          ? 'The register takes the new range and capsule, one is taken out of stock, and its calibration opens. Nothing in Barys bolts anything together: the work comes first.'
+          : 'The register takes the new range with who, when and why, and its calibration opens.'
+      }
+      action="Apply and open its calibration"
+      onClose={onClose}
+      store={(reason) => apply(reason, isCapsule ? work : null)}
+    >
+      {isCapsule && <CapsuleWorkFields work={work} change={setWork} />}
+    </ReasonDialog>
+  )
+}
+
+function CapsuleWorkFields({ work, change }: { work: CapsuleWorkDraft; change: (work: CapsuleWorkDraft) => void }) {
+  const box = (field: 'torque' | 'manual' | 'serial', label: string, helper?: string) => (
+    <TextField
+      label={label}
+      size="small"
+      value={work[field]}
+      helperText={helper}
+      onChange={(event) => change({ ...work, [field]: event.target.value })}
+      slotProps={{ htmlInput: { autoComplete: 'off', ...(field === 'torque' && { inputMode: 'decimal' }) } }}
+    />
+  )
+  return (
+    <div className="stack">
+      <p className="small">
+        Bolts crosswise, evenly, a little at a time, to the torque in the maker’s manual: read it there, and enter it.
+      </p>
+      <div className="field-row">
+        {box('torque', 'Torque')}
+        <TextField
+          select
+          label="Unit"
+          size="small"
+          value={work.torqueUnit}
+          onChange={(event) => change({ ...work, torqueUnit: event.target.value })}
+        >
+          {['N·m', 'lbf·ft', 'lbf·in', 'kgf·m'].map((unit) => (
+            <MenuItem key={unit} value={unit}>
+              {unit}
+            </MenuItem>
+          ))}
+        </TextField>
+      </div>
+      {box('manual', 'Where it stands: manual and page')}
+      {box('serial', 'Serial number of the capsule, if it has one')}
+    </div>
+  )
+}

@@ -1,0 +1,167 @@
+'use client'
+import Button from '@mui/material/Button'
+import Dialog from '@mui/material/Dialog'
+import DialogActions from '@mui/material/DialogActions'
+import DialogContent from '@mui/material/DialogContent'
+import DialogTitle from '@mui/material/DialogTitle'
+import { useRouter } from 'next/navigation'
+import { type FormEvent, useRef, useState } from 'react'
+import { z } from 'zod'
+import { formatPlain } from '@/core/format/formatNumber'
+import { pressureUnitLabel } from '@/core/units/pressureUnit'
+import { aboveZero, flag, number, optionalNumber, titled, words, zeroOrMore } from '@/schema/calc/calculation'
+import { PressureUnitChoice } from '@/schema/calc/shared'
+import type { Capsule } from '@/schema/capsule'
+import { refusalWords, send } from '../api'
+import { Refused } from '../parts/Refused'
+import { InputFields } from '../workings/InputFields'
+import { useSetUpForm } from './useSetUpForm'
+
+/** The form of a capsule; the server checks it by its own schema once more. */
+const CapsuleInput = z.object({
+  code: words('Code', 40),
+  family: words('Family of bodies it fits', 60),
+  description: words('What it is', 200),
+  unit: PressureUnitChoice,
+  lrl: number('Lower limit'),
+  url: number('Upper limit'),
+  minSpan: aboveZero('Smallest span'),
+  maxSpan: optionalNumber('Largest span', 'empty: the limits decide'),
+  links: titled(
+    z.array(z.object({ name: words('Position', 20), minSpan: aboveZero('Span from'), maxSpan: aboveZero('… to') })),
+    'Link positions',
+  ),
+  allowsReverse: flag('URV may lie below LRV'),
+  kept: zeroOrMore('In stock'),
+})
+
+type Props = { capsules: readonly Capsule[]; mayKeep: boolean }
+
+/** Capsules kept in stock, to be counted and added to. */
+export function CapsuleShelf({ capsules, mayKeep }: Props) {
+  const [isAdding, setAdding] = useState(false)
+  return (
+    <section className="stack" aria-labelledby="capsules">
+      <div className="head-row">
+        <h2 id="capsules">Capsules in stock</h2>
+        {mayKeep && (
+          <Button size="small" onClick={() => setAdding(true)}>
+            Add a capsule
+          </Button>
+        )}
+      </div>
+      {capsules.length === 0 ? (
+        <p className="soft">None is kept: a range that needs another capsule cannot be done.</p>
+      ) : (
+        <div className="scroll-x">
+          <table className="plain-table">
+            <thead>
+              <tr>
+                <th>Code</th>
+                <th>What it is</th>
+                <th>Fits</th>
+                <th>Limits</th>
+                <th>Spans</th>
+                <th>Link positions</th>
+                <th>In stock</th>
+              </tr>
+            </thead>
+            <tbody>
+              {capsules.map((capsule) => (
+                <CapsuleRow key={capsule.id} capsule={capsule} mayKeep={mayKeep} />
+              ))}
+            </tbody>
+          </table>
+        </div>
+      )}
+      {isAdding && <NewCapsuleDialog onClose={() => setAdding(false)} />}
+    </section>
+  )
+}
+
+function CapsuleRow({ capsule, mayKeep }: { capsule: Capsule; mayKeep: boolean }) {
+  const { body, unit } = capsule
+  const label = pressureUnitLabel(unit)
+  return (
+    <tr>
+      <td className="tag">{capsule.code}</td>
+      <td>{capsule.description}</td>
+      <td>{capsule.family}</td>
+      <td className="num">
+        {formatPlain(body.lrl)} … {formatPlain(body.url)} {label}
+      </td>
+      <td className="num">
+        {formatPlain(body.minSpan)} … {formatPlain(body.maxSpan ?? body.url - body.lrl)} {label}
+      </td>
+      <td className="num">
+        {body.links
+          .map(({ name, minSpan, maxSpan }) => `${name} ${formatPlain(minSpan)} … ${formatPlain(maxSpan)}`)
+          .join(', ') || 'none'}
+      </td>
+      <td>{mayKeep ? <Count capsule={capsule} /> : <span className="num">{capsule.kept}</span>}</td>
+    </tr>
+  )
+}
+
+/** The count of a capsule, one more or one fewer. */
+function Count({ capsule: { id, code, kept } }: { capsule: Capsule }) {
+  const router = useRouter()
+  const [message, setMessage] = useState<string | null>(null)
+  const set = async (next: number) => {
+    const answer = await send(`/api/v1/capsules/${id}/count`, { kept: next })
+    setMessage(refusalWords(answer))
+    if (answer.kind === 'done') router.refresh()
+  }
+  return (
+    <span className="capsule-count">
+      <Button size="small" aria-label={`One ${code} fewer`} disabled={kept === 0} onClick={() => set(kept - 1)}>
+        −
+      </Button>
+      <span className="num">{kept}</span>
+      <Button size="small" aria-label={`One ${code} more`} onClick={() => set(kept + 1)}>
+        +
+      </Button>
+      {message && <span className="small tone-outside">{message}</span>}
+    </span>
+  )
+}
+
+function NewCapsuleDialog({ onClose }: { onClose: () => void }) {
+  const router = useRouter()
+  const form = useSetUpForm(CapsuleInput, { unit: 'kPa', links: [], allowsReverse: false })
+  const [message, setMessage] = useState<string | null>(null)
+  const id = useRef(crypto.randomUUID())
+  const submit = async (event: FormEvent) => {
+    event.preventDefault()
+    if (!form.value) return setMessage('Look at the marked boxes.')
+    const answer = await send('/api/v1/capsules', { id: id.current, ...form.value })
+    setMessage(refusalWords(answer))
+    if (answer.kind !== 'done') return
+    onClose()
+    router.refresh()
+  }
+  return (
+    <Dialog open onClose={onClose} maxWidth="sm" fullWidth aria-labelledby="capsule-title">
+      <form onSubmit={submit} noValidate>
+        <DialogTitle id="capsule-title">Add a capsule</DialogTitle>
+        <DialogContent className="stack">
+          <InputFields
+            name=""
+            schema={form.shape}
+            draft={form.draft}
+            path={[]}
+            change={form.change}
+            refusals={message ? form.refusals : []}
+          />
+          <Refused words={message} />
+        </DialogContent>
+        <DialogActions>
+          <Button onClick={onClose}>Cancel</Button>
+          <Button type="submit" variant="contained">
+            Keep it
+          </Button>
+        </DialogActions>
+      </form>
+    </Dialog>
+  )
+}

@@ -1,0 +1,26 @@
+import Link from 'next/link'
+import type { ReactNode } from 'react'
+import { DESKS, type Desk } from '@/schema/desks'
+import type { DeskInstrument } from './deskTypes'
+
+type Props = { instrument: DeskInstrument; desk: Desk; children?: ReactNode }
+
+/** Which instrument, at which of its desks. */
+export function DeskHead({ instrument: { tag, configuration }, desk, children }: Props) {
+  const path = `/instruments/${encodeURIComponent(tag)}`
+  return (
+    <header className="desk-head">
+      <h1>
+        <Link href={path}>{tag}</Link> <span className="run-what">{configuration.description}</span>
+      </h1>
+      <nav className="desk-nav" aria-label="Desks">
+        {Object.entries(DESKS).map(([id, name]) => (
+          <Link key={id} href={`${path}/${id}`} aria-current={id === desk ? 'page' : undefined}>
+            {name}
+          </Link>
+        ))}
+      </nav>
+      {children}
+    </header>
+  )
+}

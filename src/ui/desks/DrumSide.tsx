@@ -1,0 +1,139 @@
+'use client'
+import { useMemo } from 'react'
+import { coldDensities, drumShownPercent, hotDensities } from '@/core/drum/drumLevel'
+import { COLD_DRUM_STEPS, HOT_DRUM_STEPS } from '@/core/drum/drumSteps'
+import { formatFixed, formatSigned } from '@/core/format/formatNumber'
+import { convertPressure, pressureUnitLabel } from '@/core/units/pressureUnit'
+import type { WorkingStep } from '@/core/workings/workings'
+import { drumPicture } from '@/pictures/drumPicture'
+import { type DrumLevelInput, drumLevel, drumMPa } from '@/schema/calc/drum'
+import { runCalculation } from '@/schema/calc/runCalculation'
+import { SceneSvg } from '../pictures/SceneSvg'
+import { useSize } from '../pictures/useSize'
+import { AnswerView } from '../workings/AnswerView'
+import { answerSchemaOf } from '../workings/answerSchema'
+import { InputFields } from '../workings/InputFields'
+import { WorkingSteps } from '../workings/WorkingSteps'
+import { Reasons } from './LevelSide'
+import { StepList } from './StepList'
+import type { useSetUpForm } from './useSetUpForm'
+
+type Calibrated = 'cold' | 'hot'
+type Props = {
+  form: ReturnType<typeof useSetUpForm<typeof DrumLevelInput>>
+  calibrated: Calibrated
+  choose: (calibrated: Calibrated) => void
+  levelPercent: number
+  setLevel: (percent: number) => void
+}
+
+/** A boiler drum: its cold and hot ranges, and how what is shown departs from the level there is. */
+export function DrumSide({ form, calibrated, choose, levelPercent, setLevel }: Props) {
+  const { shape, draft, change, value, refusals } = form
+  const outcome = useMemo(() => (value ? runCalculation(drumLevel, value) : null), [value])
+  const refused = outcome?.kind === 'refused' ? outcome.refusals : refusals
+  return (
+    <div className="desk-columns is-vessel">
+      <section aria-label="What goes in" className="desk-in">
+        <InputFields name="" schema={shape} draft={draft} path={[]} change={change} refusals={refused} />
+        <fieldset className="calc-group">
+          <legend>Range to be used</legend>
+          {(['cold', 'hot'] as const).map((each) => (
+            <label key={each} className="desk-choice">
+              <input type="radio" name="calibrated" checked={calibrated === each} onChange={() => choose(each)} />
+              <span>
+                {each === 'hot'
+                  ? 'computed for operating pressure'
+                  : 'cold water on both sides, with the hot difference as a recorded offset'}
+              </span>
+            </label>
+          ))}
+        </fieldset>
+      </section>
+      <section aria-label="Drum">
+        {value && outcome?.kind === 'answer' ? (
+          <>
+            <DrumView value={value} levelPercent={levelPercent} />
+            <label className="desk-slider">
+              <span>Drum pressure</span>
+              <input
+                type="range"
+                min={0}
+                max={MOST_BAR}
+                step={0.1}
+                value={Number(convertPressure(value.pressure, value.pressureUnit, 'bar').toFixed(1))}
+                onChange={(event) =>
+                  change(
+                    ['pressure'],
+                    String(
+                      Number(convertPressure(Number(event.target.value), 'bar', value.pressureUnit).toPrecision(6)),
+                    ),
+                  )
+                }
+              />
+              <span className="num">
+                {formatFixed(value.pressure, 1)} {pressureUnitLabel(value.pressureUnit)}
+              </span>
+            </label>
+            <label className="desk-slider">
+              <span>True level</span>
+              <input
+                type="range"
+                min={0}
+                max={100}
+                value={levelPercent}
+                onChange={(event) => setLevel(Number(event.target.value))}
+              />
+              <span className="num">{levelPercent} %</span>
+            </label>
+            <StepList steps={COLD_DRUM_STEPS} title="Cold" />
+            <StepList steps={HOT_DRUM_STEPS} title="Then hot" />
+          </>
+        ) : (
+          <Reasons shape={shape} refusals={refused} />
+        )}
+      </section>
+      <section aria-label="What comes out" className="stack" aria-live="polite">
+        {outcome?.kind === 'answer' && (
+          <>
+            <AnswerView answer={outcome.answer} schema={answerSchemaOf(drumLevel)} />
+            <details>
+              <summary>How this was worked out</summary>
+              <WorkingSteps workings={outcome.answer.workings as readonly WorkingStep[] /* checked by its schema */} />
+            </details>
+          </>
+        )}
+      </section>
+    </div>
+  )
+}
+
+/** Just under where boiling water leaves region 1 of IF97, gauge. */
+const MOST_BAR = 160
+
+/** The drum with its true level, and what a cold-calibrated instrument makes of it. */
+function DrumView({ value, levelPercent }: { value: NonNullable<Props['form']['value']>; levelPercent: number }) {
+  const [ref, { width }] = useSize<HTMLDivElement>({ width: 460, height: 300 })
+  const drum = { tapDistanceM: value.tapDistance, gravityMPerS2: value.gravity }
+  const present = hotDensities({ pressureMPa: drumMPa(value), legCelsius: value.legCelsius })
+  const calibrated = coldDensities(value.ambientCelsius)
+  const shown = (percent: number) => drumShownPercent(drum, { calibrated, present }, percent)
+  const coldShows = shown(levelPercent)
+  return (
+    <>
+      <div ref={ref} className="picture">
+        <SceneSvg
+          scene={drumPicture(
+            { truePercent: levelPercent, coldShowsPercent: coldShows, ends: [shown(0), shown(100)] },
+            { width, height: 300, fontSize: 13 },
+          )}
+        />
+      </div>
+      <p className="notice" aria-live="polite">
+        True <b className="num">{levelPercent} %</b>: calibrated cold it shows{' '}
+        <b className="num">{formatFixed(coldShows, 1)} %</b>,{' '}
+        <b className="num">{formatSigned(coldShows - levelPercent, 1)} %</b> off.
+      </p>
+    </>
+  )
+}

@@ -1,0 +1,232 @@
+'use client'
+import Button from '@mui/material/Button'
+import { useRouter } from 'next/navigation'
+import { useMemo } from 'react'
+import { decimalsOfSpan, formatFixed, formatPlain } from '@/core/format/formatNumber'
+import { Refusal } from '@/core/refusal'
+import { flowCurve } from '@/pictures/flowCurve'
+import { rootChain } from '@/pictures/rootChain'
+import type { RefusedField } from '@/schema/answer'
+import type { SavedDesk } from '@/schema/desks'
+import { type FlowDeskAnswer, FlowSetUp, flowDesk } from '@/schema/flowDesk'
+import { Mark } from '../parts/Mark'
+import { SceneSvg } from '../pictures/SceneSvg'
+import { useSize } from '../pictures/useSize'
+import { InputFields } from '../workings/InputFields'
+import { WorkingSteps } from '../workings/WorkingSteps'
+import { DeskFoot } from './DeskFoot'
+import { DeskHead } from './DeskHead'
+import type { DeskInstrument } from './deskTypes'
+import { Reasons } from './LevelSide'
+import { useSaveDesk } from './useSaveDesk'
+import { useSetUpForm } from './useSetUpForm'
+
+type Props = {
+  instrument: DeskInstrument
+  saved: SavedDesk<'flow'> | null
+  timeZone: string
+  mayChange: boolean
+}
+
+type Outcome =
+  | { readonly kind: 'answer'; readonly answer: FlowDeskAnswer }
+  | { readonly kind: 'refused'; readonly refusals: readonly RefusedField[] }
+
+/** The flow desk: a meter by differential pressure, its curve, where it is worth reading, and where the root is taken. */
+export function FlowDesk({ instrument, saved, timeZone, mayChange }: Props) {
+  const router = useRouter()
+  const { state, save } = useSaveDesk(instrument.id, 'flow')
+  const form = useSetUpForm(FlowSetUp, saved?.setUp ?? emptySetUp(instrument.configuration))
+  const outcome = useMemo(() => (form.value ? worked(form.value) : null), [form.value])
+  const refusals = outcome?.kind === 'refused' ? outcome.refusals : form.refusals
+  const setUp = outcome?.kind === 'answer' ? form.value : null
+  const take = async () => {
+    if (setUp && (await save(setUp))) router.push(`/instruments/${encodeURIComponent(instrument.tag)}/range?from=flow`)
+  }
+  return (
+    <div className="desk">
+      <DeskHead instrument={instrument} desk="flow" />
+      <div className="desk-body">
+        <div className="desk-columns is-vessel">
+          <section aria-label="What goes in" className="desk-in">
+            <InputFields
+              name=""
+              schema={form.shape}
+              draft={form.draft}
+              path={[]}
+              change={form.change}
+              refusals={refusals}
+            />
+          </section>
+          <section aria-label="Curve and root">
+            {outcome?.kind === 'answer' && form.value ? (
+              <FlowPictures answer={outcome.answer} setUp={form.value} />
+            ) : (
+              <Reasons shape={form.shape} refusals={refusals} />
+            )}
+          </section>
+          <section aria-label="What comes out" className="stack" aria-live="polite">
+            {outcome?.kind === 'answer' && form.value && <FlowFigures answer={outcome.answer} setUp={form.value} />}
+          </section>
+        </div>
+      </div>
+      <DeskFoot
+        instrument={instrument}
+        desk="flow"
+        state={state}
+        saved={saved}
+        timeZone={timeZone}
+        save={() => setUp && save(setUp)}
+        canSave={mayChange && setUp !== null}
+      >
+        <Button variant="contained" size="large" onClick={take} disabled={!mayChange || setUp === null}>
+          Take its range to the range desk
+        </Button>
+      </DeskFoot>
+    </div>
+  )
+}
+
+function worked(setUp: FlowSetUp): Outcome {
+  try {
+    return { kind: 'answer', answer: flowDesk(setUp) }
+  } catch (error) {
+    if (!(error instanceof Refusal)) throw error
+    const field = error.field === 'flow' ? 'fullFlow' : `meter.${error.field}`
+    return { kind: 'refused', refusals: [{ field, reason: error.reason, remedy: error.remedy }] }
+  }
+}
+
+type Shown = { answer: FlowDeskAnswer; setUp: FlowSetUp }
+
+function FlowPictures({ answer, setUp }: Shown) {
+  const [ref, { width }] = useSize<HTMLDivElement>({ width: 480, height: 500 })
+  const honest = 'refused' in answer.cutOff ? null : answer.cutOff.honestFromPercent
+  return (
+    <div ref={ref} className="picture stack">
+      <SceneSvg
+        scene={flowCurve(
+          {
+            ...answer,
+            dpErrorPercent: setUp.dpErrorPercent,
+            cutOffPercent: setUp.cutOffPercent,
+            honestFromPercent: honest,
+          },
+          { width, height: 330, fontSize: 13 },
+        )}
+      />
+      <SceneSvg scene={rootChain(answer, { width, height: 148, fontSize: 13 })} />
+      <RootWords answer={answer} />
+    </div>
+  )
+}
+
+/** Whether the root is taken exactly once on every way. */
+function RootWords({ answer: { atQuarter, hasPanelMeter, isRootTakenOnce } }: Pick<Shown, 'answer'>) {
+  if (isRootTakenOnce)
+    return (
+      <p className="notice is-inside">
+        <Mark mark="inside" /> The root is taken exactly once on every way.
+      </p>
+    )
+  const wrong = (name: string, roots: 0 | 1 | 2) =>
+    roots === 1 ? [] : [`${name}: ${roots === 2 ? 'taken twice' : 'not taken at all'}`]
+  return (
+    <p className="notice is-outside">
+      <Mark mark="outside" /> The root has to be taken exactly once.{' '}
+      {[
+        ...wrong('Host', atQuarter.rootsInHost),
+        ...(hasPanelMeter ? wrong('Panel meter', atQuarter.rootsInPanel) : []),
+      ].join('; ')}
+      .
+    </p>
+  )
+}
+
+function FlowFigures({ answer, setUp }: Shown) {
+  const { cutOff, dpFull, unitLabel, fullFlow, flowUnit, points, zeroShiftPercent } = answer
+  return (
+    <>
+      <dl className="calc-answer">
+        <div>
+          <dt>URV at 100 % flow</dt>
+          <dd className="num">
+            {formatPlain(Number(dpFull.toPrecision(6)))} <small className="soft">{unitLabel}</small>
+          </dd>
+        </div>
+        <div>
+          <dt>Worth reading from</dt>
+          <dd className="num">
+            {'refused' in cutOff
+              ? cutOff.refused
+              : `${formatFixed(cutOff.honestFromPercent, 1)} % (${formatFixed(cutOff.rangeability, 1)} : 1)`}
+          </dd>
+        </div>
+        {!('refused' in cutOff) && (
+          <div>
+            <dt>Cut off at</dt>
+            <dd>
+              <span className="num">{formatPlain(cutOff.adviseCutOffPercent)} %</span>
+              {setUp.cutOffPercent < cutOff.adviseCutOffPercent && (
+                <span className="tone-look small">
+                  {' '}
+                  <Mark mark="look" /> set at {formatPlain(setUp.cutOffPercent)} %: it shows more than it knows
+                </span>
+              )}
+            </dd>
+          </div>
+        )}
+        <div>
+          <dt>Zero shift shows</dt>
+          <dd className="num">
+            {formatFixed(zeroShiftPercent, 2)} %{' '}
+            <small className="soft">
+              = {formatPlain(Number(((zeroShiftPercent / 100) * fullFlow).toPrecision(3)))} {flowUnit} where nothing
+              flows
+            </small>
+          </dd>
+        </div>
+      </dl>
+      <div className="scroll-x">
+        <table className="plain-table desk-output">
+          <thead>
+            <tr>
+              <th>flow</th>
+              <th className="r">{flowUnit}</th>
+              <th className="r">{unitLabel}</th>
+              <th className="r">mA</th>
+              <th className="r">+ % of flow</th>
+            </tr>
+          </thead>
+          <tbody>
+            {points.map((point) => (
+              <tr key={point.flowPercent} className="num">
+                <td>{point.flowPercent} %</td>
+                <td className="r">{formatFixed(point.flow, decimalsOfSpan([0, fullFlow]))}</td>
+                <td className="r">{formatFixed(point.dp, decimalsOfSpan([0, dpFull]))}</td>
+                <td className="r">{formatFixed(point.output, 3)}</td>
+                <td className="r">{formatFixed(point.highPercentOfFlow, 2)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      <details>
+        <summary>How this was worked out</summary>
+        <WorkingSteps workings={answer.workings} />
+      </details>
+    </>
+  )
+}
+
+/** The instrument's own unit and scale; no figure of a meter nobody typed. */
+const emptySetUp = ({ unit, urv, displayScale, hostRoot, transfer }: DeskInstrument['configuration']) => ({
+  meter: { kind: 'given pair', dp: urv, flow: displayScale?.upper, flowUnit: displayScale?.unit ?? '' },
+  unit,
+  fullFlow: displayScale?.upper,
+  root: hostRoot || transfer.kind === 'linear' ? 'host' : 'transmitter',
+  panelMeter: 'none',
+  cutOffPercent: transfer.kind === 'linear' ? 0 : transfer.cutOffPercent,
+  belowCutOff: transfer.kind === 'root-with-line' ? 'straight line' : 'drop to zero',
+  zeroShift: 0,
+})

@@ -1,0 +1,118 @@
+'use client'
+import { useState } from 'react'
+import { formatFixed } from '@/core/format/formatNumber'
+import { levelPressurePa } from '@/core/level/levelColumns'
+import { convertPressure, pressureUnitLabel } from '@/core/units/pressureUnit'
+import { QUANTITIES } from '@/core/units/quantity'
+import type { WorkingStep } from '@/core/workings/workings'
+import { type LevelInput, levelRange } from '@/schema/calc/level'
+import { runCalculation } from '@/schema/calc/runCalculation'
+import { onVessel, vesselSetUp } from '@/schema/vessel'
+import { AnswerView } from '../workings/AnswerView'
+import { answerSchemaOf } from '../workings/answerSchema'
+import { InputFields } from '../workings/InputFields'
+import { fieldTitle } from '../workings/inputSchema'
+import { WorkingSteps } from '../workings/WorkingSteps'
+import { DraggableVessel } from './DraggableVessel'
+import type { useSetUpForm } from './useSetUpForm'
+
+type Props = { form: ReturnType<typeof useSetUpForm<typeof LevelInput>> }
+
+/** A vessel by its figures: boxes at the left, drawn to scale in the middle, its range at the right. */
+export function LevelSide({ form: { shape, draft, change, value, refusals } }: Props) {
+  const [levelPercent, setLevel] = useState(65)
+  const outcome = value ? runCalculation(levelRange, value) : null
+  const refused = outcome?.kind === 'refused' ? outcome.refusals : refusals
+  return (
+    <div className="desk-columns is-vessel">
+      <section aria-label="What goes in" className="desk-in">
+        <InputFields name="" schema={shape} draft={draft} path={[]} change={change} refusals={refused} />
+      </section>
+      <section aria-label="Vessel">
+        {value && outcome?.kind === 'answer' ? (
+          <>
+            <DraggableVessel
+              vessel={vesselSetUp(value)}
+              levelPercent={levelPercent}
+              unit={unitOf(value.heightUnit)}
+              move={(field, height) => change(['vessel', field], String(height))}
+            />
+            <LevelSlider value={value} percent={levelPercent} change={setLevel} />
+          </>
+        ) : (
+          <Reasons shape={shape} refusals={refused} />
+        )}
+      </section>
+      <section aria-label="What comes out" className="stack" aria-live="polite">
+        {outcome?.kind === 'answer' && (
+          <>
+            <AnswerView answer={outcome.answer} schema={answerSchemaOf(levelRange)} />
+            <details>
+              <summary>How this was worked out</summary>
+              <WorkingSteps workings={outcome.answer.workings as readonly WorkingStep[] /* checked by its schema */} />
+            </details>
+          </>
+        )}
+      </section>
+    </div>
+  )
+}
+
+function unitOf(heightUnit: string) {
+  const fact = QUANTITIES.length.units[heightUnit]
+  return { label: fact?.label ?? heightUnit, perMetre: 1 / (fact?.factor ?? 1) }
+}
+
+/** A level that is drawn, and the pressure it makes. */
+function LevelSlider({
+  value,
+  percent,
+  change,
+}: {
+  value: NonNullable<Props['form']['value']>
+  percent: number
+  change: (percent: number) => void
+}) {
+  const pressure = convertPressure(
+    onVessel(value, (vessel) =>
+      levelPressurePa(vessel, vessel.levelAt0M + (percent / 100) * (vessel.levelAt100M - vessel.levelAt0M)),
+    ),
+    'Pa',
+    value.unit,
+  )
+  return (
+    <label className="desk-slider">
+      <span>Level</span>
+      <input
+        type="range"
+        min={0}
+        max={100}
+        step={1}
+        value={percent}
+        onChange={(event) => change(Number(event.target.value))}
+      />
+      <span className="num">
+        {percent} % → {formatFixed(pressure, 3)} {pressureUnitLabel(value.unit)}
+      </span>
+    </label>
+  )
+}
+
+type ReasonProps = {
+  shape: Props['form']['shape']
+  refusals: readonly { field: string; reason: string; remedy: string }[]
+}
+
+/** Why nothing comes out yet, box by box. */
+export function Reasons({ shape, refusals }: ReasonProps) {
+  return (
+    <ul className="notice calc-refusals" role="status">
+      {refusals.map(({ field, reason, remedy }) => (
+        <li key={`${field} ${reason}`}>
+          <strong>{fieldTitle(shape, field)}</strong> {reason}
+          {remedy && <>: {remedy}</>}
+        </li>
+      ))}
+    </ul>
+  )
+}

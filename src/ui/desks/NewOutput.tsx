@@ -1,0 +1,53 @@
+import { decimalsOfSpan, formatFixed, formatPlain } from '@/core/format/formatNumber'
+import type { OutputRow } from '@/core/range/outputTable'
+import { zeroPosition } from '@/core/transfer/calibratedRange'
+import type { PressureUnit } from '@/core/units/pressureUnit'
+import { pressureUnitLabel } from '@/core/units/pressureUnit'
+
+type Props = {
+  rows: readonly OutputRow[]
+  unit: PressureUnit
+  output: { readonly unit: string; readonly decimals: number }
+  host: { readonly unit: string }
+  turndown: number | null
+}
+
+/** The new output table: input, signal, and what the host shows. */
+export function NewOutput({ rows, unit, output, host, turndown }: Props) {
+  const [first, last] = [rows[0], rows.at(-1)]
+  if (!first || !last) return <p className="soft">The output table appears once both ends are there.</p>
+  const inputDecimals = decimalsOfSpan(rows.map(({ input }) => input))
+  const shownDecimals = decimalsOfSpan(rows.map(({ shown }) => shown))
+  const span = last.input - first.input
+  return (
+    <section aria-label="New output">
+      <h2>New output</h2>
+      <table className="plain-table desk-output">
+        <thead>
+          <tr>
+            <th>span</th>
+            <th className="r">input, {pressureUnitLabel(unit)}</th>
+            <th className="r">output, {output.unit}</th>
+            <th className="r">host, {host.unit}</th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((row) => (
+            <tr key={row.percent} className="num">
+              <td>{formatPlain(row.percent)} %</td>
+              <td className="r">{formatFixed(row.input, inputDecimals)}</td>
+              <td className="r">{formatFixed(row.output, output.decimals)}</td>
+              <td className="r">{formatFixed(row.shown, shownDecimals)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="soft small num">
+        Span {formatPlain(Math.abs(span))} {pressureUnitLabel(unit)}
+        {span < 0 && ', reverse-acting'}
+        {turndown !== null && `, turndown ${formatFixed(turndown, 1)} : 1`}
+        {`, zero ${zeroPosition({ lrv: first.input, urv: last.input, unit })}`}.
+      </p>
+    </section>
+  )
+}

@@ -1,0 +1,227 @@
+'use client'
+import Button from '@mui/material/Button'
+import { useRouter } from 'next/navigation'
+import { useMemo, useRef, useState } from 'react'
+import { formatPlain } from '@/core/format/formatNumber'
+import { linkForSpan } from '@/core/range/fitIssues'
+import { outputScale } from '@/core/signal/signal'
+import { convertPressure, pressureUnitLabel } from '@/core/units/pressureUnit'
+import { rangeDeskBeam, rangeDeskBeamHeight } from '@/pictures/rangeDeskBeam'
+import { sensorBody } from '@/schema/body'
+import type { SavedDesks, WantedForm } from '@/schema/desks'
+import { hostScale } from '@/schema/hostScale'
+import { type RangePlan, rangePlan, type WantedConfiguration } from '@/schema/rangePlan'
+import { referenceOffers } from '@/schema/referenceOffers'
+import { scaledItems } from '@/schema/scaledItems'
+import type { Standard } from '@/schema/world'
+import { refusalWords, send } from '../api'
+import { LinkButton } from '../parts/LinkButton'
+import { SceneSvg } from '../pictures/SceneSvg'
+import { useSize } from '../pictures/useSize'
+import { ApplyDialog, type CapsuleWorkDraft } from './ApplyDialog'
+import { DeskFoot } from './DeskFoot'
+import { DeskHead } from './DeskHead'
+import type { DeskInstrument, Stock } from './deskTypes'
+import { NewOutput } from './NewOutput'
+import { StepList } from './StepList'
+import { useSaveDesk } from './useSaveDesk'
+import { VerdictCard } from './VerdictCard'
+import { WantedEnds, WantedScale } from './WantedFields'
+import { draftOfWanted, readWanted } from './wantedDraft'
+
+type Props = {
+  instrument: DeskInstrument
+  opening: WantedForm
+  saved: SavedDesks
+  capsules: Stock
+  standards: readonly Standard[]
+  today: string
+  timeZone: string
+  /** Whoever calibrates it now; a range is not changed under their hands. */
+  openRunBy: string | null
+  mayChange: boolean
+}
+
+/** The range desk: a wanted range against what the sensor can do, what it takes, and what follows. */
+export function RangeDesk(props: Props) {
+  const { instrument, opening, saved, capsules, standards, today, timeZone, openRunBy, mayChange } = props
+  const { configuration, tag } = instrument
+  const router = useRouter()
+  const [draft, setDraft] = useState(() => draftOfWanted(opening))
+  const [capsule, setCapsule] = useState<string | undefined>()
+  const [isAsking, setAsking] = useState(false)
+  const { state, save, touch } = useSaveDesk(instrument.id, 'range')
+  const changeId = useRef(crypto.randomUUID()) // kept over a lost answer: sent twice, a change is applied once
+
+  const read = useMemo(() => readWanted(draft, configuration.unit), [draft, configuration.unit])
+  const items = useMemo(() => scaledItems(saved.loop?.setUp ?? null), [saved.loop])
+  const plan = useMemo(
+    () =>
+      read.kind === 'wanted'
+        ? rangePlan(configuration, read.wanted, { capsules, items, preferredCapsule: capsule })
+        : null,
+    [read, configuration, capsules, items, capsule],
+  )
+  const problems = read.kind === 'unclear' ? read.problems : {}
+  const change = (next: typeof draft) => {
+    touch()
+    setDraft(next)
+  }
+
+  const apply = async (reason: string, capsuleWork: CapsuleWorkDraft | null): Promise<string | null> => {
+    if (read.kind !== 'wanted' || !plan) return 'Look at the marked boxes first.'
+    const answer = await send<{ tag: string }>(`/api/v1/instruments/${instrument.id}/range-changes`, {
+      id: changeId.current,
+      basedOnVersion: instrument.version,
+      wanted: read.form,
+      capsule: plan.verdict.kind === 'capsule' ? plan.verdict.capsule.code : null,
+      capsuleWork,
+      reason,
+    })
+    const words = refusalWords(answer)
+    if (answer.kind === 'done') router.push(`/instruments/${encodeURIComponent(tag)}/calibrate`)
+    return words
+  }
+
+  const canApply = mayChange && openRunBy === null && plan !== null && isAChange(plan)
+  return (
+    <div className="desk">
+      <DeskHead instrument={instrument} desk="range">
+        <WantedEnds draft={draft} change={change} problems={problems} configuration={configuration} />
+      </DeskHead>
+      <form
+        className="desk-body"
+        onSubmit={(event) => {
+          event.preventDefault()
+          if (canApply) setAsking(true)
+        }}
+      >
+        <BeamOfDesk
+          instrument={instrument}
+          wanted={read.kind === 'wanted' ? read.wanted : null}
+          plan={plan}
+          standards={standards}
+          today={today}
+        />
+        <div className="desk-columns">
+          <div className="stack">
+            {plan ? (
+              <VerdictCard plan={plan} chooseCapsule={setCapsule} />
+            ) : (
+              <p className="notice">{Object.values(problems)[0] ?? 'Type both ends of the range that is wanted.'}</p>
+            )}
+            <WantedScale draft={draft} change={change} problems={problems} />
+          </div>
+          <div>{plan && <StepList steps={plan.steps} title="What must be done" />}</div>
+          {plan && read.kind === 'wanted' && (
+            <div className="stack">
+              <NewOutput
+                rows={plan.table}
+                unit={configuration.unit}
+                output={outputScale(configuration.signal, {
+                  ...read.wanted,
+                  unitLabel: pressureUnitLabel(configuration.unit),
+                })}
+                host={read.wanted.displayScale ?? { unit: pressureUnitLabel(configuration.unit) }}
+                turndown={plan.turndown}
+              />
+              {plan.loopChanges.length > 0 && (
+                <section aria-label="Changes with it">
+                  <h2>Changes with it</h2>
+                  <ul className="plain-list">
+                    {plan.loopChanges.map((words) => (
+                      <li key={words}>{words}</li>
+                    ))}
+                  </ul>
+                </section>
+              )}
+            </div>
+          )}
+        </div>
+        <button type="submit" hidden>
+          Apply
+        </button>
+      </form>
+      <DeskFoot
+        instrument={instrument}
+        desk="range"
+        state={state}
+        saved={saved.range}
+        timeZone={timeZone}
+        save={() => read.kind === 'wanted' && save(read.form)}
+        saveLabel="Save as a proposal"
+        canSave={mayChange && read.kind === 'wanted'}
+      >
+        <Button variant="contained" size="large" disabled={!canApply} onClick={() => setAsking(true)}>
+          Apply and open its calibration <kbd style={{ marginLeft: 12 }}>Enter</kbd>
+        </Button>
+        <LinkButton
+          variant="outlined"
+          color="secondary"
+          href={`/api/v1/instruments/${instrument.id}/range-tag`}
+          prefetch={false}
+          target="_blank"
+        >
+          Range tag as it is now
+        </LinkButton>
+        {openRunBy && <span className="small tone-look">{openRunBy} is calibrating it: finish that first.</span>}
+      </DeskFoot>
+      {isAsking && plan && (
+        <ApplyDialog plan={plan} version={instrument.version} onClose={() => setAsking(false)} apply={apply} />
+      )}
+    </div>
+  )
+}
+
+/** Whether there is something to apply. */
+const isAChange = ({ verdict, next, loopChanges }: RangePlan) =>
+  next !== null && (verdict.kind !== 'unchanged' || loopChanges.length > 0)
+
+type BeamProps = {
+  instrument: DeskInstrument
+  wanted: WantedConfiguration | null
+  plan: RangePlan | null
+  standards: readonly Standard[]
+  today: string
+}
+
+/** The beam with everything on it, as wide as there is room. */
+function BeamOfDesk({ instrument: { configuration: c }, wanted, plan, standards, today }: BeamProps) {
+  const font = 13
+  const [ref, { width }] = useSize<HTMLDivElement>({ width: 1200, height: rangeDeskBeamHeight(font) })
+  const next = plan?.next ?? c
+  const [offer] = useMemo(() => referenceOffers(next, standards, today).inputs, [next, standards, today])
+  const body = sensorBody(plan?.verdict.kind === 'capsule' ? next : c)
+  const isSpan = wanted !== null && wanted.lrv !== wanted.urv
+  const host = wanted && hostScale({ ...c, ...wanted, hostRoot: wanted.hostRoot ? true : undefined })
+  const reference = offer?.standard.quantity === 'pressure' ? offer.standard : null
+  const inUnit = (value: number) => (reference ? convertPressure(value, reference.unit, c.unit) : value)
+  const scene = rangeDeskBeam(
+    {
+      ...body,
+      unitLabel: pressureUnitLabel(c.unit),
+      present: c,
+      wanted: wanted && isSpan ? { ...wanted, fits: plan !== null && plan.verdict.kind !== 'impossible' } : null,
+      presentLink: c.body?.link ?? null,
+      neededLink:
+        wanted && isSpan && plan?.verdict.kind !== 'impossible'
+          ? (linkForSpan(Math.abs(wanted.urv - wanted.lrv), body.links, next.body?.link ?? null)?.name ?? null)
+          : null,
+      host: host && {
+        lower: `${formatPlain(host.lower)} ${host.unit}`,
+        upper: `${formatPlain(host.upper)} ${host.unit}`,
+      },
+      reference: reference && {
+        label: `${reference.code} reaches${offer?.ratioText ? `, ratio ${offer.ratioText}` : ''}`,
+        low: inUnit(reference.rangeLow),
+        high: inUnit(reference.rangeHigh),
+      },
+    },
+    { width, fontSize: font },
+  )
+  return (
+    <div ref={ref} className="picture desk-beam">
+      <SceneSvg scene={scene} />
+    </div>
+  )
+}

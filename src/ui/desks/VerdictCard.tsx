@@ -1,0 +1,61 @@
+import MenuItem from '@mui/material/MenuItem'
+import TextField from '@mui/material/TextField'
+import type { RangePlan } from '@/schema/rangePlan'
+import { Mark } from '../parts/Mark'
+
+type Props = { plan: RangePlan; chooseCapsule: (code: string) => void }
+
+/** Whether the range fits, what it takes and why, and where that is done. */
+export function VerdictCard({ plan, chooseCapsule }: Props) {
+  const { verdict, headline, detail, place, reasons, tried, objections } = plan
+  const isRefused = verdict.kind === 'impossible' || objections.length > 0
+  const tone = isRefused ? 'is-outside' : verdict.kind === 'capsule' || verdict.kind === 'link' ? '' : 'is-inside'
+  return (
+    <section className={`notice desk-verdict ${tone}`} aria-label="Verdict" aria-live="polite">
+      <h2>
+        <Mark mark={isRefused ? 'outside' : tone === '' ? 'look' : 'inside'} size={17} /> {headline}
+      </h2>
+      <p>
+        {detail} {place !== '' && <strong className="desk-place">{place}</strong>}
+      </p>
+      {reasons.length > 0 && (
+        <ul className="plain-list">
+          {reasons.map((reason) => (
+            <li key={reason}>{reason}</li>
+          ))}
+        </ul>
+      )}
+      {objections.length > 0 && (
+        <ul className="plain-list tone-outside">
+          {objections.map((words) => (
+            <li key={words}>{words}</li>
+          ))}
+        </ul>
+      )}
+      {tried.length > 0 && (
+        <ul className="plain-list small">
+          {tried.map(({ code, reasons: why }) => (
+            <li key={code}>
+              <b>{code}</b>: {why.join('; ')}
+            </li>
+          ))}
+        </ul>
+      )}
+      {verdict.kind === 'capsule' && verdict.others.length > 0 && (
+        <TextField
+          select
+          size="small"
+          label="Capsule to go in"
+          value={verdict.capsule.code}
+          onChange={(event) => chooseCapsule(event.target.value)}
+        >
+          {[verdict.capsule, ...verdict.others].map(({ code, count }) => (
+            <MenuItem key={code} value={code}>
+              {code} ({count} in stock)
+            </MenuItem>
+          ))}
+        </TextField>
+      )}
+    </section>
+  )
+}

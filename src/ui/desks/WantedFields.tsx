@@ -1,0 +1,117 @@
+import Button from '@mui/material/Button'
+import MenuItem from '@mui/material/MenuItem'
+import TextField from '@mui/material/TextField'
+import { pressureUnitLabel } from '@/core/units/pressureUnit'
+import type { Configuration } from '@/schema/configuration'
+import { RANGE_SOURCES } from '@/schema/desks'
+import { TRANSFER_WORDS } from '@/schema/transfer'
+import type { WantedDraft } from './wantedDraft'
+
+type Props = {
+  draft: WantedDraft
+  change: (draft: WantedDraft) => void
+  problems: Readonly<Record<string, string>>
+  configuration: Configuration
+}
+
+/** The range that is wanted, in large boxes: the first thing typed on this desk. */
+export function WantedEnds({ draft, change, problems, configuration }: Props) {
+  const end = (field: 'lrv' | 'urv', label: string) => (
+    <input
+      className="desk-end num"
+      inputMode="decimal"
+      autoComplete="off"
+      aria-label={label}
+      aria-invalid={problems[field] ? true : undefined}
+      value={draft[field]}
+      onChange={(event) => change({ ...draft, [field]: event.target.value, source: 'typed' })}
+    />
+  )
+  return (
+    <div className="desk-wanted">
+      <span>wanted</span>
+      {end('lrv', 'LRV wanted')}
+      <span aria-hidden>…</span>
+      {end('urv', 'URV wanted')}
+      <span>{pressureUnitLabel(configuration.unit)}</span>
+      <span className="soft small">{draft.source === 'typed' ? '' : RANGE_SOURCES[draft.source]}</span>
+      {(problems.lrv ?? problems.urv) && (
+        <span className="small tone-outside desk-problem">{problems.lrv ?? problems.urv}</span>
+      )}
+    </div>
+  )
+}
+
+/** What the host shows at both ends, and where the root is taken. */
+export function WantedScale({ draft, change, problems }: Omit<Props, 'configuration'>) {
+  const { display } = draft
+  const box = (field: 'lower' | 'upper' | 'unit', label: string) => (
+    <TextField
+      label={label}
+      size="small"
+      value={display?.[field] ?? ''}
+      error={problems[`displayScale.${field}`] !== undefined}
+      onChange={(event) => display && change({ ...draft, display: { ...display, [field]: event.target.value } })}
+      slotProps={{
+        htmlInput: { autoComplete: 'off', ...(field !== 'unit' && { inputMode: 'decimal', className: 'num' }) },
+      }}
+    />
+  )
+  return (
+    <div className="desk-scale">
+      {display ? (
+        <>
+          {box('lower', 'Host at 0 %')}
+          {box('upper', 'Host at 100 %')}
+          {box('unit', 'Unit')}
+          <Button
+            size="small"
+            color="secondary"
+            className="is-wide"
+            onClick={() => change({ ...draft, display: null })}
+          >
+            Host shows the pressure
+          </Button>
+        </>
+      ) : (
+        <Button
+          size="small"
+          color="secondary"
+          className="is-wide"
+          onClick={() => change({ ...draft, display: { lower: '', upper: '', unit: '' } })}
+        >
+          Host shows something else than the pressure
+        </Button>
+      )}
+      <TextField
+        select
+        className="is-wide"
+        label="Output follows"
+        size="small"
+        value={draft.hostRoot ? 'host' : draft.transfer}
+        onChange={({ target: { value } }) =>
+          change(
+            value === 'host'
+              ? { ...draft, hostRoot: true, transfer: 'linear' }
+              : { ...draft, hostRoot: false, transfer: value as WantedDraft['transfer'] /* one of the items below */ },
+          )
+        }
+      >
+        <MenuItem value="linear">straight line, no root anywhere</MenuItem>
+        <MenuItem value="host">straight line; the host takes the root</MenuItem>
+        <MenuItem value="root-to-zero">{TRANSFER_WORDS['root-to-zero']}</MenuItem>
+        <MenuItem value="root-with-line">{TRANSFER_WORDS['root-with-line']}</MenuItem>
+      </TextField>
+      {draft.transfer !== 'linear' && (
+        <TextField
+          label="Cut-off, % of flow"
+          size="small"
+          value={draft.cutOffPercent}
+          error={problems['transfer.cutOffPercent'] !== undefined}
+          onChange={(event) => change({ ...draft, cutOffPercent: event.target.value })}
+          slotProps={{ htmlInput: { autoComplete: 'off', inputMode: 'decimal', className: 'num' } }}
+        />
+      )}
+    </div>
+  )
+}

@@ -1,0 +1,27 @@
+'use client'
+import { useCallback, useMemo, useState } from 'react'
+import { z } from 'zod'
+import type { RefusedField } from '@/schema/answer'
+import { type Draft, draftOf, inputOf, withPart } from '../workings/draft'
+import type { InputSchema } from '../workings/inputSchema'
+
+/** A set-up that is typed: its boxes as text, and what they stand for once they make sense. */
+export function useSetUpForm<S extends z.ZodType>(schema: S, initial: unknown) {
+  const shape = useMemo(
+    // JSON Schema as Zod writes it; our set-ups use the part of it that the type names.
+    () => z.toJSONSchema(schema, { io: 'input', unrepresentable: 'any' }) as InputSchema,
+    [schema],
+  )
+  const [draft, setDraft] = useState<Draft>(() => draftOf(shape, initial))
+  const change = useCallback(
+    (path: readonly string[], part: Draft) => setDraft((whole) => withPart(whole, path, part)),
+    [],
+  )
+  const parsed = useMemo(() => schema.safeParse(inputOf(shape, draft)), [schema, shape, draft])
+  const refusals: RefusedField[] = parsed.success
+    ? []
+    : parsed.error.issues.map(({ path, message }) => ({ field: path.join('.'), reason: message, remedy: '' }))
+  // What was parsed by `schema` is its output; the union with null says when it was not.
+  const value = parsed.success ? (parsed.data as z.output<S>) : null
+  return { shape, draft, change, value, refusals }
+}

@@ -1,0 +1,67 @@
+import { formatPlain } from '@/core/format/formatNumber'
+import { Refusal } from '@/core/refusal'
+import type { PressureUnit } from '@/core/units/pressureUnit'
+import { type RANGE_SOURCES, WantedForm } from '@/schema/desks'
+import type { WantedConfiguration } from '@/schema/rangePlan'
+import { typedEnd } from '@/schema/wantedRange'
+
+/** The boxes of what is wanted, as text. */
+export type WantedDraft = {
+  readonly lrv: string
+  readonly urv: string
+  readonly display: { readonly lower: string; readonly upper: string; readonly unit: string } | null
+  readonly transfer: 'linear' | 'root-to-zero' | 'root-with-line'
+  readonly cutOffPercent: string
+  readonly hostRoot: boolean
+  readonly source: keyof typeof RANGE_SOURCES
+}
+
+const text = (value: number) => formatPlain(value).replace('−', '-')
+
+/** The boxes filled from a wish. */
+export const draftOfWanted = ({ lrv, urv, displayScale, transfer, hostRoot, source }: WantedForm): WantedDraft => ({
+  lrv: text(lrv),
+  urv: text(urv),
+  display: displayScale && {
+    lower: text(displayScale.lower),
+    upper: text(displayScale.upper),
+    unit: displayScale.unit,
+  },
+  transfer: transfer.kind,
+  cutOffPercent: transfer.kind === 'linear' ? '' : text(transfer.cutOffPercent),
+  hostRoot,
+  source,
+})
+
+/** What a draft asks for, or why it asks for nothing yet. */
+export type ReadDraft =
+  | { readonly kind: 'wanted'; readonly wanted: WantedConfiguration; readonly form: WantedForm }
+  | { readonly kind: 'unclear'; readonly problems: Readonly<Record<string, string>> }
+
+/** Reads the boxes. Ends may carry a unit of their own; they are turned into that of the instrument. */
+export function readWanted(draft: WantedDraft, unit: PressureUnit): ReadDraft {
+  const problems: Record<string, string> = {}
+  const end = (field: 'lrv' | 'urv') => {
+    try {
+      return typedEnd(draft[field], unit, field)
+    } catch (error) {
+      if (!(error instanceof Refusal)) throw error
+      problems[field] = `${error.reason}: ${error.remedy}`
+      return 0
+    }
+  }
+  const [lrv, urv] = [end('lrv'), end('urv')]
+  const parsed = WantedForm.safeParse({
+    lrv,
+    urv,
+    displayScale: draft.display,
+    transfer:
+      draft.transfer === 'linear' ? { kind: 'linear' } : { kind: draft.transfer, cutOffPercent: draft.cutOffPercent },
+    hostRoot: draft.hostRoot,
+    source: draft.source,
+  })
+  if (!parsed.success) for (const { path, message } of parsed.error.issues) problems[path.join('.')] ??= message
+  if (!parsed.success || Object.keys(problems).length > 0) return { kind: 'unclear', problems }
+  const { source: _, ...wanted } = parsed.data
+  return { kind: 'wanted', wanted, form: parsed.data }
+}
