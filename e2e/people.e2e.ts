@@ -16,6 +16,10 @@ const REGISTER: readonly RoleName[] = ['technician', 'planner']
 const WHOSE: Record<string, readonly RoleName[]> = {
   instruments: REGISTER,
   'instruments/[id]/configuration': REGISTER,
+  'instruments/[id]/desks': REGISTER,
+  'instruments/[id]/range-changes': REGISTER,
+  capsules: REGISTER,
+  'capsules/[id]/count': REGISTER,
   runs: TECHNICIANS,
   'runs/[id]/readings': TECHNICIANS,
   'runs/[id]/overshoots': TECHNICIANS,

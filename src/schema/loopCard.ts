@@ -1,11 +1,10 @@
 import { z } from 'zod'
-import { hostError } from '@/core/loop/hostCheck'
+import { type HostScale, hostError, hostShouldShow } from '@/core/loop/hostCheck'
 import { type LoopErrorBudget, loopErrorBudget } from '@/core/loop/loopError'
 import { type LoopAtCurrent, loopAtCurrents, mostLoopOhms, wireOhms } from '@/core/loop/loopSupply'
 import { type TrimSchools, trimSchools } from '@/core/loop/trimSchools'
 import { senseResistorScale } from '@/core/signal/senseResistor'
 import { outputAtPercent, SIGNALS } from '@/core/signal/signal'
-import type { DisplayScale } from '@/core/transfer/displayScale'
 import { aboveZero, choice, number, optionalNumber, titled, words, zeroOrMore } from './calc/calculation'
 
 /** Points at which a loop is looked at. */
@@ -59,7 +58,7 @@ export type TransmitterInLoop = {
   readonly calibratedOn: string | null
   readonly limitPercent: number
   readonly errors: Readonly<Record<(typeof LOOP_POINTS)[number], number | null>>
-  readonly scale: DisplayScale & { readonly takesRoot?: true }
+  readonly scale: HostScale
 }
 
 /** The loop at one point. */
@@ -106,7 +105,7 @@ export function loopCard({ supply, items, host }: LoopSetUp, transmitter: Transm
           limitPercent: item.limitPercent,
         })),
       ]),
-      shouldShow: hostError({ percent, hostValue: 0, sense: null }, transmitter.scale).idealValue,
+      shouldShow: hostShouldShow(percent, transmitter.scale),
       hostErrorPercent:
         shows === null ? null : hostError({ percent, hostValue: shows, sense: null }, transmitter.scale).errorPercent,
     }

@@ -23,6 +23,12 @@ export type HostError = {
   readonly milliamp: number | null
 }
 
+/** What a host should show for an output, % of span, in the unit of its scale; where it takes the root, for its root. */
+export const hostShouldShow = (percent: number, scale: HostScale): number =>
+  shownAtPercent(idealPercent(percent, scale), scale)
+
+const idealPercent = (percent: number, { takesRoot }: HostScale) => (takesRoot ? rootPercent(percent) : percent)
+
 /**
  * The error of what the host shows: shown − what it should show for the transmitter's output.
  *
@@ -31,12 +37,11 @@ export type HostError = {
 export function hostError({ percent, hostValue, sense }: HostCheck, scale: HostScale): HostError {
   if (sense && !(sense.ohms > 0))
     throw new Refusal('senseOhms', `${sense.ohms} Ω is no resistor`, 'enter a resistance above zero')
-  const idealPercent = scale.takesRoot ? rootPercent(percent) : percent
-  const idealValue = shownAtPercent(idealPercent, scale)
+  const idealValue = hostShouldShow(percent, scale)
   return {
     idealValue,
     errorValue: hostValue - idealValue,
-    errorPercent: percentOfShown(hostValue, scale) - idealPercent,
+    errorPercent: percentOfShown(hostValue, scale) - idealPercent(percent, scale),
     milliamp: sense && (sense.volts / sense.ohms) * 1000,
   }
 }

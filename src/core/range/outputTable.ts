@@ -1,9 +1,8 @@
-import type { HostScale } from '../loop/hostCheck'
+import { type HostScale, hostShouldShow } from '../loop/hostCheck'
 import { type OutputScale, outputAtPercent } from '../signal/signal'
 import { type CalibratedRange, span } from '../transfer/calibratedRange'
-import { shownAtPercent } from '../transfer/displayScale'
 import { inputAtPercent } from '../transfer/linearTransfer'
-import { rootPercent, type Transfer, transferCurve } from '../transfer/transfer'
+import { type Transfer, transferCurve } from '../transfer/transfer'
 
 /** One line of an output table. */
 export type OutputRow = {
@@ -39,7 +38,7 @@ export function outputTable(
       percent,
       input: inputAtPercent(percent, given.range),
       output: outputAtPercent(outputPercent, given.scale),
-      shown: shownAtPercent(given.display.takesRoot ? rootPercent(outputPercent) : outputPercent, given.display),
+      shown: hostShouldShow(outputPercent, given.display),
     }
   })
 }

@@ -102,10 +102,12 @@ export const titled = <S extends z.ZodType>(schema: S, title: string, descriptio
 
 /** Numbers beyond this are slips of the keyboard. */
 const FARTHEST = 1e12
+/** How the words about an empty box begin. */
+export const STILL_EMPTY = 'is still empty'
 /** An empty box is no mistake yet, and is not called one. */
 const numberError = ({ input }: { readonly input?: unknown }) =>
   input === undefined || input === ''
-    ? 'is still empty: enter a number'
+    ? `${STILL_EMPTY}: enter a number`
     : 'is not a number: enter one, with a decimal point'
 const finite = () =>
   z.number({ error: numberError }).gte(-FARTHEST, 'is far too small').lte(FARTHEST, 'is far too large')

@@ -14,9 +14,9 @@ import { AnswerView } from '../workings/AnswerView'
 import { answerSchemaOf } from '../workings/answerSchema'
 import { InputFields } from '../workings/InputFields'
 import { WorkingSteps } from '../workings/WorkingSteps'
-import { Reasons } from './LevelSide'
+import { Reasons } from './Reasons'
 import { StepList } from './StepList'
-import type { useSetUpForm } from './useSetUpForm'
+import { isStillEmpty, type useSetUpForm } from './useSetUpForm'
 
 type Calibrated = 'cold' | 'hot'
 type Props = {
@@ -35,7 +35,14 @@ export function DrumSide({ form, calibrated, choose, levelPercent, setLevel }: P
   return (
     <div className="desk-columns is-vessel">
       <section aria-label="What goes in" className="desk-in">
-        <InputFields name="" schema={shape} draft={draft} path={[]} change={change} refusals={refused} />
+        <InputFields
+          name=""
+          schema={shape}
+          draft={draft}
+          path={[]}
+          change={change}
+          refusals={refused.filter((each) => !isStillEmpty(each))}
+        />
         <fieldset className="calc-group">
           <legend>Range to be used</legend>
           {(['cold', 'hot'] as const).map((each) => (
@@ -58,6 +65,7 @@ export function DrumSide({ form, calibrated, choose, levelPercent, setLevel }: P
               <span>Drum pressure</span>
               <input
                 type="range"
+                aria-label="Drum pressure"
                 min={0}
                 max={MOST_BAR}
                 step={0.1}
@@ -79,6 +87,7 @@ export function DrumSide({ form, calibrated, choose, levelPercent, setLevel }: P
               <span>True level</span>
               <input
                 type="range"
+                aria-label="True level"
                 min={0}
                 max={100}
                 value={levelPercent}

@@ -17,9 +17,9 @@ import { WorkingSteps } from '../workings/WorkingSteps'
 import { DeskFoot } from './DeskFoot'
 import { DeskHead } from './DeskHead'
 import type { DeskInstrument } from './deskTypes'
-import { Reasons } from './LevelSide'
+import { Reasons } from './Reasons'
 import { useSaveDesk } from './useSaveDesk'
-import { useSetUpForm } from './useSetUpForm'
+import { isStillEmpty, useSetUpForm } from './useSetUpForm'
 
 type Props = {
   instrument: DeskInstrument
@@ -55,7 +55,7 @@ export function FlowDesk({ instrument, saved, timeZone, mayChange }: Props) {
               draft={form.draft}
               path={[]}
               change={form.change}
-              refusals={refusals}
+              refusals={refusals.filter((each) => !isStillEmpty(each))}
             />
           </section>
           <section aria-label="Curve and root">

@@ -11,10 +11,10 @@ import { onVessel, vesselSetUp } from '@/schema/vessel'
 import { AnswerView } from '../workings/AnswerView'
 import { answerSchemaOf } from '../workings/answerSchema'
 import { InputFields } from '../workings/InputFields'
-import { fieldTitle } from '../workings/inputSchema'
 import { WorkingSteps } from '../workings/WorkingSteps'
 import { DraggableVessel } from './DraggableVessel'
-import type { useSetUpForm } from './useSetUpForm'
+import { Reasons } from './Reasons'
+import { isStillEmpty, type useSetUpForm } from './useSetUpForm'
 
 type Props = { form: ReturnType<typeof useSetUpForm<typeof LevelInput>> }
 
@@ -26,7 +26,14 @@ export function LevelSide({ form: { shape, draft, change, value, refusals } }: P
   return (
     <div className="desk-columns is-vessel">
       <section aria-label="What goes in" className="desk-in">
-        <InputFields name="" schema={shape} draft={draft} path={[]} change={change} refusals={refused} />
+        <InputFields
+          name=""
+          schema={shape}
+          draft={draft}
+          path={[]}
+          change={change}
+          refusals={refused.filter((each) => !isStillEmpty(each))}
+        />
       </section>
       <section aria-label="Vessel">
         {value && outcome?.kind === 'answer' ? (
@@ -85,6 +92,7 @@ function LevelSlider({
       <span>Level</span>
       <input
         type="range"
+        aria-label="Level"
         min={0}
         max={100}
         step={1}
@@ -95,24 +103,5 @@ function LevelSlider({
         {percent} % → {formatFixed(pressure, 3)} {pressureUnitLabel(value.unit)}
       </span>
     </label>
-  )
-}
-
-type ReasonProps = {
-  shape: Props['form']['shape']
-  refusals: readonly { field: string; reason: string; remedy: string }[]
-}
-
-/** Why nothing comes out yet, box by box. */
-export function Reasons({ shape, refusals }: ReasonProps) {
-  return (
-    <ul className="notice calc-refusals" role="status">
-      {refusals.map(({ field, reason, remedy }) => (
-        <li key={`${field} ${reason}`}>
-          <strong>{fieldTitle(shape, field)}</strong> {reason}
-          {remedy && <>: {remedy}</>}
-        </li>
-      ))}
-    </ul>
   )
 }

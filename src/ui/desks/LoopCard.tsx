@@ -14,9 +14,9 @@ import { InputFields } from '../workings/InputFields'
 import { DeskFoot } from './DeskFoot'
 import { DeskHead } from './DeskHead'
 import type { DeskInstrument } from './deskTypes'
-import { Reasons } from './LevelSide'
+import { Reasons } from './Reasons'
 import { useSaveDesk } from './useSaveDesk'
-import { useSetUpForm } from './useSetUpForm'
+import { isStillEmpty, useSetUpForm } from './useSetUpForm'
 
 type Props = {
   instrument: DeskInstrument
@@ -54,7 +54,7 @@ export function LoopCard({ instrument, transmitter, saved, timeZone, mayChange }
               draft={form.draft}
               path={[]}
               change={form.change}
-              refusals={refusals}
+              refusals={refusals.filter((each) => !isStillEmpty(each))}
             />
           </section>
           <section aria-label="What comes out" className="stack" aria-live="polite">

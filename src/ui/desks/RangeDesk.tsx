@@ -26,7 +26,7 @@ import { NewOutput } from './NewOutput'
 import { StepList } from './StepList'
 import { useSaveDesk } from './useSaveDesk'
 import { VerdictCard } from './VerdictCard'
-import { WantedEnds, WantedScale } from './WantedFields'
+import { RANGE_FORM, WantedEnds, WantedScale } from './WantedFields'
 import { draftOfWanted, readWanted } from './wantedDraft'
 
 type Props = {
@@ -90,6 +90,7 @@ export function RangeDesk(props: Props) {
         <WantedEnds draft={draft} change={change} problems={problems} configuration={configuration} />
       </DeskHead>
       <form
+        id={RANGE_FORM}
         className="desk-body"
         onSubmit={(event) => {
           event.preventDefault()

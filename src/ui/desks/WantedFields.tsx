@@ -7,6 +7,9 @@ import { RANGE_SOURCES } from '@/schema/desks'
 import { TRANSFER_WORDS } from '@/schema/transfer'
 import type { WantedDraft } from './wantedDraft'
 
+/** The form whose Enter applies; the boxes of both ends stand above it. */
+export const RANGE_FORM = 'range-form'
+
 type Props = {
   draft: WantedDraft
   change: (draft: WantedDraft) => void
@@ -19,6 +22,7 @@ export function WantedEnds({ draft, change, problems, configuration }: Props) {
   const end = (field: 'lrv' | 'urv', label: string) => (
     <input
       className="desk-end num"
+      form={RANGE_FORM}
       inputMode="decimal"
       autoComplete="off"
       aria-label={label}

@@ -2,6 +2,7 @@
 import { useCallback, useMemo, useState } from 'react'
 import { z } from 'zod'
 import type { RefusedField } from '@/schema/answer'
+import { STILL_EMPTY } from '@/schema/calc/calculation'
 import { type Draft, draftOf, inputOf, withPart } from '../workings/draft'
 import type { InputSchema } from '../workings/inputSchema'
 
@@ -25,3 +26,6 @@ export function useSetUpForm<S extends z.ZodType>(schema: S, initial: unknown) {
   const value = parsed.success ? (parsed.data as z.output<S>) : null
   return { shape, draft, change, value, refusals }
 }
+
+/** A box nobody has filled yet is no mistake, and is not marked as one. */
+export const isStillEmpty = ({ reason }: Pick<RefusedField, 'reason'>): boolean => reason.startsWith(STILL_EMPTY)

@@ -2,7 +2,7 @@
 import Button from '@mui/material/Button'
 import { type FormEvent, useRef, useState } from 'react'
 import { formatFixed, formatReading, formatSigned } from '@/core/format/formatNumber'
-import { errorAfterTrimToHost, hostError, USUAL_LOOP_ALLOWANCE } from '@/core/loop/hostCheck'
+import { errorAfterTrimToHost, hostError, hostShouldShow, USUAL_LOOP_ALLOWANCE } from '@/core/loop/hostCheck'
 import type { JudgedRound } from '@/core/run/runState'
 import { hostScale, loopCheckOf } from '@/schema/hostScale'
 import type { RunView } from '@/schema/runView'
@@ -84,9 +84,7 @@ export function LoopCheckPanel({ run, judged, record, trimToHost }: Props) {
               return (
                 <tr key={row.percent}>
                   <td className="num">{row.percent} %</td>
-                  <td className="num r">
-                    {formatFixed(scale.lower + (row.percent / 100) * (scale.upper - scale.lower), 3)}
-                  </td>
+                  <td className="num r">{formatFixed(hostShouldShow(row.percent, scale), 3)}</td>
                   <td>
                     <input
                       className="num"
