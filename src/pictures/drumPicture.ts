@@ -67,12 +67,13 @@ function circleBand(cx: number, cy: number, radius: number, [from, to]: readonly
 }
 
 function drum(truePercent: number, { width, height, font }: Frame): Shape[] {
-  const radius = Math.min(width * 0.27, height * 0.36)
-  const [cx, cy] = [width * 0.44, height * 0.46]
+  // Room for “100 %” at the left and the pot at the right.
+  const radius = Math.min((width - font * 8) / 2, height * 0.36)
+  const [cx, cy] = [font * 3.8 + radius, height * 0.46]
   // The taps lie inside the drum's ends: 0 % and 100 % at seven tenths of the radius.
   const [low, high] = [cy + radius * 0.72, cy - radius * 0.72]
   const y = (percent: number) => low + (percent / 100) * (high - low)
-  const side = width * 0.86
+  const side = Math.min(width - font * 2.6, cx + radius + font * 2)
   const foot = height * 0.93
   return [
     { kind: 'area', tone: 'card', points: circleBand(cx, cy, radius, [cy - radius, cy + radius]) },

@@ -1,0 +1,206 @@
+import { describe, expect, test } from 'vitest'
+import type { Capsule } from './capsule'
+import { bodyIn } from './capsule'
+import { Configuration } from './configuration'
+import { FlowSetUp, flowDesk } from './flowDesk'
+import { LoopSetUp, loopCard } from './loopCard'
+import { rangePlan } from './rangePlan'
+import { typedEnd, wantedFromFlow, wantedFromPresent, wantedFromVessel } from './wantedRange'
+
+const PRESENT = Configuration.parse({
+  description: 'trial',
+  area: 'bench',
+  kind: 'flow-transmitter',
+  pressureKind: 'differential',
+  unit: 'kPa',
+  lrl: -60,
+  url: 60,
+  minSpan: 2,
+  lrv: 0,
+  urv: 30,
+  signal: '4-20mA',
+  errorLimit: { combine: 'sum', terms: [{ kind: 'percentSpan', value: 0.5 }] },
+  adjustLimit: null,
+  intervalMonths: 12,
+  testPoints: [0, 50, 100],
+  pointOrder: 'up',
+  hookUp: 'three-valve',
+  displayScale: { lower: 0, upper: 60, unit: 't/h' },
+  body: { family: 'trial', capsule: 'A', maxSpan: null, allowsReverse: true, links: [], link: null },
+})
+const WIDE: Capsule = {
+  id: '5d1f7c02-6a51-4f0e-9a57-0c1d4be0a001',
+  code: 'B',
+  family: 'trial',
+  description: 'wide',
+  unit: 'mbar',
+  body: { lrl: -2500, url: 2500, minSpan: 50, maxSpan: null, links: [], allowsReverse: true },
+  kept: 2,
+}
+const same = wantedFromPresent(PRESENT)
+const plan = (wanted: Partial<typeof same>, capsules: readonly Capsule[] = []) =>
+  rangePlan(PRESENT, { ...same, ...wanted }, { capsules })
+
+describe('a range change worked out', () => {
+  test('nothing to do where nothing is wanted', () => {
+    expect(plan({})).toMatchObject({ verdict: { kind: 'unchanged' }, steps: [], loopChanges: [], objections: [] })
+  })
+  test('only the host changes: its scale, the tag, and the people who are told', () => {
+    const { verdict, steps, loopChanges } = plan({ displayScale: { lower: 0, upper: 70, unit: 't/h' } })
+    expect(verdict.kind).toBe('unchanged')
+    expect(loopChanges).toEqual(['Host: scale from 0 … 60 t/h to 0 … 70 t/h'])
+    expect(steps.map(({ id }) => id)).toEqual(['loop-1', 'tag', 'tell'])
+  })
+  test('the root moves to the host: a straight line here, a root there, and half the output shows 70.7 %', () => {
+    const { next, table, loopChanges } = plan({ urv: 25, hostRoot: true })
+    expect(next).toMatchObject({ hostRoot: true, transfer: { kind: 'linear' }, urv: 25 })
+    expect(table.map(({ shown }) => shown)).toEqual(
+      [0, 30, 60 * Math.SQRT1_2, 60 * Math.sqrt(0.75), 60].map((v) => expect.closeTo(v, 9)),
+    )
+    expect(loopChanges.join()).toContain('taken in the host')
+  })
+  test('a root here and in the host is refused by name', () => {
+    const { next, objections } = plan({
+      urv: 25,
+      hostRoot: true,
+      transfer: { kind: 'root-to-zero', cutOffPercent: 10 },
+    })
+    expect(next).toBeNull()
+    expect(objections.join()).toContain('taken twice')
+  })
+  test('a capsule in another unit: its limits are those of the instrument’s unit afterwards', () => {
+    const { verdict, next, steps } = plan({ urv: 180 }, [WIDE])
+    expect(verdict).toMatchObject({ kind: 'capsule', place: 'shop', capsule: { code: 'B' } })
+    expect(next).toMatchObject({ lrl: -250, url: 250, minSpan: 5, body: { capsule: 'B' } })
+    expect(steps.map(({ id }) => id)).toContain('diaphragms')
+    expect(bodyIn(WIDE, 'kPa')).toMatchObject({ url: 250 })
+  })
+  test('capsules of another family do not count', () => {
+    expect(plan({ urv: 180 }, [{ ...WIDE, family: 'other' }]).verdict.kind).toBe('impossible')
+  })
+  test('a span of zero has no table and no turndown, and says why', () => {
+    expect(plan({ lrv: 5, urv: 5 })).toMatchObject({
+      table: [],
+      turndown: null,
+      reasons: [expect.stringContaining('no span')],
+    })
+  })
+})
+
+describe('an end of a range as typed', () => {
+  test.each([
+    ['12,5', 12.5],
+    ['-3', -3],
+    ['250 mbar', 25],
+    ['1e-1', 0.1],
+    ['10 inH2O @ 20 °C', (0.254 * 998.2067 * 9.80665) / 1000],
+  ])('%s is %d kPa', (text, kPa) => {
+    expect(typedEnd(text, 'kPa', 'lrv')).toBeCloseTo(kPa, 9)
+  })
+  test.each(['', 'ten', '5 m3/h', '4 inH2O'])('“%s” is refused', (text) => {
+    expect(() => typedEnd(text, 'kPa', 'lrv')).toThrow()
+  })
+})
+
+describe('from vessel and flow', () => {
+  const vessel = {
+    kind: 'level' as const,
+    input: {
+      heightUnit: 'ft' as const,
+      densityUnit: 'kg/m3' as const,
+      gravity: 9.80665,
+      vessel: {
+        kind: 'open' as const,
+        density: 999.972,
+        lowerTap: 1,
+        sensor: 1,
+        levelAt0: 1,
+        levelAt100: 20,
+        lineDensity: null,
+      },
+      unit: 'ftH2O@4C' as const,
+      signal: '4-20mA' as const,
+      display: { lower: 1, upper: 20, unit: 'ft' },
+    },
+  }
+  test('19 ftH2O (4 °C) in kPa, rounded as a range is set (common practice, no source)', () => {
+    const wanted = wantedFromVessel(vessel, PRESENT)
+    expect(wanted).toMatchObject({ lrv: 0, source: 'vessel', displayScale: { lower: 1, upper: 20, unit: 'ft' } })
+    expect(wanted.urv).toBeCloseTo((19 * 0.3048 * 999.972 * 9.80665) / 1000, 3)
+  })
+  const flow = FlowSetUp.parse({
+    meter: { kind: 'given pair', dp: 16, flow: 40, flowUnit: 't/h' },
+    unit: 'kPa',
+    fullFlow: 50,
+    root: 'transmitter',
+    panelMeter: 'takes a root',
+    cutOffPercent: 10,
+    belowCutOff: 'straight line',
+    dpErrorPercent: 0.1,
+    allowedPercentOfFlow: 5,
+    zeroShift: 0.04,
+  })
+  test('25 kPa at 50 t/h from 16 at 40 (square-root law); the panel meter takes the root once too often', () => {
+    const answer = flowDesk(flow)
+    expect(answer.dpFull).toBeCloseTo(25, 12)
+    expect(answer.zeroShiftPercent).toBeCloseTo(4, 9) // √(0.04/25) = 4 %
+    expect(answer.isRootTakenOnce).toBe(false)
+    expect(answer.atQuarter).toMatchObject({ rootsInHost: 1, rootsInPanel: 2 })
+    expect(wantedFromFlow(flow, PRESENT)).toMatchObject({
+      urv: 25,
+      transfer: { kind: 'root-with-line', cutOffPercent: 10 },
+      hostRoot: false,
+    })
+  })
+  test('a plate beyond the standard is refused by name', () => {
+    const plate = {
+      kind: 'orifice plate' as const,
+      taps: 'corner' as const,
+      pipe: 100,
+      bore: 90,
+      density: 998,
+      viscosity: 1,
+      upstream: null,
+      isentropicExponent: null,
+      flowUnit: 't/h' as const,
+    }
+    expect(() => flowDesk({ ...flow, meter: plate })).toThrow('β = 0.900 lies outside ISO 5167-2')
+  })
+})
+
+test('a loop: volts by Ohm’s law, errors added with sign, the host against what it should show', () => {
+  const setUp = LoopSetUp.parse({
+    supply: { supplyVolts: 24, wireLength: 0, wireArea: 1, wireCelsius: 20, burdenOhms: 250, leastTerminalVolts: 12 },
+    items: [
+      {
+        name: 'isolator',
+        kind: 'isolator',
+        calibratedOn: '',
+        limitPercent: 0.2,
+        error0: 0.1,
+        error50: -0.3,
+        error100: 0,
+        onChange: '',
+      },
+    ],
+    host: { name: 'host', senseOhms: 250, allowancePercent: 2, shows0: null, shows50: 31.2, shows100: null },
+  })
+  const answer = loopCard(setUp, {
+    tag: 'FT',
+    calibratedOn: null,
+    limitPercent: 0.5,
+    errors: { 0: 0.2, 50: 0.1, 100: null },
+    scale: { lower: 0, upper: 60, unit: 't/h' },
+  })
+  expect(answer.currents.map(({ terminalVolts }) => terminalVolts)).toEqual(
+    [19, 18.375].map((v) => expect.closeTo(v, 12)),
+  )
+  const [low, middle, high] = answer.points
+  expect(low?.inputVolts).toBeCloseTo(1, 12) // 250 Ω: 1 … 5 V, common practice, no source
+  expect(low?.budget.sumPercent).toBeCloseTo(0.3, 12)
+  expect(middle?.budget.sumPercent).toBeCloseTo(-0.2, 12)
+  expect(middle?.budget.outside).toEqual(['isolator'])
+  expect(high?.budget.sumPercent).toBeNull()
+  expect(middle?.hostErrorPercent).toBeCloseTo(2, 9)
+  expect(answer.schools?.trimToHost.transmitterErrorPercent).toBeCloseTo(-1.9, 9)
+})
