@@ -16,6 +16,13 @@ const SCREENS = [
   '/workings/uncertainty-budget',
   '/docs/api',
   '/people',
+  '/instruments/PDT-704/range',
+  '/instruments/LT-103/vessel',
+  '/instruments/LT-501/vessel',
+  '/instruments/FT-601/flow',
+  '/instruments/LT-602/loop',
+  '/instruments/PT-801/vessel',
+  '/workings/orifice',
 ]
 
 for (const path of SCREENS)

@@ -5,7 +5,7 @@ import { join } from 'node:path'
 import { ROOT } from '../setup/root'
 import { adjustmentSection, diagnosisSection } from './accuracySections'
 import { runSections } from './runSections'
-import { analysisSection, monteCarloSection, unitSection } from './speedSections'
+import { analysisSection, monteCarloSection, steamSection, unitSection } from './speedSections'
 
 /** Measures, and writes docs/benchmarks.md: speed side by side in one run, and how often diagnosis and advice are right. */
 const commit = spawnSync('git', ['rev-parse', '--short', 'HEAD'], { cwd: ROOT, encoding: 'utf8' }).stdout.trim()
@@ -19,6 +19,7 @@ const sections = [
   ].join('\n'),
   monteCarloSection(),
   unitSection(),
+  steamSection(),
   analysisSection(),
   diagnosisSection(),
   adjustmentSection(),

@@ -4,6 +4,9 @@ import { UcumLhcUtils } from '@lhncbc/ucum-lhc'
 import { analyseCycles } from '../../src/core/analysis/cycleAnalysis'
 import type { CycleReading } from '../../src/core/analysis/meanCurve'
 import { diagnose } from '../../src/core/diagnosis/diagnose'
+import { liquidWater } from '../../src/core/steam/liquidWater'
+import { saturationPressureMPa, saturationTemperatureK } from '../../src/core/steam/saturation'
+import { steam } from '../../src/core/steam/steam'
 import { runMonteCarlo } from '../../src/core/uncertainty/monteCarlo'
 import { convertQuantity } from '../../src/core/units/quantity'
 import { TRIAL_SETTINGS, trialReadings } from '../../tests/support/diagnosisTrials'
@@ -116,3 +119,40 @@ const cycleOf = (readings: ReturnType<typeof trialReadings>['readings']): CycleR
     appliedPercent,
     outputPercent: outputPercent ?? 0,
   }))
+
+const STATES = 2000
+
+/** IAPWS-IF97: the same states of water, steam and saturation, beside Python's iapws, with how far both agree. */
+export function steamSection(): string {
+  const liquid = Array.from({ length: STATES }, (_, index) => [3 + (index % 40), 280 + (index % 220)] as const)
+  const vapour = Array.from({ length: STATES }, (_, index) => [0.05 + (index % 50) / 100, 480 + (index % 500)] as const)
+  const kelvin = Array.from({ length: STATES }, (_, index) => 280 + (index % 360))
+  let sums = [0, 0, 0]
+  const tasks = [
+    () => liquid.reduce((sum, [p, t]) => sum + liquidWater(p, t).volumeM3PerKg, 0),
+    () => vapour.reduce((sum, [p, t]) => sum + steam(p, t).volumeM3PerKg, 0),
+    () => kelvin.reduce((sum, t) => sum + saturationTemperatureK(saturationPressureMPa(t)), 0),
+  ]
+  const ours = tasks.map((task, index) =>
+    milliseconds(() => {
+      sums = sums.with(index, task())
+    }, 15),
+  )
+  const python = spawnSync('/usr/bin/python3', [join(ROOT, 'scripts/bench/steam.py'), String(STATES), '7'], {
+    encoding: 'utf8',
+  })
+  const title = `Water and steam (IAPWS-IF97): ${STATES} states, all properties`
+  const names = ['region 1, liquid', 'region 2, steam', 'region 4, saturation there and back']
+  if (python.status !== 0)
+    return `## ${title}\n\n${names.map((name, i) => `${name}: ${(ours[i] ?? 0).toFixed(2)} ms`).join('; ')}. Python's iapws is not installed (Debian: python3-iapws), so there is nothing beside it.\n`
+  const theirs: { version: string; seconds: number[][]; sums: number[] } = JSON.parse(python.stdout)
+  return table(
+    title,
+    ['', 'Barys, ms', `Python iapws ${theirs.version}, ms`, 'ratio', 'sums differ by'],
+    names.map((name, index) => {
+      const [mine, other] = [ours[index] ?? 0, median(theirs.seconds[index] ?? []) * 1000]
+      const difference = Math.abs((sums[index] ?? 0) / (theirs.sums[index] ?? 1) - 1)
+      return [name, mine.toFixed(2), other.toFixed(1), (mine / other).toFixed(4), difference.toExponential(1)]
+    }),
+  )
+}

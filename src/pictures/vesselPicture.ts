@@ -225,8 +225,10 @@ function lines(vessel: VesselSetUp, frame: Frame): Shape[] {
   const { y, font, right, high, low, words } = frame
   const at = y(vessel.sensorM)
   const tap = y(vessel.lowerTapM)
-  const label = (metres: number, x: number, above: string): Shape[] => [
-    write(x, y(metres) - font * 0.45, `${above} ${words(metres)}`, font * 0.92, 'start'),
+  // On the side of the tap where the instrument is not.
+  const side = (metres: number) => (vessel.sensorM > metres ? font * 1.15 : -font * 0.45)
+  const label = (metres: number, x: number, name: string): Shape[] => [
+    write(x, y(metres) + side(metres), `${name} ${words(metres)}`, font * 0.92, 'start'),
   ]
   if (vessel.kind === 'bubbler') {
     const tube = (frame.left + right) / 2
@@ -334,7 +336,9 @@ function instrument(vessel: VesselSetUp, { y, font, high, low, words }: Frame): 
       radius,
     },
     write(x, at + font * 0.35, 'LT', font * 0.95, 'middle', 'ink'),
-    write(x, at + radius + font, words(vessel.sensorM), font * 0.92, 'middle'),
+    hasLow
+      ? write(x, at + radius + font, words(vessel.sensorM), font * 0.92, 'middle')
+      : write(x + radius + font * 0.5, at + font * 0.35, words(vessel.sensorM), font * 0.92, 'start'),
   ]
 }
 

@@ -7,9 +7,9 @@ import { convertPressure, type PressureUnit } from '@/core/units/pressureUnit'
 import { typedQuantity } from '@/core/units/typedQuantity'
 import { drumMPa } from './calc/drum'
 import type { Configuration } from './configuration'
-import type { RangeSource, SavedDesks, VesselSetUpForm, WantedForm } from './desks'
+import type { RangeSource, SaveDesk, SavedDesks, VesselSetUpForm, WantedForm } from './desks'
 import { type FlowSetUp, flowDesk } from './flowDesk'
-import { vesselSetUp } from './vessel'
+import { onVessel, vesselSetUp } from './vessel'
 
 /** What a vessel asks for, in the unit of the instrument. */
 export function wantedFromVessel(setUp: VesselSetUpForm, present: Configuration): WantedForm {
@@ -52,6 +52,28 @@ export const wantedFromPresent = ({ lrv, urv, displayScale, transfer, hostRoot }
   hostRoot: hostRoot ?? false,
   source: 'typed',
 })
+
+/**
+ * Refuses a set-up that nothing can be worked out from, so that none is saved that a desk could not open.
+ *
+ * @throws {Refusal} naming the field
+ */
+export function refuseUnworkable(save: SaveDesk): void {
+  switch (save.desk) {
+    case 'vessel':
+      if (save.setUp.kind === 'level') onVessel(save.setUp.input, levelRange)
+      else hotDensities({ pressureMPa: drumMPa(save.setUp.input), legCelsius: save.setUp.input.legCelsius })
+      return
+    case 'flow':
+      flowDesk(save.setUp)
+      return
+    case 'range':
+    case 'loop':
+      return
+    default:
+      save satisfies never
+  }
+}
 
 /**
  * What the range desk opens with: what was asked for, else its own saved set-up, else the range the instrument has.

@@ -1,4 +1,5 @@
 import type { SaveDesk } from '@/schema/desks'
+import { refuseUnworkable } from '@/schema/wantedRange'
 import { transaction } from '../database'
 import { NotFound } from '../refusals'
 import { insertDeskSetUp } from '../sql/deskSetUp'
@@ -10,8 +11,11 @@ import type { Actor } from './actor'
  * Saves what a desk was set up with, with the instrument. Sent twice with one id it is stored once.
  *
  * @throws {NotFound} for an unknown instrument
+ * @throws {Refusal} for a set-up nothing can be worked out from
  */
-export function saveDesk(instrumentId: string, { id, desk, setUp }: SaveDesk, { person, now }: Actor) {
+export async function saveDesk(instrumentId: string, save: SaveDesk, { person, now }: Actor) {
+  const { id, desk, setUp } = save
+  refuseUnworkable(save)
   return transaction(async (db) => {
     if (!(await selectInstrument(db, { id: instrumentId })))
       throw new NotFound('instrument', 'there is no such instrument', 'look it up by its tag')

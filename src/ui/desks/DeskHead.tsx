@@ -11,7 +11,10 @@ export function DeskHead({ instrument: { tag, configuration }, desk, children }:
   return (
     <header className="desk-head">
       <h1>
-        <Link href={path}>{tag}</Link> <span className="run-what">{configuration.description}</span>
+        <Link className="desk-tag" href={path}>
+          {tag}
+        </Link>{' '}
+        <span className="run-what">{configuration.description}</span>
       </h1>
       <nav className="desk-nav" aria-label="Desks">
         {Object.entries(DESKS).map(([id, name]) => (

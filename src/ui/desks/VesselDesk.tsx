@@ -2,8 +2,9 @@
 import Button from '@mui/material/Button'
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
-import { DrumLevelInput } from '@/schema/calc/drum'
-import { LevelInput } from '@/schema/calc/level'
+import { DrumLevelInput, drumLevel } from '@/schema/calc/drum'
+import { LevelInput, levelRange } from '@/schema/calc/level'
+import { runCalculation } from '@/schema/calc/runCalculation'
 import type { SavedDesk } from '@/schema/desks'
 import { DeskFoot } from './DeskFoot'
 import { DeskHead } from './DeskHead'
@@ -30,10 +31,12 @@ export function VesselDesk({ instrument, saved, timeZone, mayChange }: Props) {
   const drum = useSetUpForm(DrumLevelInput, saved?.setUp.kind === 'drum' ? saved.setUp.input : emptyDrum(configuration))
   const [calibrated, setCalibrated] = useState(saved?.setUp.kind === 'drum' ? saved.setUp.calibrated : 'hot')
   const [levelPercent, setLevelPercent] = useState(50)
-  const setUp =
+  const typed =
     kind === 'level'
       ? level.value && { kind, input: level.value }
       : drum.value && { kind, input: drum.value, calibrated }
+  const works = typed && runCalculation(kind === 'level' ? levelRange : drumLevel, typed.input).kind === 'answer'
+  const setUp = works ? typed : null
 
   const take = async () => {
     if (setUp && (await save(setUp)))

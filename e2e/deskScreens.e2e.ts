@@ -1,0 +1,138 @@
+import type { Page } from '@playwright/test'
+import { expect, NOOR, open, post, test, workAs } from './barys'
+import { smallTargets } from './looks'
+
+const saved = (page: Page) => page.getByText(/^Saved .* by Ilka Varga\.$/)
+
+test('a tank: a tap is dragged and stepped by keys, saved, reopens as saved, exports as JSON', async ({ page }) => {
+  await open(page, '/instruments/LT-602/vessel')
+  const handle = page.getByRole('slider', { name: 'Instrument' })
+  await expect(handle).toHaveAttribute('aria-valuenow', '0.06')
+  const box = await handle.boundingBox()
+  if (!box) throw new Error('the handle is not drawn')
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2)
+  await page.mouse.down()
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2 - 60, { steps: 6 })
+  await page.mouse.up()
+  const dragged = Number(await boxAt(page, 'Instrument at').inputValue())
+  expect(dragged).toBeGreaterThan(0.1)
+  await handle.focus()
+  await page.keyboard.press('ArrowDown')
+  const stepped = Number(await boxAt(page, 'Instrument at').inputValue())
+  expect(dragged - stepped).toBeCloseTo(0.01, 6)
+  // A tap over the level of 0 % cannot see it: said in words, and nothing can be taken to the range desk.
+  await boxAt(page, 'Lower tap at').fill('0.5')
+  await expect(page.getByText(/lies below the lower tap/).first()).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Take its range to the range desk' })).toBeDisabled()
+  await boxAt(page, 'Lower tap at').fill('0.12')
+  await boxAt(page, 'Density of the liquid').fill('0')
+  await expect(page.getByText('0 kg/m³ is no density of a liquid').first()).toBeVisible()
+  await boxAt(page, 'Density of the liquid').fill('1345')
+  await page.getByRole('button', { name: 'Save with the instrument' }).click()
+  await expect(saved(page)).toBeVisible()
+  await open(page, '/instruments/LT-602/vessel')
+  await expect(boxAt(page, 'Density of the liquid')).toHaveValue('1345')
+  await expect(boxAt(page, 'Instrument at')).toHaveValue(String(stepped))
+  const href = await page.getByRole('link', { name: 'JSON' }).getAttribute('href')
+  const exported = await (await page.request.get(new URL(href ?? '', page.url()).href)).json()
+  expect(exported).toMatchObject({
+    instrument: { tag: 'LT-602' },
+    savedBy: 'Ilka Varga',
+    setUp: { kind: 'level', input: { vessel: { kind: 'open', density: 1345, sensor: stepped } } },
+  })
+  // LRV by hand: line from the tap at 0.12 m to the instrument, ρ·g·h.
+  const lrv = exported.comesTo.answer.lrv
+  expect(lrv.value).toBeCloseTo((1345 * 9.8124 * (0.12 - stepped)) / 1000, 6)
+})
+
+const boxAt = (page: Page, label: string) => page.getByLabel(new RegExp(`^${label}`))
+
+test('a loop: where the error sits, volts at the terminals, and both schools', async ({ page }) => {
+  await open(page, '/instruments/LT-602/loop')
+  const out = page.getByRole('region', { name: 'What comes out' })
+  // 23.7 V less 20 mA over 318 Ω and the wire, 2·86/(58·0.75)·(1 + 0.00393·12) Ω.
+  const wire = ((2 * 86) / (58 * 0.75)) * (1 + 0.00393 * 12)
+  await expect(out).toContainText(`${(23.7 - 0.02 * (318 + wire)).toFixed(2)} V`)
+  await expect(out).toContainText(`${(23.7 - 0.0225 * (318 + wire)).toFixed(2)} V`)
+  await expect(out).toContainText('most of it sits in LI-602 B')
+  await expect(out).toContainText('Leave the transmitter true, mend the loop')
+  await page.getByLabel('Limit, ± %, row 1').fill('0.05')
+  await expect(out).toContainText('Outside its own limit: LY-602')
+  await page.getByLabel('Supply, V').fill('10')
+  await expect(page.getByText(/is as much as the supply gives/).first()).toBeVisible()
+})
+
+test('an item of the loop that has to be seen to stands among what changes with a range', async ({ page }) => {
+  await open(page, '/instruments/LT-602/range')
+  await page.getByLabel('URV wanted').fill('23.1')
+  await page.getByLabel('Host at 100 %').fill('1.7')
+  await expect(page.getByRole('region', { name: 'Changes with it' })).toContainText('LI-602 B: new scale plate')
+  await page.getByRole('button', { name: 'Save as a proposal' }).click()
+  await expect(saved(page)).toBeVisible()
+  await open(page, '/instruments/LT-602/range')
+  await expect(page.getByLabel('URV wanted')).toHaveValue('23.1')
+  await open(page, '/instruments/LT-602')
+  await expect(page.getByRole('link', { name: /^Range desk .* saved .*Ilka Varga/ })).toBeVisible()
+})
+
+test('an end of a range may be typed with a unit of its own; water without its temperature is refused', async ({
+  page,
+}) => {
+  await open(page, '/instruments/PT-801/range')
+  await page.getByLabel('URV wanted').fill('600 kPa')
+  await expect(
+    page.getByRole('region', { name: 'New output' }).getByRole('row', { name: /^100 % 6\.000/ }),
+  ).toBeVisible()
+  await page.getByLabel('URV wanted').fill('40 inH2O')
+  await expect(page.getByText(/inH2O alone is ambiguous/).first()).toBeVisible()
+})
+
+test('who may not change the register looks on; a flow meter outside its standard is refused by name', async ({
+  page,
+}) => {
+  await workAs(page, NOOR.id)
+  await open(page, '/instruments/FT-601/flow')
+  await expect(page.getByRole('button', { name: 'Save with the instrument' })).toBeDisabled()
+  await page.getByLabel('Bore, mm').fill('73.5')
+  await expect(page.getByText(/β = 0\.901 lies outside ISO 5167-2/).first()).toBeVisible()
+  const answer = await post(page, 'instruments/5d1f7c02-6a51-4f0e-9a57-0c1d4be0a001/desks', {})
+  expect(answer.status()).toBe(403)
+})
+
+test('every desk by fingers at 800 px, and on paper without what only a screen needs', async ({ page }) => {
+  for (const path of ['PDT-704/range', 'LT-103/vessel', 'FT-601/flow', 'LT-602/loop']) {
+    await open(page, `/instruments/${path}`)
+    await page.setViewportSize({ width: 800, height: 1100 })
+    expect(await page.evaluate(() => document.documentElement.scrollWidth), path).toBeLessThanOrEqual(800)
+    expect(await smallTargets(page), path).toEqual([])
+    await page.emulateMedia({ media: 'print' })
+    await expect(page.locator('.desk-foot')).toBeHidden()
+    await expect(page.locator('.top-bar')).toBeHidden()
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
+    await page.emulateMedia({ media: null })
+    await page.setViewportSize({ width: 1280, height: 800 })
+  }
+})
+
+test('a capsule is added to the shelf and counted', async ({ page }) => {
+  await open(page, '/references')
+  await page.getByRole('button', { name: 'Add a capsule' }).click()
+  const dialog = page.getByRole('dialog')
+  const fill = (label: string, text: string) => dialog.getByLabel(new RegExp(`^${label}`)).fill(text)
+  await fill('Code', 'C-600')
+  await fill('Family of bodies', 'cell body, digital')
+  await fill('What it is', 'Differential cell, ±600 kPa')
+  await fill('Lower limit', '600')
+  await fill('Upper limit', '-600')
+  await fill('Smallest span', '12')
+  await fill('In stock', '2')
+  await dialog.getByRole('button', { name: 'Keep it' }).click()
+  await expect(dialog.getByRole('alert')).toContainText('Must lie above LRL')
+  await fill('Lower limit', '-600')
+  await fill('Upper limit', '600')
+  await dialog.getByRole('button', { name: 'Keep it' }).click()
+  const row = page.getByRole('row', { name: /^C-600/ })
+  await expect(row).toBeVisible()
+  await row.getByRole('button', { name: 'One C-600 fewer' }).click()
+  await expect(row.locator('.capsule-count .num')).toHaveText('1')
+})
