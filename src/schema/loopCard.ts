@@ -78,7 +78,7 @@ export type LoopAnswer = {
   readonly currents: readonly LoopAtCurrent[]
   readonly mostOhms: number
   readonly points: readonly LoopPoint[]
-  /** Both schools at the point where the host is furthest off; null where nobody has looked. */
+  /** Both schools at the point where the host is furthest off; null where nobody has looked, or nobody knows the transmitter. */
   readonly schools: (TrimSchools & { readonly percent: number }) | null
 }
 
@@ -129,11 +129,12 @@ function schoolsAt(
     return most === null || Math.abs(point.hostErrorPercent) > Math.abs(most.hostErrorPercent ?? 0) ? point : most
   }, null)
   if (worst === null || worst.hostErrorPercent === null || transmitter.scale.takesRoot) return null
-  const known = Object.entries(transmitter.errors).find(([percent]) => Number(percent) === worst.percent)?.[1]
+  const known = Object.entries(transmitter.errors).find(([percent]) => Number(percent) === worst.percent)?.[1] ?? null
+  if (known === null) return null
   return {
     percent: worst.percent,
     ...trimSchools({
-      transmitterErrorPercent: known ?? 0,
+      transmitterErrorPercent: known,
       hostErrorPercent: worst.hostErrorPercent,
       transmitterLimitPercent: transmitter.limitPercent,
       loopAllowancePercent,

@@ -75,6 +75,15 @@ describe('a range change worked out', () => {
     expect(steps.map(({ id }) => id)).toContain('diaphragms')
     expect(bodyIn(WIDE, 'kPa')).toMatchObject({ url: 250 })
   })
+  test('a limit in pressure does not move with the span: it is said what it becomes', () => {
+    const inPressure = Configuration.parse({
+      ...PRESENT,
+      errorLimit: { combine: 'sum', terms: [{ kind: 'absolute', value: 0.15, unit: 'kPa' }] },
+    })
+    const { notes } = rangePlan(inPressure, { ...same, urv: 15 }, { capsules: [] })
+    expect(notes.join()).toContain('becomes ±1 % of span; it was ±0.5 %') // 0.15 of 15, and of 30 kPa
+    expect(plan({ urv: 15 }).notes).toEqual([])
+  })
   test('capsules of another family do not count', () => {
     expect(plan({ urv: 180 }, [{ ...WIDE, family: 'other' }]).verdict.kind).toBe('impossible')
   })

@@ -1,3 +1,4 @@
+import { limitInput } from '@/core/error/errorLimit'
 import { formatPlain } from '@/core/format/formatNumber'
 import type { HostScale } from '@/core/loop/hostCheck'
 import { fitIssueWords } from '@/core/range/fitIssues'
@@ -49,6 +50,8 @@ export type RangePlan = {
   readonly next: Configuration | null
   /** Why there is no next configuration although the sensor could do it. */
   readonly objections: readonly string[]
+  /** What to look at although it can be done: limits that do not move with the span. */
+  readonly notes: readonly string[]
 }
 
 /**
@@ -100,7 +103,20 @@ export function rangePlan(
     table: tableOf(present, wanted),
     next,
     objections,
+    notes: next && verdict.kind !== 'unchanged' ? limitNotes(present, next) : [],
   }
+}
+
+/** Parts of the error limit that stay what they were in pressure, and so become another share of the span. */
+function limitNotes(present: Configuration, next: Configuration): string[] {
+  const percentSpan = ({ errorLimit, lrv, urv, unit, url }: Configuration) =>
+    (limitInput(urv, errorLimit, { range: { lrv, urv, unit }, url }) / Math.abs(urv - lrv)) * 100
+  const [before, after] = [percentSpan(present), percentSpan(next)]
+  if (Math.abs(after / before - 1) < 1e-6) return []
+  const show = (percent: number) => `±${formatPlain(Number(percent.toPrecision(3)))} %`
+  return [
+    `The error limit at URV becomes ${show(after)} of span; it was ${show(before)}. Edit it if that is not meant.`,
+  ]
 }
 
 /** Capsules that go into the body of an instrument. */

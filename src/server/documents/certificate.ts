@@ -8,6 +8,7 @@ import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import { corridorFrame } from '@/pictures/corridorFrame'
 import { errorCorridor } from '@/pictures/errorCorridor'
 import { LIGHT } from '@/pictures/palette'
+import { bodyWords } from '@/schema/body'
 import { INSTRUMENT_KINDS } from '@/schema/configuration'
 import type { SealedRecord } from '@/schema/record'
 import { transferWords } from '@/schema/transfer'
@@ -104,6 +105,8 @@ function identification(doc: Doc, { record, timeZone }: CertificateSource): void
       'Sensor',
       `${formatPlain(c.lrl)} … ${formatPlain(c.url)} ${unitWithKind(c)}, smallest span ${formatPlain(c.minSpan)} ${pressureUnitLabel(c.unit)}`,
     ],
+    ...(c.body ? [['Body', bodyWords(c.body, c.unit)] as [string, string]] : []),
+    ...(c.hostRoot ? [['Host', 'takes the square root'] as [string, string]] : []),
     ['Error limit', limitWords(c.errorLimit)],
     ['Adjust limit', c.adjustLimit ? limitWords(c.adjustLimit) : 'none'],
     ['Configuration', `version ${world.configurationVersion}; points taken ${planWords(world)}`],

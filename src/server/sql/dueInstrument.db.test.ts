@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import {
   ANNA,
@@ -11,6 +12,7 @@ import {
 } from '../../../tests/support/benchPlant'
 import { freshDatabase } from '../../../tests/support/freshDatabase'
 import { pool } from '../database'
+import { applyRangeChange } from '../services/applyRangeChange'
 import { daySheet } from '../services/daySheet'
 import { decide } from '../services/decide'
 import { registerInstrument } from '../services/instruments'
@@ -42,6 +44,26 @@ describe('the next due date', () => {
   })
   test('from the leap day falls on 28 February', async () => {
     expect(await dueOf(await sealedAt('D-2', new Date('2028-02-29T12:00:00Z')), 'UTC')).toBe('2029-02-28')
+  })
+  test('after a range change is the day of the change, until it is calibrated (common practice, no source)', async () => {
+    const id = await sealedAt('D-5', new Date('2026-05-04T10:00:00Z'))
+    const change = {
+      id: randomUUID(),
+      basedOnVersion: 1,
+      wanted: {
+        lrv: 0,
+        urv: 80,
+        displayScale: null,
+        transfer: { kind: 'linear' as const },
+        hostRoot: false,
+        source: 'typed' as const,
+      },
+      capsule: null,
+      capsuleWork: null,
+      reason: 'trial',
+    }
+    await applyRangeChange(id, change, { person: ANNA, now: new Date('2026-07-01T08:00:00Z') })
+    expect(await dueOf(id, 'UTC')).toBe('2026-07-01')
   })
   test('of an instrument never calibrated is the day it was registered', async () => {
     const { id } = await registerInstrument({ tag: 'D-3', configuration: CONFIGURATION }, { person: ANNA, now: NOW })

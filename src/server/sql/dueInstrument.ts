@@ -2,15 +2,22 @@ import type { Queryable } from '../database'
 
 const SELECT_DUE = `
   SELECT i.id, to_char(coalesce(
+           CASE WHEN change.changed_at > last.sealed_at THEN (change.changed_at AT TIME ZONE $1)::date END,
            (last.sealed_at AT TIME ZONE $1)::date + make_interval(months => c.interval_months),
            (i.registered_at AT TIME ZONE $1)::date)::date, 'YYYY-MM-DD') AS due_on
     FROM instrument i
     JOIN LATERAL (SELECT interval_months FROM instrument_configuration
                    WHERE instrument_id = i.id ORDER BY version DESC LIMIT 1) c ON true
     LEFT JOIN LATERAL (SELECT s.sealed_at FROM seal s JOIN run r ON r.id = s.run_id
-                        WHERE r.instrument_id = i.id AND s.amends IS NULL ORDER BY s.sealed_at DESC LIMIT 1) last ON true`
+                        WHERE r.instrument_id = i.id AND s.amends IS NULL ORDER BY s.sealed_at DESC LIMIT 1) last ON true
+    LEFT JOIN LATERAL (SELECT changed_at FROM range_change
+                        WHERE instrument_id = i.id AND verdict <> 'unchanged'
+                        ORDER BY changed_at DESC LIMIT 1) change ON true`
 
-/** Due dates as calendar dates in the site's zone: the last seal plus the interval, or the day of registration. */
+/**
+ * Due dates as calendar dates in the site's zone: the last seal plus the interval, or the day of registration. A range
+ * change always means a calibration: changed since the last seal, it is due that day.
+ */
 export async function selectDueDates(db: Queryable, timeZone: string): Promise<Map<string, string>> {
   const { rows } = await db.query(SELECT_DUE, [timeZone])
   return new Map(rows.map((row) => [row.id, row.due_on]))

@@ -1,4 +1,5 @@
 'use client'
+import Link from 'next/link'
 import { useMemo } from 'react'
 import { coldDensities, drumShownPercent, hotDensities } from '@/core/drum/drumLevel'
 import { COLD_DRUM_STEPS, HOT_DRUM_STEPS } from '@/core/drum/drumSteps'
@@ -97,6 +98,9 @@ export function DrumSide({ form, calibrated, choose, levelPercent, setLevel }: P
             </label>
             <StepList steps={COLD_DRUM_STEPS} title="Cold" />
             <StepList steps={HOT_DRUM_STEPS} title="Then hot" />
+            <p>
+              <Link href="/workings/gauge-glass">Correct a gauge glass that is colder than the drum</Link>
+            </p>
           </>
         ) : (
           <Reasons shape={shape} refusals={refused} />

@@ -7,7 +7,7 @@ type Props = { plan: RangePlan; chooseCapsule: (code: string) => void }
 
 /** Whether the range fits, what it takes and why, and where that is done. */
 export function VerdictCard({ plan, chooseCapsule }: Props) {
-  const { verdict, headline, detail, place, reasons, tried, objections } = plan
+  const { verdict, headline, detail, place, reasons, tried, objections, notes } = plan
   const isRefused = verdict.kind === 'impossible' || objections.length > 0
   const tone = isRefused ? 'is-outside' : verdict.kind === 'capsule' || verdict.kind === 'link' ? '' : 'is-inside'
   return (
@@ -32,6 +32,11 @@ export function VerdictCard({ plan, chooseCapsule }: Props) {
           ))}
         </ul>
       )}
+      {notes.map((words) => (
+        <p key={words} className="small">
+          {words}
+        </p>
+      ))}
       {tried.length > 0 && (
         <ul className="plain-list small">
           {tried.map(({ code, reasons: why }) => (
