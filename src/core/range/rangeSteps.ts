@@ -49,7 +49,9 @@ const linkSteps = (from: string | null, to: string, supply: string): WorkStep[] 
     from === null
       ? `${supply} off. See where the span link stands, and put it at ${to}, as the maker’s sheet shows`
       : `${supply} off. Move the span link from ${from} to ${to}, as the maker’s sheet shows`,
-    'the cover of a body in a hazardous area stays closed while the loop is live, unless the permit says otherwise',
+    supply === 'Air'
+      ? 'without air the output falls, and whatever listens to it acts on it'
+      : 'the cover of a body in a hazardous area stays closed while the loop is live, unless the permit says otherwise',
   ),
 ]
 

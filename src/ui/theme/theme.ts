@@ -35,7 +35,11 @@ export const theme = createTheme({
   shape: { borderRadius: 6 },
   typography: { fontFamily: TEXT_FACE, button: { textTransform: 'none', fontWeight: 600, fontSize: '1rem' } },
   components: {
-    MuiButton: { defaultProps: { disableElevation: true }, styleOverrides: { root: { minHeight: 44 } } },
+    // Motion only where it carries meaning: a button that fades between two states carries none.
+    MuiButton: {
+      defaultProps: { disableElevation: true },
+      styleOverrides: { root: { minHeight: 44, transition: 'none' } },
+    },
     MuiButtonBase: { defaultProps: { disableRipple: true } },
     MuiOutlinedInput: { styleOverrides: { notchedOutline: { borderColor: 'var(--soft)' } } },
     MuiDialog: { styleOverrides: { paper: { backgroundImage: 'none' } } },
