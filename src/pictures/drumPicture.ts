@@ -1,5 +1,6 @@
 import { formatFixed } from '@/core/format/formatNumber'
-import type { Scene, Shape, Tone } from './scene'
+import type { Scene, Shape } from './scene'
+import { stroke, write } from './strokes'
 
 /** What the picture of a drum shows, % of the distance of the taps. */
 export type DrumPictureData = {
@@ -30,31 +31,6 @@ export function drumPicture(
 }
 
 type Frame = { width: number; height: number; font: number }
-
-const stroke = (points: [number, number][], tone: Tone, weight: number, dash?: readonly number[]): Shape => ({
-  kind: 'line',
-  points,
-  tone,
-  weight,
-  ...(dash && { dash }),
-})
-const write = (
-  x: number,
-  y: number,
-  text: string,
-  font: number,
-  anchor: 'start' | 'middle' | 'end',
-  tone: Tone = 'soft',
-): Shape => ({
-  kind: 'text',
-  x,
-  y,
-  text,
-  tone,
-  size: font,
-  anchor,
-  face: 'number',
-})
 
 /** Corners of a circle between two heights. */
 function circleBand(cx: number, cy: number, radius: number, [from, to]: readonly [number, number]): [number, number][] {
@@ -87,7 +63,7 @@ function drum(truePercent: number, { width, height, font }: Frame): Shape[] {
       2.6,
     ),
     ...[0, 100].map((percent) =>
-      write(cx - radius - font * 0.6, y(percent) + font * 0.35, `${percent} %`, font, 'end'),
+      write([cx - radius - font * 0.6, y(percent) + font * 0.35], `${percent} %`, { size: font, anchor: 'end' }),
     ),
     ...[0, 100].map((percent) =>
       stroke(
@@ -121,7 +97,7 @@ function drum(truePercent: number, { width, height, font }: Frame): Shape[] {
       outline: 'brass',
       radius: 3,
     },
-    write(side + font * 0.9, high + font * 0.2, 'pot', font * 0.92, 'start'),
+    write([side + font * 0.9, high + font * 0.2], 'pot', { size: font * 0.92, anchor: 'start' }),
     stroke(
       [
         [cx + radius * 0.68, low],
@@ -149,8 +125,8 @@ function drum(truePercent: number, { width, height, font }: Frame): Shape[] {
       outline: 'ink',
       radius: font * 1.1,
     },
-    write(width * 0.56 + font * 1.1, foot - font * 0.65, 'LT', font * 0.95, 'middle', 'ink'),
-    write(cx, y(truePercent) - font * 0.4, `${truePercent} %`, font, 'middle', 'ink'),
+    write([width * 0.56 + font * 1.1, foot - font * 0.65], 'LT', { size: font * 0.95, anchor: 'middle', tone: 'ink' }),
+    write([cx, y(truePercent) - font * 0.4], `${truePercent} %`, { size: font, anchor: 'middle', tone: 'ink' }),
   ]
 }
 
@@ -167,8 +143,8 @@ function plot(
   return [
     { kind: 'box', x: left, y: top, width: right - left, height: foot - top, tone: 'card', outline: 'rule' },
     ...[0, 50, 100].flatMap((percent) => [
-      write(x(percent), foot + font * 1.3, `${percent}`, font * 0.92, 'middle'),
-      write(left - font * 0.4, y(percent) + font * 0.35, `${percent}`, font * 0.92, 'end'),
+      write([x(percent), foot + font * 1.3], `${percent}`, { size: font * 0.92, anchor: 'middle' }),
+      write([left - font * 0.4, y(percent) + font * 0.35], `${percent}`, { size: font * 0.92, anchor: 'end' }),
       stroke(
         [
           [left, y(percent)],
@@ -178,8 +154,8 @@ function plot(
         1,
       ),
     ]),
-    write((left + right) / 2, foot + font * 2.7, 'true level, %', font * 0.92, 'middle'),
-    write(left, top - font * 0.5, 'shown, %', font * 0.92, 'start'),
+    write([(left + right) / 2, foot + font * 2.7], 'true level, %', { size: font * 0.92, anchor: 'middle' }),
+    write([left, top - font * 0.5], 'shown, %', { size: font * 0.92, anchor: 'start' }),
     stroke(
       [
         [x(0), y(0)],

@@ -1,5 +1,6 @@
 import { formatPlain } from '@/core/format/formatNumber'
-import type { Scene, Shape, Tone } from './scene'
+import type { Scene, Shape } from './scene'
+import { stroke, write } from './strokes'
 
 /** What the flow curve shows. */
 export type FlowCurveData = {
@@ -42,7 +43,7 @@ export function flowCurve(data: FlowCurveData, { width, height, fontSize: font }
       ...belowHonest(data, frame),
       ...axes(data, frame),
       ...band(data, frame),
-      line(curvePoints(frame, 0), 'ink', 2.4),
+      stroke(curvePoints(frame, 0), 'ink', 2.4),
       ...cutOffLine(data, frame),
       ...zeroShift(data, frame),
     ],
@@ -58,31 +59,6 @@ type Frame = {
   readonly foot: number
   readonly font: number
 }
-
-const line = (points: [number, number][], tone: Tone, weight: number, dash?: readonly number[]): Shape => ({
-  kind: 'line',
-  points,
-  tone,
-  weight,
-  ...(dash && { dash }),
-})
-const write = (
-  x: number,
-  y: number,
-  text: string,
-  font: number,
-  anchor: 'start' | 'middle' | 'end',
-  tone: Tone = 'soft',
-): Shape => ({
-  kind: 'text',
-  x,
-  y,
-  text,
-  tone,
-  size: font,
-  anchor,
-  face: 'number',
-})
 
 /** The root curve moved by an error of differential pressure; closer together where it is steep. */
 function curvePoints({ x, y }: Frame, errorPercent: number): [number, number][] {
@@ -114,12 +90,9 @@ function belowHonest({ honestFromPercent }: FlowCurveData, { y, left, right, foo
       ],
     },
     write(
-      right - font * 0.4,
-      foot - font * 0.5,
+      [right - font * 0.4, foot - font * 0.5],
       `below ${formatPlain(Number(honestFromPercent.toFixed(1)))} % not worth reading`,
-      font * 0.92,
-      'end',
-      'ink',
+      { size: font * 0.92, anchor: 'end', tone: 'ink' },
     ),
   ]
 }
@@ -131,7 +104,7 @@ function axes(
   const number = (value: number) => formatPlain(Number(value.toPrecision(4)))
   return [
     ...[0, 25, 50, 75, 100].flatMap((percent) => [
-      line(
+      stroke(
         [
           [x(percent), foot],
           [x(percent), foot + font * 0.4],
@@ -139,10 +112,10 @@ function axes(
         'soft',
         1,
       ),
-      write(x(percent), foot + font * 1.5, number((percent / 100) * dpFull), font * 0.92, 'middle'),
+      write([x(percent), foot + font * 1.5], number((percent / 100) * dpFull), { size: font * 0.92, anchor: 'middle' }),
     ]),
     ...[0, 50, 100].flatMap((percent) => [
-      line(
+      stroke(
         [
           [left, y(percent)],
           [right, y(percent)],
@@ -150,10 +123,16 @@ function axes(
         'rule',
         1,
       ),
-      write(left - font * 0.5, y(percent) + font * 0.35, number((percent / 100) * fullFlow), font * 0.92, 'end'),
+      write([left - font * 0.5, y(percent) + font * 0.35], number((percent / 100) * fullFlow), {
+        size: font * 0.92,
+        anchor: 'end',
+      }),
     ]),
-    write((left + right) / 2, foot + font * 2.9, `differential pressure, ${unitLabel}`, font * 0.92, 'middle'),
-    write(left, top - font * 0.6, `flow, ${flowUnit}`, font * 0.92, 'start'),
+    write([(left + right) / 2, foot + font * 2.9], `differential pressure, ${unitLabel}`, {
+      size: font * 0.92,
+      anchor: 'middle',
+    }),
+    write([left, top - font * 0.6], `flow, ${flowUnit}`, { size: font * 0.92, anchor: 'start' }),
   ]
 }
 
@@ -161,7 +140,7 @@ function cutOffLine({ cutOffPercent }: FlowCurveData, { y, left, right, font }: 
   if (cutOffPercent <= 0) return []
   const at = y(cutOffPercent)
   return [
-    line(
+    stroke(
       [
         [left, at],
         [right, at],
@@ -170,7 +149,11 @@ function cutOffLine({ cutOffPercent }: FlowCurveData, { y, left, right, font }: 
       1.8,
       [6, 4],
     ),
-    write(right - font * 0.4, at - font * 0.45, `cut-off ${formatPlain(cutOffPercent)} %`, font * 0.92, 'end', 'brass'),
+    write([right - font * 0.4, at - font * 0.45], `cut-off ${formatPlain(cutOffPercent)} %`, {
+      size: font * 0.92,
+      anchor: 'end',
+      tone: 'brass',
+    }),
   ]
 }
 

@@ -1,6 +1,7 @@
 import { formatPlain } from '@/core/format/formatNumber'
 import type { VesselSetUp } from '@/core/level/vesselSetUp'
 import type { Scene, Shape, Tone } from './scene'
+import { stroke, write } from './strokes'
 
 /** A height that can be dragged. */
 export type VesselHandle = {
@@ -92,31 +93,6 @@ type Frame = {
   readonly words: (metres: number) => string
 }
 
-const stroke = (points: [number, number][], tone: Tone, weight: number, dash?: readonly number[]): Shape => ({
-  kind: 'line',
-  points,
-  tone,
-  weight,
-  ...(dash && { dash }),
-})
-const write = (
-  x: number,
-  y: number,
-  text: string,
-  font: number,
-  anchor: 'start' | 'middle' | 'end',
-  tone: Tone = 'soft',
-): Shape => ({
-  kind: 'text',
-  x,
-  y,
-  text,
-  tone,
-  size: font,
-  anchor,
-  face: 'number',
-})
-
 /** The body with what stands in it; open on top where it is. */
 function tank(vessel: VesselSetUp, { y, font, left, right }: Frame, levelM: number): Shape[] {
   const bottom = bottomOf(vessel)
@@ -182,10 +158,16 @@ function densityWords(vessel: VesselSetUp, { left, right, font, surface, floor, 
   const over = vessel.kind === 'interface' ? density(vessel.lightDensityKgPerM3) : null
   return [
     ...(floor - surface > font * 2.2
-      ? [write(middle, (floor + surface) / 2 + font * 0.4, density(vessel.densityKgPerM3), font, 'middle', 'ink')]
+      ? [
+          write([middle, (floor + surface) / 2 + font * 0.4], density(vessel.densityKgPerM3), {
+            size: font,
+            anchor: 'middle',
+            tone: 'ink',
+          }),
+        ]
       : []),
     ...(over && surface - roof > font * 2.6
-      ? [write(middle, (roof + surface) / 2 + font * 0.4, over, font, 'middle', 'ink')]
+      ? [write([middle, (roof + surface) / 2 + font * 0.4], over, { size: font, anchor: 'middle', tone: 'ink' })]
       : []),
   ]
 }
@@ -203,8 +185,8 @@ function scaleOfLevels({ levelAt0M, levelAt100M }: VesselSetUp, { y, font, left,
       1.2,
       [3, 3],
     ),
-    write(x - font * 0.9, y(metres) - font * 0.15, percent, font, 'end', 'ink'),
-    write(x - font * 0.9, y(metres) + font * 0.95, words(metres), font * 0.92, 'end'),
+    write([x - font * 0.9, y(metres) - font * 0.15], percent, { size: font, anchor: 'end', tone: 'ink' }),
+    write([x - font * 0.9, y(metres) + font * 0.95], words(metres), { size: font * 0.92, anchor: 'end' }),
   ]
   return [
     stroke(
@@ -228,7 +210,7 @@ function lines(vessel: VesselSetUp, frame: Frame): Shape[] {
   // On the side of the tap where the instrument is not.
   const side = (metres: number) => (vessel.sensorM > metres ? font * 1.15 : -font * 0.45)
   const label = (metres: number, x: number, name: string): Shape[] => [
-    write(x, y(metres) + side(metres), `${name} ${words(metres)}`, font * 0.92, 'start'),
+    write([x, y(metres) + side(metres)], `${name} ${words(metres)}`, { size: font * 0.92, anchor: 'start' }),
   ]
   if (vessel.kind === 'bubbler') {
     const tube = (frame.left + right) / 2
@@ -244,7 +226,10 @@ function lines(vessel: VesselSetUp, frame: Frame): Shape[] {
         'brass',
         2.2,
       ),
-      write(tube + font * 0.5, tap - font * 0.3, `end ${words(vessel.lowerTapM)}`, font * 0.92, 'start'),
+      write([tube + font * 0.5, tap - font * 0.3], `end ${words(vessel.lowerTapM)}`, {
+        size: font * 0.92,
+        anchor: 'start',
+      }),
     ]
   }
   const isSealed = vessel.kind === 'remote-seals'
@@ -303,7 +288,7 @@ function legWords(vessel: VesselSetUp, { low, font }: Frame, y: number): Shape[]
         : 'legDensityKgPerM3' in vessel
           ? `${formatPlain(Number(vessel.legDensityKgPerM3.toPrecision(6)))} kg/m³`
           : ''
-  return words === '' ? [] : [write(low - font * 0.5, y, words, font * 0.92, 'end', 'brass')]
+  return words === '' ? [] : [write([low - font * 0.5, y], words, { size: font * 0.92, anchor: 'end', tone: 'brass' })]
 }
 
 /** The instrument: a circle between its two sides, as drawings show it (ISO 14617 family of symbols). */
@@ -335,10 +320,13 @@ function instrument(vessel: VesselSetUp, { y, font, high, low, words }: Frame): 
       outline: 'ink',
       radius,
     },
-    write(x, at + font * 0.35, 'LT', font * 0.95, 'middle', 'ink'),
+    write([x, at + font * 0.35], 'LT', { size: font * 0.95, anchor: 'middle', tone: 'ink' }),
     hasLow
-      ? write(x, at + radius + font, words(vessel.sensorM), font * 0.92, 'middle')
-      : write(x + radius + font * 0.5, at + font * 0.35, words(vessel.sensorM), font * 0.92, 'start'),
+      ? write([x, at + radius + font], words(vessel.sensorM), { size: font * 0.92, anchor: 'middle' })
+      : write([x + radius + font * 0.5, at + font * 0.35], words(vessel.sensorM), {
+          size: font * 0.92,
+          anchor: 'start',
+        }),
   ]
 }
 

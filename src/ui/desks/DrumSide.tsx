@@ -5,19 +5,16 @@ import { coldDensities, drumShownPercent, hotDensities } from '@/core/drum/drumL
 import { COLD_DRUM_STEPS, HOT_DRUM_STEPS } from '@/core/drum/drumSteps'
 import { formatFixed, formatSigned } from '@/core/format/formatNumber'
 import { convertPressure, pressureUnitLabel } from '@/core/units/pressureUnit'
-import type { WorkingStep } from '@/core/workings/workings'
 import { drumPicture } from '@/pictures/drumPicture'
 import { type DrumLevelInput, drumLevel, drumMPa } from '@/schema/calc/drum'
 import { runCalculation } from '@/schema/calc/runCalculation'
 import { SceneSvg } from '../pictures/SceneSvg'
 import { useSize } from '../pictures/useSize'
-import { AnswerView } from '../workings/AnswerView'
-import { answerSchemaOf } from '../workings/answerSchema'
-import { InputFields } from '../workings/InputFields'
-import { WorkingSteps } from '../workings/WorkingSteps'
+import { CalculationResult } from './CalculationResult'
 import { Reasons } from './Reasons'
+import { SetUpFields } from './SetUpFields'
 import { StepList } from './StepList'
-import { isStillEmpty, type useSetUpForm } from './useSetUpForm'
+import type { useSetUpForm } from './useSetUpForm'
 
 type Calibrated = 'cold' | 'hot'
 type Props = {
@@ -30,20 +27,12 @@ type Props = {
 
 /** A boiler drum: its cold and hot ranges, and how what is shown departs from the level there is. */
 export function DrumSide({ form, calibrated, choose, levelPercent, setLevel }: Props) {
-  const { shape, draft, change, value, refusals } = form
+  const { shape, change, value, refusals } = form
   const outcome = useMemo(() => (value ? runCalculation(drumLevel, value) : null), [value])
   const refused = outcome?.kind === 'refused' ? outcome.refusals : refusals
   return (
     <div className="desk-columns is-vessel">
-      <section aria-label="What goes in" className="desk-in">
-        <InputFields
-          name=""
-          schema={shape}
-          draft={draft}
-          path={[]}
-          change={change}
-          refusals={refused.filter((each) => !isStillEmpty(each))}
-        />
+      <SetUpFields form={form} refusals={refused}>
         <fieldset className="calc-group">
           <legend>Range to be used</legend>
           {(['cold', 'hot'] as const).map((each) => (
@@ -57,7 +46,7 @@ export function DrumSide({ form, calibrated, choose, levelPercent, setLevel }: P
             </label>
           ))}
         </fieldset>
-      </section>
+      </SetUpFields>
       <section aria-label="Drum">
         {value && outcome?.kind === 'answer' ? (
           <>
@@ -106,17 +95,7 @@ export function DrumSide({ form, calibrated, choose, levelPercent, setLevel }: P
           <Reasons shape={shape} refusals={refused} />
         )}
       </section>
-      <section aria-label="What comes out" className="stack" aria-live="polite">
-        {outcome?.kind === 'answer' && (
-          <>
-            <AnswerView answer={outcome.answer} schema={answerSchemaOf(drumLevel)} />
-            <details>
-              <summary>How this was worked out</summary>
-              <WorkingSteps workings={outcome.answer.workings as readonly WorkingStep[] /* checked by its schema */} />
-            </details>
-          </>
-        )}
-      </section>
+      <CalculationResult calculation={drumLevel} outcome={outcome} />
     </div>
   )
 }

@@ -3,23 +3,22 @@ import Button from '@mui/material/Button'
 import { useRouter } from 'next/navigation'
 import { useMemo } from 'react'
 import { decimalsOfSpan, formatFixed, formatPlain } from '@/core/format/formatNumber'
-import { Refusal } from '@/core/refusal'
 import { flowCurve } from '@/pictures/flowCurve'
 import { rootChain } from '@/pictures/rootChain'
-import type { RefusedField } from '@/schema/answer'
 import type { SavedDesk } from '@/schema/desks'
 import { type FlowDeskAnswer, FlowSetUp, flowDesk } from '@/schema/flowDesk'
 import { Mark } from '../parts/Mark'
 import { SceneSvg } from '../pictures/SceneSvg'
 import { useSize } from '../pictures/useSize'
-import { InputFields } from '../workings/InputFields'
 import { WorkingSteps } from '../workings/WorkingSteps'
 import { DeskFoot } from './DeskFoot'
 import { DeskHead } from './DeskHead'
+import { workedOut } from './deskOutcome'
 import type { DeskInstrument } from './deskTypes'
 import { Reasons } from './Reasons'
+import { SetUpFields } from './SetUpFields'
 import { useSaveDesk } from './useSaveDesk'
-import { isStillEmpty, useSetUpForm } from './useSetUpForm'
+import { useSetUpForm } from './useSetUpForm'
 
 type Props = {
   instrument: DeskInstrument
@@ -28,16 +27,13 @@ type Props = {
   mayChange: boolean
 }
 
-type Outcome =
-  | { readonly kind: 'answer'; readonly answer: FlowDeskAnswer }
-  | { readonly kind: 'refused'; readonly refusals: readonly RefusedField[] }
-
 /** The flow desk: a meter by differential pressure, its curve, where it is worth reading, and where the root is taken. */
 export function FlowDesk({ instrument, saved, timeZone, mayChange }: Props) {
   const router = useRouter()
   const { state, save } = useSaveDesk(instrument.id, 'flow')
   const form = useSetUpForm(FlowSetUp, saved?.setUp ?? emptySetUp(instrument.configuration))
-  const outcome = useMemo(() => (form.value ? worked(form.value) : null), [form.value])
+  const { value } = form
+  const outcome = useMemo(() => value && workedOut(() => flowDesk(value), boxOf), [value])
   const refusals = outcome?.kind === 'refused' ? outcome.refusals : form.refusals
   const setUp = outcome?.kind === 'answer' ? form.value : null
   const take = async () => {
@@ -48,16 +44,7 @@ export function FlowDesk({ instrument, saved, timeZone, mayChange }: Props) {
       <DeskHead instrument={instrument} desk="flow" />
       <div className="desk-body">
         <div className="desk-columns is-vessel">
-          <section aria-label="What goes in" className="desk-in">
-            <InputFields
-              name=""
-              schema={form.shape}
-              draft={form.draft}
-              path={[]}
-              change={form.change}
-              refusals={refusals.filter((each) => !isStillEmpty(each))}
-            />
-          </section>
+          <SetUpFields form={form} refusals={refusals} />
           <section aria-label="Curve and root">
             {outcome?.kind === 'answer' && form.value ? (
               <FlowPictures answer={outcome.answer} setUp={form.value} />
@@ -87,15 +74,8 @@ export function FlowDesk({ instrument, saved, timeZone, mayChange }: Props) {
   )
 }
 
-function worked(setUp: FlowSetUp): Outcome {
-  try {
-    return { kind: 'answer', answer: flowDesk(setUp) }
-  } catch (error) {
-    if (!(error instanceof Refusal)) throw error
-    const field = error.field === 'flow' ? 'fullFlow' : `meter.${error.field}`
-    return { kind: 'refused', refusals: [{ field, reason: error.reason, remedy: error.remedy }] }
-  }
-}
+/** The core speaks of the plate and its flow; here both stand under the meter. */
+const boxOf = (field: string) => (field === 'flow' ? 'fullFlow' : `meter.${field}`)
 
 type Shown = { answer: FlowDeskAnswer; setUp: FlowSetUp }
 

@@ -4,37 +4,26 @@ import { formatFixed } from '@/core/format/formatNumber'
 import { levelPressurePa } from '@/core/level/levelColumns'
 import { convertPressure, pressureUnitLabel } from '@/core/units/pressureUnit'
 import { QUANTITIES } from '@/core/units/quantity'
-import type { WorkingStep } from '@/core/workings/workings'
 import { type LevelInput, levelRange } from '@/schema/calc/level'
 import { runCalculation } from '@/schema/calc/runCalculation'
 import { onVessel, vesselSetUp } from '@/schema/vessel'
-import { AnswerView } from '../workings/AnswerView'
-import { answerSchemaOf } from '../workings/answerSchema'
-import { InputFields } from '../workings/InputFields'
-import { WorkingSteps } from '../workings/WorkingSteps'
+import { CalculationResult } from './CalculationResult'
 import { DraggableVessel } from './DraggableVessel'
 import { Reasons } from './Reasons'
-import { isStillEmpty, type useSetUpForm } from './useSetUpForm'
+import { SetUpFields } from './SetUpFields'
+import type { useSetUpForm } from './useSetUpForm'
 
 type Props = { form: ReturnType<typeof useSetUpForm<typeof LevelInput>> }
 
 /** A vessel by its figures: boxes at the left, drawn to scale in the middle, its range at the right. */
-export function LevelSide({ form: { shape, draft, change, value, refusals } }: Props) {
+export function LevelSide({ form }: Props) {
+  const { shape, change, value, refusals } = form
   const [levelPercent, setLevel] = useState(65)
   const outcome = value ? runCalculation(levelRange, value) : null
   const refused = outcome?.kind === 'refused' ? outcome.refusals : refusals
   return (
     <div className="desk-columns is-vessel">
-      <section aria-label="What goes in" className="desk-in">
-        <InputFields
-          name=""
-          schema={shape}
-          draft={draft}
-          path={[]}
-          change={change}
-          refusals={refused.filter((each) => !isStillEmpty(each))}
-        />
-      </section>
+      <SetUpFields form={form} refusals={refused} />
       <section aria-label="Vessel">
         {value && outcome?.kind === 'answer' ? (
           <>
@@ -50,17 +39,7 @@ export function LevelSide({ form: { shape, draft, change, value, refusals } }: P
           <Reasons shape={shape} refusals={refused} />
         )}
       </section>
-      <section aria-label="What comes out" className="stack" aria-live="polite">
-        {outcome?.kind === 'answer' && (
-          <>
-            <AnswerView answer={outcome.answer} schema={answerSchemaOf(levelRange)} />
-            <details>
-              <summary>How this was worked out</summary>
-              <WorkingSteps workings={outcome.answer.workings as readonly WorkingStep[] /* checked by its schema */} />
-            </details>
-          </>
-        )}
-      </section>
+      <CalculationResult calculation={levelRange} outcome={outcome} />
     </div>
   )
 }

@@ -2,21 +2,20 @@
 import { useMemo } from 'react'
 import { formatFixed, formatPlain, formatSigned } from '@/core/format/formatNumber'
 import { formatDate } from '@/core/format/formatTime'
-import { Refusal } from '@/core/refusal'
 import { loopChain } from '@/pictures/loopChain'
-import type { RefusedField } from '@/schema/answer'
 import type { SavedDesk } from '@/schema/desks'
 import { type LoopAnswer, LoopSetUp, loopCard, type TransmitterInLoop } from '@/schema/loopCard'
 import { Mark } from '../parts/Mark'
 import { SceneSvg } from '../pictures/SceneSvg'
 import { useSize } from '../pictures/useSize'
-import { InputFields } from '../workings/InputFields'
 import { DeskFoot } from './DeskFoot'
 import { DeskHead } from './DeskHead'
+import { workedOut } from './deskOutcome'
 import type { DeskInstrument } from './deskTypes'
 import { Reasons } from './Reasons'
+import { SetUpFields } from './SetUpFields'
 import { useSaveDesk } from './useSaveDesk'
-import { isStillEmpty, useSetUpForm } from './useSetUpForm'
+import { useSetUpForm } from './useSetUpForm'
 
 type Props = {
   instrument: DeskInstrument
@@ -26,15 +25,12 @@ type Props = {
   mayChange: boolean
 }
 
-type Outcome =
-  | { readonly kind: 'answer'; readonly answer: LoopAnswer }
-  | { readonly kind: 'refused'; readonly refusals: readonly RefusedField[] }
-
 /** The loop card: everything from the sensor to the host with its own errors, and where the error of the loop sits. */
 export function LoopCard({ instrument, transmitter, saved, timeZone, mayChange }: Props) {
   const { state, save } = useSaveDesk(instrument.id, 'loop')
   const form = useSetUpForm(LoopSetUp, saved?.setUp ?? {})
-  const outcome = useMemo(() => (form.value ? worked(form.value, transmitter) : null), [form.value, transmitter])
+  const { value } = form
+  const outcome = useMemo(() => value && workedOut(() => loopCard(value, transmitter), boxOf), [value, transmitter])
   const refusals = outcome?.kind === 'refused' ? outcome.refusals : form.refusals
   const setUp = outcome?.kind === 'answer' ? form.value : null
   return (
@@ -47,16 +43,7 @@ export function LoopCard({ instrument, transmitter, saved, timeZone, mayChange }
           <Reasons shape={form.shape} refusals={refusals} />
         )}
         <div className="desk-columns is-loop">
-          <section aria-label="What goes in" className="desk-in">
-            <InputFields
-              name=""
-              schema={form.shape}
-              draft={form.draft}
-              path={[]}
-              change={form.change}
-              refusals={refusals.filter((each) => !isStillEmpty(each))}
-            />
-          </section>
+          <SetUpFields form={form} refusals={refusals} />
           <section aria-label="What comes out" className="stack" aria-live="polite">
             <TransmitterWords transmitter={transmitter} />
             {outcome?.kind === 'answer' && form.value && (
@@ -78,17 +65,10 @@ export function LoopCard({ instrument, transmitter, saved, timeZone, mayChange }
   )
 }
 
-function worked(setUp: LoopSetUp, transmitter: TransmitterInLoop): Outcome {
-  try {
-    return { kind: 'answer', answer: loopCard(setUp, transmitter) }
-  } catch (error) {
-    if (!(error instanceof Refusal)) throw error
-    const field = FIELD_OF[error.field] ?? (error.field.startsWith('items') ? 'items' : `supply.${error.field}`)
-    return { kind: 'refused', refusals: [{ field, reason: error.reason, remedy: error.remedy }] }
-  }
-}
+/** The core speaks of wire and resistor; here they stand under supply and host. */
+const boxOf = (field: string) => BOXES[field] ?? (field.startsWith('items') ? 'items' : `supply.${field}`)
 
-const FIELD_OF: Record<string, string> = {
+const BOXES: Record<string, string> = {
   'wire.area': 'supply.wireArea',
   'wire.length': 'supply.wireLength',
   wireOhms: 'supply.wireCelsius',

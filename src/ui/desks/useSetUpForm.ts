@@ -27,5 +27,8 @@ export function useSetUpForm<S extends z.ZodType>(schema: S, initial: unknown) {
   return { shape, draft, change, value, refusals }
 }
 
+/** What the boxes of any set-up are drawn from, whatever they stand for. */
+export type SetUpForm = Pick<ReturnType<typeof useSetUpForm>, 'shape' | 'draft' | 'change'>
+
 /** A box nobody has filled yet is no mistake, and is not marked as one. */
 export const isStillEmpty = ({ reason }: Pick<RefusedField, 'reason'>): boolean => reason.startsWith(STILL_EMPTY)
