@@ -5,7 +5,7 @@ import { Configuration } from './configuration'
 import { FlowSetUp, flowDesk } from './flowDesk'
 import { LoopSetUp, loopCard } from './loopCard'
 import { rangePlan } from './rangePlan'
-import { typedEnd, wantedFromFlow, wantedFromPresent, wantedFromVessel } from './wantedRange'
+import { typedEnd, wantedAtOpening, wantedFromFlow, wantedFromPresent, wantedFromVessel } from './wantedRange'
 
 const PRESENT = Configuration.parse({
   description: 'trial',
@@ -97,6 +97,7 @@ describe('a range change worked out', () => {
 })
 
 describe('an end of a range as typed', () => {
+  const DIFFERENTIAL = { unit: 'kPa', pressureKind: 'differential' } as const
   test.each([
     ['12,5', 12.5],
     ['-3', -3],
@@ -104,10 +105,10 @@ describe('an end of a range as typed', () => {
     ['1e-1', 0.1],
     ['10 inH2O @ 20 °C', (0.254 * 998.2067 * 9.80665) / 1000],
   ])('%s is %d kPa', (text, kPa) => {
-    expect(typedEnd(text, 'kPa', 'lrv')).toBeCloseTo(kPa, 9)
+    expect(typedEnd(text, DIFFERENTIAL, 'lrv')).toBeCloseTo(kPa, 9)
   })
-  test.each(['', 'ten', '5 m3/h', '4 inH2O'])('“%s” is refused', (text) => {
-    expect(() => typedEnd(text, 'kPa', 'lrv')).toThrow()
+  test.each(['', 'ten', '5 m3/h', '4 inH2O', '14 psia', '1 bar abs'])('“%s” is refused', (text) => {
+    expect(() => typedEnd(text, DIFFERENTIAL, 'lrv')).toThrow()
   })
 })
 
@@ -160,6 +161,20 @@ describe('from vessel and flow', () => {
       transfer: { kind: 'root-with-line', cutOffPercent: 10 },
       hostRoot: false,
     })
+  })
+  test('an absolute instrument is no level or flow instrument: the desk opens with the range it has, and says so', () => {
+    const absolute = Configuration.parse({ ...PRESENT, pressureKind: 'absolute' })
+    const saved = {
+      range: null,
+      vessel: { desk: 'vessel' as const, setUp: vessel, savedAt: '', savedBy: '' },
+      flow: null,
+      loop: null,
+    }
+    expect(wantedAtOpening(absolute, saved, 'vessel')).toMatchObject({
+      wanted: { lrv: 0, urv: 30 },
+      notice: expect.stringContaining('absolute'),
+    })
+    expect(wantedAtOpening(PRESENT, saved, 'vessel')).toMatchObject({ wanted: { source: 'vessel' }, notice: null })
   })
   test('a plate beyond the standard is refused by name', () => {
     const plate = {

@@ -8,11 +8,12 @@ import { outputScale } from '@/core/signal/signal'
 import { convertPressure, pressureUnitLabel } from '@/core/units/pressureUnit'
 import { rangeDeskBeam, rangeDeskBeamHeight } from '@/pictures/rangeDeskBeam'
 import { sensorBody } from '@/schema/body'
-import type { SavedDesks, WantedForm } from '@/schema/desks'
+import type { SavedDesks } from '@/schema/desks'
 import { hostScale } from '@/schema/hostScale'
 import { type RangePlan, rangePlan, type WantedConfiguration } from '@/schema/rangePlan'
 import { referenceOffers } from '@/schema/referenceOffers'
 import { scaledItems } from '@/schema/scaledItems'
+import type { Opening } from '@/schema/wantedRange'
 import type { Standard } from '@/schema/world'
 import { refusalWords, send } from '../api'
 import { LinkButton } from '../parts/LinkButton'
@@ -31,7 +32,7 @@ import { draftOfWanted, readWanted } from './wantedDraft'
 
 type Props = {
   instrument: DeskInstrument
-  opening: WantedForm
+  opening: Opening
   saved: SavedDesks
   capsules: Stock
   standards: readonly Standard[]
@@ -47,13 +48,13 @@ export function RangeDesk(props: Props) {
   const { instrument, opening, saved, capsules, standards, today, timeZone, openRunBy, mayChange } = props
   const { configuration, tag } = instrument
   const router = useRouter()
-  const [draft, setDraft] = useState(() => draftOfWanted(opening))
+  const [draft, setDraft] = useState(() => draftOfWanted(opening.wanted))
   const [capsule, setCapsule] = useState<string | undefined>()
   const [isAsking, setAsking] = useState(false)
   const { state, save, touch } = useSaveDesk(instrument.id, 'range')
   const changeId = useRef(crypto.randomUUID()) // kept over a lost answer: sent twice, a change is applied once
 
-  const read = useMemo(() => readWanted(draft, configuration.unit), [draft, configuration.unit])
+  const read = useMemo(() => readWanted(draft, configuration), [draft, configuration])
   const items = useMemo(() => scaledItems(saved.loop?.setUp ?? null), [saved.loop])
   const plan = useMemo(
     () =>
@@ -97,6 +98,7 @@ export function RangeDesk(props: Props) {
           if (canApply) setAsking(true)
         }}
       >
+        {opening.notice && <p className="notice is-outside">{opening.notice}</p>}
         <BeamOfDesk
           instrument={instrument}
           wanted={read.kind === 'wanted' ? read.wanted : null}

@@ -1,6 +1,6 @@
 import { formatPlain } from '@/core/format/formatNumber'
 import { Refusal } from '@/core/refusal'
-import type { PressureUnit } from '@/core/units/pressureUnit'
+import type { Configuration } from '@/schema/configuration'
 import { type RANGE_SOURCES, WantedForm } from '@/schema/desks'
 import type { WantedConfiguration } from '@/schema/rangePlan'
 import { typedEnd } from '@/schema/wantedRange'
@@ -39,11 +39,11 @@ export type ReadDraft =
   | { readonly kind: 'unclear'; readonly problems: Readonly<Record<string, string>> }
 
 /** Reads the boxes. Ends may carry a unit of their own; they are turned into that of the instrument. */
-export function readWanted(draft: WantedDraft, unit: PressureUnit): ReadDraft {
+export function readWanted(draft: WantedDraft, measures: Pick<Configuration, 'unit' | 'pressureKind'>): ReadDraft {
   const problems: Record<string, string> = {}
   const end = (field: 'lrv' | 'urv') => {
     try {
-      return typedEnd(draft[field], unit, field)
+      return typedEnd(draft[field], measures, field)
     } catch (error) {
       if (!(error instanceof Refusal)) throw error
       problems[field] = `${error.reason}: ${error.remedy}`
