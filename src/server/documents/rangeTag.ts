@@ -102,17 +102,20 @@ type Place = {
   readonly colour?: string
 }
 
+const FIGURES: { features: PDFKit.Mixins.OpenTypeFeatures[] } = { features: ['tnum'] }
+
 /** One line that shrinks until it fits, and is cut only where it would become too small to read. */
 function fitted(doc: PDFKit.PDFDocument, words: string, place: Place): void {
   const { y, x = MARGIN, width, isBold = false, colour = LIGHT.ink } = place
   const least = 6.5
   let { size } = place
   doc.font(fontFor(words, isBold)).fontSize(size)
-  while (size > least && doc.widthOfString(words) > width) {
+  // A point to spare: rounding must not cut the last letter of a range.
+  while (size > least && doc.widthOfString(words, FIGURES) > width - 1) {
     size -= 0.5
     doc.fontSize(size)
   }
-  doc.fillColor(colour).text(words, x, y, { width, height: size * 1.3, ellipsis: true, features: ['tnum'] })
+  doc.fillColor(colour).text(words, x, y, { width, height: size * 1.3, ellipsis: true, ...FIGURES })
 }
 
 /** The code as squares, with the quiet zone the standard asks for (ISO/IEC 18004: four modules). */
