@@ -56,7 +56,8 @@ export const CapsuleCount = z.object({ kept })
 
 /** What a capsule can do, in another unit. */
 export function bodyIn(capsule: Pick<Capsule, 'unit' | 'body'>, unit: PressureUnit): SensorBody {
-  const inUnit = (value: number) => convertPressure(value, capsule.unit, unit)
+  // Ten digits: what a conversion leaves beyond them is binary arithmetic, and would stand in the register.
+  const inUnit = (value: number) => Number(convertPressure(value, capsule.unit, unit).toPrecision(10))
   const { lrl, url, minSpan, maxSpan, links, allowsReverse } = capsule.body
   return {
     lrl: inUnit(lrl),

@@ -242,6 +242,7 @@ describe('refused in words, by the field that was typed', () => {
     ['density of zero', 'level-range', { vessel: { ...vessel, density: 0 } }, 'vessel.density: 0 kg/m³ is no density'],
     ['taps crossed', 'level-range', { vessel: { ...vessel, upperTap: 0.1 } }, 'vessel.upperTap: the taps are crossed'],
     ['β of 0.9', 'orifice', { find: 'flow', bore: 73.53 }, 'bore: β = 0.900 lies outside ISO 5167-2'],
+    ['half a gas', 'orifice', { upstream: 500 }, 'isentropicExponent: a gas needs both'],
     ['an empty bore', 'orifice', { find: 'flow', bore: null }, 'd = 0 mm is no bore'],
     ['a drum of 20 MPa', 'drum-level', { pressure: 200 }, '16.529 MPa'],
     ['a loop without items', 'loop-error', { items: [] }, 'needs at least 1'],

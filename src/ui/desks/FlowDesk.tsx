@@ -2,19 +2,18 @@
 import Button from '@mui/material/Button'
 import { useRouter } from 'next/navigation'
 import { useMemo } from 'react'
-import { decimalsOfSpan, formatFixed, formatPlain } from '@/core/format/formatNumber'
 import { flowCurve } from '@/pictures/flowCurve'
 import { rootChain } from '@/pictures/rootChain'
 import type { SavedDesk } from '@/schema/desks'
-import { type FlowDeskAnswer, FlowSetUp, flowDesk } from '@/schema/flowDesk'
+import { FlowSetUp, flowDesk } from '@/schema/flowDesk'
 import { Mark } from '../parts/Mark'
 import { SceneSvg } from '../pictures/SceneSvg'
 import { useSize } from '../pictures/useSize'
-import { WorkingSteps } from '../workings/WorkingSteps'
 import { DeskFoot } from './DeskFoot'
 import { DeskHead } from './DeskHead'
 import { workedOut } from './deskOutcome'
 import type { DeskInstrument } from './deskTypes'
+import { FlowFigures, type ShownFlow } from './FlowFigures'
 import { Reasons } from './Reasons'
 import { SetUpFields } from './SetUpFields'
 import { useSaveDesk } from './useSaveDesk'
@@ -77,9 +76,7 @@ export function FlowDesk({ instrument, saved, timeZone, mayChange }: Props) {
 /** The core speaks of the plate and its flow; here both stand under the meter. */
 const boxOf = (field: string) => (field === 'flow' ? 'fullFlow' : `meter.${field}`)
 
-type Shown = { answer: FlowDeskAnswer; setUp: FlowSetUp }
-
-function FlowPictures({ answer, setUp }: Shown) {
+function FlowPictures({ answer, setUp }: ShownFlow) {
   const [ref, { width }] = useSize<HTMLDivElement>({ width: 480, height: 500 })
   const honest = 'refused' in answer.cutOff ? null : answer.cutOff.honestFromPercent
   return (
@@ -102,7 +99,7 @@ function FlowPictures({ answer, setUp }: Shown) {
 }
 
 /** Whether the root is taken exactly once on every way. */
-function RootWords({ answer: { atQuarter, hasPanelMeter, isRootTakenOnce } }: Pick<Shown, 'answer'>) {
+function RootWords({ answer: { atQuarter, hasPanelMeter, isRootTakenOnce } }: Pick<ShownFlow, 'answer'>) {
   if (isRootTakenOnce)
     return (
       <p className="notice is-inside">
@@ -120,82 +117,6 @@ function RootWords({ answer: { atQuarter, hasPanelMeter, isRootTakenOnce } }: Pi
       ].join('; ')}
       .
     </p>
-  )
-}
-
-function FlowFigures({ answer, setUp }: Shown) {
-  const { cutOff, dpFull, unitLabel, fullFlow, flowUnit, points, zeroShiftPercent } = answer
-  return (
-    <>
-      <dl className="calc-answer">
-        <div>
-          <dt>URV at 100 % flow</dt>
-          <dd className="num">
-            {formatPlain(Number(dpFull.toPrecision(6)))} <small className="soft">{unitLabel}</small>
-          </dd>
-        </div>
-        <div>
-          <dt>Worth reading from</dt>
-          <dd className="num">
-            {'refused' in cutOff
-              ? cutOff.refused
-              : `${formatFixed(cutOff.honestFromPercent, 1)} % (${formatFixed(cutOff.rangeability, 1)} : 1)`}
-          </dd>
-        </div>
-        {!('refused' in cutOff) && (
-          <div>
-            <dt>Cut off at</dt>
-            <dd>
-              <span className="num">{formatPlain(cutOff.adviseCutOffPercent)} %</span>
-              {setUp.cutOffPercent < cutOff.adviseCutOffPercent && (
-                <span className="tone-look small">
-                  {' '}
-                  <Mark mark="look" /> set at {formatPlain(setUp.cutOffPercent)} %: it shows more than it knows
-                </span>
-              )}
-            </dd>
-          </div>
-        )}
-        <div>
-          <dt>Zero shift shows</dt>
-          <dd className="num">
-            {formatFixed(zeroShiftPercent, 2)} %{' '}
-            <small className="soft">
-              = {formatPlain(Number(((zeroShiftPercent / 100) * fullFlow).toPrecision(3)))} {flowUnit} where nothing
-              flows
-            </small>
-          </dd>
-        </div>
-      </dl>
-      <div className="scroll-x">
-        <table className="plain-table desk-output">
-          <thead>
-            <tr>
-              <th>flow</th>
-              <th className="r">{flowUnit}</th>
-              <th className="r">{unitLabel}</th>
-              <th className="r">mA</th>
-              <th className="r">+ % of flow</th>
-            </tr>
-          </thead>
-          <tbody>
-            {points.map((point) => (
-              <tr key={point.flowPercent} className="num">
-                <td>{point.flowPercent} %</td>
-                <td className="r">{formatFixed(point.flow, decimalsOfSpan([0, fullFlow]))}</td>
-                <td className="r">{formatFixed(point.dp, decimalsOfSpan([0, dpFull]))}</td>
-                <td className="r">{formatFixed(point.output, 3)}</td>
-                <td className="r">{formatFixed(point.highPercentOfFlow, 2)}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
-      <details>
-        <summary>How this was worked out</summary>
-        <WorkingSteps workings={answer.workings} />
-      </details>
-    </>
   )
 }
 

@@ -1,17 +1,15 @@
 'use client'
 import { useMemo } from 'react'
-import { formatFixed, formatPlain, formatSigned } from '@/core/format/formatNumber'
-import { formatDate } from '@/core/format/formatTime'
 import { loopChain } from '@/pictures/loopChain'
 import type { SavedDesk } from '@/schema/desks'
-import { type LoopAnswer, LoopSetUp, loopCard, type TransmitterInLoop } from '@/schema/loopCard'
-import { Mark } from '../parts/Mark'
+import { LoopSetUp, loopCard, type TransmitterInLoop } from '@/schema/loopCard'
 import { SceneSvg } from '../pictures/SceneSvg'
 import { useSize } from '../pictures/useSize'
 import { DeskFoot } from './DeskFoot'
 import { DeskHead } from './DeskHead'
 import { workedOut } from './deskOutcome'
 import type { DeskInstrument } from './deskTypes'
+import { LoopFigures, type ShownLoop, TransmitterWords } from './LoopFigures'
 import { Reasons } from './Reasons'
 import { SetUpFields } from './SetUpFields'
 import { useSaveDesk } from './useSaveDesk'
@@ -75,10 +73,8 @@ const BOXES: Record<string, string> = {
   resistor: 'host.senseOhms',
 }
 
-type Shown = { answer: LoopAnswer; setUp: LoopSetUp; transmitter: TransmitterInLoop }
-
 /** The loop from the sensor to the host, each with its error in the middle of its limit. */
-function Chain({ answer, setUp, transmitter }: Shown) {
+function Chain({ answer, setUp, transmitter }: ShownLoop) {
   const [ref, { width }] = useSize<HTMLDivElement>({ width: 1200, height: 180 })
   const worst = (errors: readonly (number | null)[]) =>
     errors.reduce<number | null>(
@@ -114,129 +110,5 @@ function Chain({ answer, setUp, transmitter }: Shown) {
         )}
       />
     </div>
-  )
-}
-
-function TransmitterWords({ transmitter }: Pick<Shown, 'transmitter'>) {
-  return (
-    <p className="soft small">
-      {transmitter.calibratedOn
-        ? `The transmitter stands in it as its last record left it, ${formatDate(transmitter.calibratedOn)}.`
-        : 'The transmitter has no record on this range yet: its errors are not known.'}
-    </p>
-  )
-}
-
-function LoopFigures({ answer, setUp, transmitter }: Shown) {
-  const percent = (value: number | null) => (value === null ? '–' : `${formatSigned(value, 2)} %`)
-  const unit = transmitter.scale.unit
-  return (
-    <>
-      <section aria-label="Terminals">
-        <h2>At the terminals</h2>
-        <ul className="plain-list is-marked">
-          {answer.currents.map(({ milliamp, terminalVolts, spareVolts }) => (
-            <li key={milliamp} className={spareVolts < 0 ? 'tone-outside' : undefined}>
-              <Mark mark={spareVolts < 0 ? 'outside' : 'inside'} /> at {formatPlain(milliamp)} mA{' '}
-              <b className="num">{formatFixed(terminalVolts, 2)} V</b>, {formatSigned(spareVolts, 2)} V to spare
-            </li>
-          ))}
-        </ul>
-        <p className="soft small num">
-          Wire {formatFixed(answer.wireOhms, 2)} Ω there and back; at most {formatFixed(answer.mostOhms, 0)} Ω in
-          series.
-        </p>
-      </section>
-      <div className="scroll-x">
-        <table className="plain-table desk-output">
-          <thead>
-            <tr>
-              <th>output</th>
-              <th className="r">host input, V</th>
-              <th className="r">added up</th>
-              <th className="r">root of squares</th>
-              <th className="r">host should, {unit}</th>
-              <th className="r">host off by</th>
-            </tr>
-          </thead>
-          <tbody>
-            {answer.points.map((point) => (
-              <tr key={point.percent} className="num">
-                <td>{point.percent} %</td>
-                <td className="r">{point.inputVolts === null ? '–' : formatFixed(point.inputVolts, 4)}</td>
-                <td className="r">{percent(point.budget.sumPercent)}</td>
-                <td className="r">
-                  {point.budget.rootSumSquarePercent === null
-                    ? '–'
-                    : `${formatFixed(point.budget.rootSumSquarePercent, 2)} %`}
-                </td>
-                <td className="r">{formatPlain(Number(point.shouldShow.toPrecision(6)))}</td>
-                <td className="r">{percent(point.hostErrorPercent)}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
-      <Where answer={answer} />
-      <Schools answer={answer} setUp={setUp} />
-    </>
-  )
-}
-
-/** Where the error sits, and what is outside its own limit. */
-function Where({ answer: { points } }: Pick<Shown, 'answer'>) {
-  const worst = points.reduce((most, point) =>
-    (point.budget.rootSumSquarePercent ?? 0) > (most.budget.rootSumSquarePercent ?? 0) ? point : most,
-  )
-  const outside = [...new Set(points.flatMap(({ budget }) => budget.outside))]
-  const { largest, limitRootSumSquarePercent, limitSumPercent } = worst.budget
-  return (
-    <div className={`notice ${outside.length > 0 ? 'is-outside' : ''}`}>
-      {largest ? (
-        <p>
-          At {worst.percent} % most of it sits in <b>{largest.name}</b>:{' '}
-          <span className="num">{formatFixed(largest.sharePercent, 0)} %</span> of the squares.
-        </p>
-      ) : (
-        <p>No item’s error is known yet.</p>
-      )}
-      {outside.length > 0 && (
-        <p>
-          <Mark mark="outside" /> Outside its own limit: {outside.join(', ')}.
-        </p>
-      )}
-      <p className="small">
-        The limits allow ±{formatFixed(limitSumPercent, 2)} % added up, ±{formatFixed(limitRootSumSquarePercent, 2)} %
-        by the root of their squares.
-      </p>
-    </div>
-  )
-}
-
-/** What both schools would do about a host that is off. */
-function Schools({ answer: { schools }, setUp }: Pick<Shown, 'answer' | 'setUp'>) {
-  if (!schools) return null
-  const { percent, leaveTrue, trimToHost } = schools
-  if (leaveTrue.isLoopInside && Math.abs(leaveTrue.hostErrorPercent) < 0.05) return null
-  return (
-    <section aria-label="If the host is off">
-      <h2>
-        The host is off by {formatSigned(leaveTrue.hostErrorPercent, 2)} % at {percent} %
-      </h2>
-      <ul className="plain-list">
-        <li>
-          <b>Leave the transmitter true, mend the loop</b> (the usual way): transmitter{' '}
-          <span className="num">{formatSigned(leaveTrue.transmitterErrorPercent, 2)} %</span>, host{' '}
-          {leaveTrue.isLoopInside ? 'inside' : 'outside'} the ±{formatPlain(setUp.host.allowancePercent)} % of the loop
-          until it is mended.
-        </li>
-        <li>
-          <b>Trim the transmitter to the host</b>, only with a recorded reason: the transmitter itself is then{' '}
-          <span className="num">{formatSigned(trimToHost.transmitterErrorPercent, 2)} %</span> off,{' '}
-          {trimToHost.isTransmitterInside ? 'still inside' : 'outside'} its limit. Never to an item whose own accuracy
-          has not been verified.
-        </li>
-      </ul>
-    </section>
   )
 }

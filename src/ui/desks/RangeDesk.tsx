@@ -2,28 +2,23 @@
 import Button from '@mui/material/Button'
 import { useRouter } from 'next/navigation'
 import { useMemo, useRef, useState } from 'react'
-import { formatPlain } from '@/core/format/formatNumber'
-import { linkForSpan } from '@/core/range/fitIssues'
 import { outputScale } from '@/core/signal/signal'
-import { convertPressure, pressureUnitLabel } from '@/core/units/pressureUnit'
-import { rangeDeskBeam, rangeDeskBeamHeight } from '@/pictures/rangeDeskBeam'
-import { sensorBody } from '@/schema/body'
+import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { SavedDesks } from '@/schema/desks'
-import { hostScale } from '@/schema/hostScale'
-import { type RangePlan, rangePlan, type WantedConfiguration } from '@/schema/rangePlan'
+import { type RangePlan, rangePlan } from '@/schema/rangePlan'
 import { referenceOffers } from '@/schema/referenceOffers'
 import { scaledItems } from '@/schema/scaledItems'
 import type { Opening } from '@/schema/wantedRange'
 import type { Standard } from '@/schema/world'
 import { refusalWords, send } from '../api'
 import { LinkButton } from '../parts/LinkButton'
-import { SceneSvg } from '../pictures/SceneSvg'
-import { useSize } from '../pictures/useSize'
 import { ApplyDialog, type CapsuleWorkDraft } from './ApplyDialog'
 import { DeskFoot } from './DeskFoot'
 import { DeskHead } from './DeskHead'
 import type { DeskInstrument, Stock } from './deskTypes'
 import { NewOutput } from './NewOutput'
+import { RangeDeskBeam } from './RangeDeskBeam'
+import { FromOtherDesks, ReferenceWords } from './RangeDeskNotes'
 import { StepList } from './StepList'
 import { useSaveDesk } from './useSaveDesk'
 import { VerdictCard } from './VerdictCard'
@@ -84,6 +79,8 @@ export function RangeDesk(props: Props) {
     return words
   }
 
+  const next = plan?.next ?? configuration
+  const [offer] = useMemo(() => referenceOffers(next, standards, today).inputs, [next, standards, today])
   const canApply = mayChange && openRunBy === null && plan !== null && isAChange(plan)
   return (
     <div className="desk">
@@ -99,12 +96,11 @@ export function RangeDesk(props: Props) {
         }}
       >
         {opening.notice && <p className="notice is-outside">{opening.notice}</p>}
-        <BeamOfDesk
+        <RangeDeskBeam
           instrument={instrument}
           wanted={read.kind === 'wanted' ? read.wanted : null}
           plan={plan}
-          standards={standards}
-          today={today}
+          offer={offer}
         />
         <div className="desk-columns">
           <div className="stack">
@@ -113,7 +109,9 @@ export function RangeDesk(props: Props) {
             ) : (
               <p className="notice">{Object.values(problems)[0] ?? 'Type both ends of the range that is wanted.'}</p>
             )}
+            {plan?.next && <ReferenceWords offer={offer} />}
             <WantedScale draft={draft} change={change} problems={problems} />
+            <FromOtherDesks saved={saved} tag={tag} />
           </div>
           <div>{plan && <StepList steps={plan.steps} title="What must be done" />}</div>
           {plan && read.kind === 'wanted' && (
@@ -179,52 +177,3 @@ export function RangeDesk(props: Props) {
 /** Whether there is something to apply. */
 const isAChange = ({ verdict, next, loopChanges }: RangePlan) =>
   next !== null && (verdict.kind !== 'unchanged' || loopChanges.length > 0)
-
-type BeamProps = {
-  instrument: DeskInstrument
-  wanted: WantedConfiguration | null
-  plan: RangePlan | null
-  standards: readonly Standard[]
-  today: string
-}
-
-/** The beam with everything on it, as wide as there is room. */
-function BeamOfDesk({ instrument: { configuration: c }, wanted, plan, standards, today }: BeamProps) {
-  const font = 13
-  const [ref, { width }] = useSize<HTMLDivElement>({ width: 1200, height: rangeDeskBeamHeight(font) })
-  const next = plan?.next ?? c
-  const [offer] = useMemo(() => referenceOffers(next, standards, today).inputs, [next, standards, today])
-  const body = sensorBody(plan?.verdict.kind === 'capsule' ? next : c)
-  const isSpan = wanted !== null && wanted.lrv !== wanted.urv
-  const host = wanted && hostScale({ ...c, ...wanted, hostRoot: wanted.hostRoot ? true : undefined })
-  const reference = offer?.standard.quantity === 'pressure' ? offer.standard : null
-  const inUnit = (value: number) => (reference ? convertPressure(value, reference.unit, c.unit) : value)
-  const scene = rangeDeskBeam(
-    {
-      ...body,
-      unitLabel: pressureUnitLabel(c.unit),
-      present: c,
-      wanted: wanted && isSpan ? { ...wanted, fits: plan !== null && plan.verdict.kind !== 'impossible' } : null,
-      presentLink: c.body?.link ?? null,
-      neededLink:
-        wanted && isSpan && plan?.verdict.kind !== 'impossible'
-          ? (linkForSpan(Math.abs(wanted.urv - wanted.lrv), body.links, next.body?.link ?? null)?.name ?? null)
-          : null,
-      host: host && {
-        lower: `${formatPlain(host.lower)} ${host.unit}`,
-        upper: `${formatPlain(host.upper)} ${host.unit}`,
-      },
-      reference: reference && {
-        label: `${reference.code} reaches${offer?.ratioText ? `, ratio ${offer.ratioText}` : ''}`,
-        low: inUnit(reference.rangeLow),
-        high: inUnit(reference.rangeHigh),
-      },
-    },
-    { width, fontSize: font },
-  )
-  return (
-    <div ref={ref} className="picture desk-beam">
-      <SceneSvg scene={scene} />
-    </div>
-  )
-}

@@ -1,0 +1,84 @@
+import { decimalsOfSpan, formatFixed, formatPlain } from '@/core/format/formatNumber'
+import type { FlowDeskAnswer, FlowSetUp } from '@/schema/flowDesk'
+import { Mark } from '../parts/Mark'
+import { WorkingSteps } from '../workings/WorkingSteps'
+
+/** A flow as it is worked out, with what it was worked out from. */
+export type ShownFlow = { answer: FlowDeskAnswer; setUp: FlowSetUp }
+
+/** Range, cut-off and zero shift in figures, and the table of flow, pressure, current and error. */
+export function FlowFigures({ answer, setUp }: ShownFlow) {
+  const { cutOff, dpFull, unitLabel, fullFlow, flowUnit, points, zeroShiftPercent } = answer
+  return (
+    <>
+      <dl className="calc-answer">
+        <div>
+          <dt>URV at 100 % flow</dt>
+          <dd className="num">
+            {formatPlain(Number(dpFull.toPrecision(6)))} <small className="soft">{unitLabel}</small>
+          </dd>
+        </div>
+        <div>
+          <dt>Worth reading from</dt>
+          <dd className="num">
+            {'refused' in cutOff
+              ? cutOff.refused
+              : `${formatFixed(cutOff.honestFromPercent, 1)} % (${formatFixed(cutOff.rangeability, 1)} : 1)`}
+          </dd>
+        </div>
+        {!('refused' in cutOff) && (
+          <div>
+            <dt>Cut off at</dt>
+            <dd>
+              <span className="num">{formatPlain(cutOff.adviseCutOffPercent)} %</span>
+              {setUp.cutOffPercent < cutOff.adviseCutOffPercent && (
+                <span className="tone-look small">
+                  {' '}
+                  <Mark mark="look" /> set at {formatPlain(setUp.cutOffPercent)} %: it shows more than it knows
+                </span>
+              )}
+            </dd>
+          </div>
+        )}
+        <div>
+          <dt>Zero shift shows</dt>
+          <dd className="num">
+            {formatFixed(zeroShiftPercent, 2)} %{' '}
+            <small className="soft">
+              = {formatPlain(Number(((zeroShiftPercent / 100) * fullFlow).toPrecision(3)))} {flowUnit} where nothing
+              flows
+            </small>
+          </dd>
+        </div>
+      </dl>
+      <div className="scroll-x">
+        <table className="plain-table desk-output">
+          <thead>
+            <tr>
+              <th>flow</th>
+              <th className="r">{flowUnit}</th>
+              <th className="r">{unitLabel}</th>
+              <th className="r">mA</th>
+              <th className="r">+ % of flow</th>
+            </tr>
+          </thead>
+          <tbody>
+            {points.map((point) => (
+              <tr key={point.flowPercent} className="num">
+                <td>{point.flowPercent} %</td>
+                <td className="r">{formatFixed(point.flow, decimalsOfSpan([0, fullFlow]))}</td>
+                <td className="r">{formatFixed(point.dp, decimalsOfSpan([0, dpFull]))}</td>
+                <td className="r">{formatFixed(point.output, 3)}</td>
+                <td className="r">{formatFixed(point.highPercentOfFlow, 2)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      <details>
+        <summary>How this was worked out</summary>
+        <WorkingSteps workings={answer.workings} />
+      </details>
+    </>
+  )
+}
