@@ -96,11 +96,13 @@ const inside = (x: number, text: string, { font, width }: Frame) => {
 /** Where the upper end lies for each link position, for the wanted zero. */
 function linkStrip({ links, wanted, neededLink, presentLink }: RangeDeskBeamData, frame: Frame): Shape[] {
   if (links.length === 0 || !wanted) return []
-  const { x, font, high } = frame
+  const { x, font, low, high } = frame
   const top = font * LEVEL.links
   const sign = wanted.urv >= wanted.lrv ? 1 : -1
   const boxes = links.flatMap(({ name, minSpan, maxSpan }): Shape[] => {
-    const ends = [wanted.lrv + sign * minSpan, wanted.lrv + sign * maxSpan].map((value) => x(Math.min(value, high)))
+    const ends = [wanted.lrv + sign * minSpan, wanted.lrv + sign * maxSpan].map((value) =>
+      x(Math.max(low, Math.min(value, high))),
+    )
     const left = Math.min(...ends)
     const right = Math.max(...ends)
     if (right - left < 2) return []
