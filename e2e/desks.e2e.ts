@@ -239,7 +239,7 @@ test('a drum at 30 bar: its hot range from the vessel desk through the range des
   await fill('Drum pressure (gauge)', '30')
   await page.getByRole('button', { name: 'Take its range to the range desk' }).click()
   await page.waitForURL(/from=vessel/)
-  await expect(page.getByText('from the vessel')).toBeVisible()
+  await expect(page.getByText('from the vessel', { exact: true })).toBeVisible()
   const [settableLrv, settableUrv] = [
     Number(await page.getByLabel('LRV wanted').inputValue()),
     Number(await page.getByLabel('URV wanted').inputValue()),
