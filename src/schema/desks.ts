@@ -59,7 +59,8 @@ export type SavedDesk<D extends Desk = Desk> = {
 /** The newest set-up of each desk. */
 export type SavedDesks = { readonly [D in Desk]: SavedDesk<D> | null }
 
-const TORQUE_UNITS = ['N·m', 'lbf·ft', 'lbf·in', 'kgf·m'] as const
+/** Units a torque is stated in. */
+export const TORQUE_UNITS = ['N·m', 'lbf·ft', 'lbf·in', 'kgf·m'] as const
 
 /** What a capsule change is done by; the figure is the maker's, never ours. */
 export const CapsuleWork = z.object({

@@ -1,3 +1,4 @@
+import { waterDensityAt } from '../level/liquidDensity'
 import { Refusal } from '../refusal'
 import { boilingWater } from '../steam/boilingWater'
 import { liquidWater } from '../steam/liquidWater'
@@ -18,8 +19,6 @@ export type DrumDensities = {
 
 /** How the drum stands: its pressure and how warm the reference leg is. */
 export type DrumState = { readonly pressureMPa: number; readonly legCelsius: number }
-
-const STANDARD_ATMOSPHERE_MPA = 0.101325
 
 /**
  * Densities in a drum at pressure: water and steam at saturation, the leg at its own temperature and the drum's pressure.
@@ -45,7 +44,7 @@ export function hotDensities({ pressureMPa, legCelsius }: DrumState): DrumDensit
 
 /** Densities of a cold drum: all water at the temperature of the place, and air instead of steam, which counts nothing. */
 export function coldDensities(ambientCelsius: number): DrumDensities {
-  const water = liquidWater(STANDARD_ATMOSPHERE_MPA, ambientCelsius + 273.15).densityKgPerM3
+  const water = waterDensityAt(ambientCelsius)
   return { waterKgPerM3: water, steamKgPerM3: 0, legKgPerM3: water }
 }
 

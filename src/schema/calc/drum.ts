@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { coldDensities, drumRange, drumShownPercent, hotDensities } from '@/core/drum/drumLevel'
-import { trueLevelOfGlass } from '@/core/drum/gaugeGlass'
+import { glassShows, trueLevelOfGlass } from '@/core/drum/gaugeGlass'
+import { waterDensityAt } from '@/core/level/liquidDensity'
 import { boilingWater } from '@/core/steam/boilingWater'
 import { liquidWater } from '@/core/steam/liquidWater'
 import { saturationPressureMPa, saturationTemperatureK } from '@/core/steam/saturation'
@@ -153,21 +154,27 @@ export const gaugeGlass = calculation({
     barometric: aboveZero('Barometric pressure, hPa'),
     glassCelsius: number('Water in the glass, °C'),
   }),
-  answer: z.object({ trueLevel: result('True level'), glassTooLow: result('Glass shows too little by') }),
+  answer: z.object({
+    trueLevel: result('True level'),
+    glassTooLow: result('Glass shows too little by'),
+    atHalf: result('At a true 50 % it shows'),
+  }),
   example: { shown: 47, pressure: 26.4, pressureUnit: 'bar', barometric: 988, glassCelsius: 165 },
   work: ({ shown, glassCelsius, ...at }) => {
     const pressureMPa =
       convertPressure(at.pressure, at.pressureUnit, 'MPa') + convertPressure(at.barometric, 'hPa', 'MPa')
     const { water, steam: vapour } = boilingWater(pressureMPa)
     const glass = liquidWater(pressureMPa, glassCelsius + 273.15).densityKgPerM3
-    const level = trueLevelOfGlass(shown, {
+    const density = {
       drumWaterKgPerM3: water.densityKgPerM3,
       steamKgPerM3: vapour.densityKgPerM3,
       glassWaterKgPerM3: glass,
-    })
+    }
+    const level = trueLevelOfGlass(shown, density)
     return {
       trueLevel: quantity(level, '%'),
       glassTooLow: quantity(level - shown, '%'),
+      atHalf: quantity(glassShows(50, density), '%'),
       workings: [
         {
           finds: 'true level',
@@ -279,7 +286,7 @@ export const waterDensity = calculation({
   example: { celsius: 17.5 },
   work: ({ celsius }) => {
     const density = waterDensityKgPerM3(celsius)
-    const beside = celsius >= 0 ? liquidWater(0.101325, celsius + 273.15).densityKgPerM3 : null
+    const beside = celsius >= 0 ? waterDensityAt(celsius) : null
     return {
       density: quantity(density, 'kg/m³'),
       beside: beside === null ? null : quantity(beside, 'kg/m³'),

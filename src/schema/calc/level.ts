@@ -1,11 +1,12 @@
 import { z } from 'zod'
 import { columnPa } from '@/core/level/levelColumns'
-import { levelRange as rangeOfVessel } from '@/core/level/levelRange'
+import { levelAtPressureM, levelRange as rangeOfVessel } from '@/core/level/levelRange'
 import { densityAtTemperature, densityFromRelative } from '@/core/level/liquidDensity'
 import { outputTable } from '@/core/range/outputTable'
 import { zeroPosition } from '@/core/transfer/calibratedRange'
 import { LINEAR } from '@/core/transfer/transfer'
 import { convertPressure, pressureUnitLabel } from '@/core/units/pressureUnit'
+import { convertQuantity } from '@/core/units/quantity'
 import { WATER_DENSITY_KG_PER_M3, type WaterReference } from '@/core/units/waterColumnDensity'
 import { worked } from '@/core/workings/workings'
 import { onVessel, Vessel } from '../vessel'
@@ -92,6 +93,55 @@ export const levelRange = calculation({
         workings: [
           ...steps('pressure at 0 %', columnsAt0, 'LRV', range.lrv),
           ...steps('pressure at 100 %', columnsAt100, 'URV', range.urv),
+        ],
+      }
+    }),
+})
+
+export const levelFromPressure = calculation({
+  name: 'level-from-pressure',
+  group: 'level',
+  title: 'Level from a pressure',
+  summary: 'The level that makes a pressure at the instrument, for any arrangement: to check a reading against a dip.',
+  input: Vessel.extend({ pressure: number('Pressure at the instrument'), unit: PressureUnitChoice }),
+  answer: z.object({ level: result('Level, over the datum'), percent: result('Of the measured span') }),
+  example: {
+    heightUnit: 'm',
+    densityUnit: 'kg/m3',
+    gravity: 9.8107,
+    vessel: {
+      kind: 'open',
+      density: 1341,
+      lowerTap: 0.11,
+      sensor: 0.05,
+      levelAt0: 0.11,
+      levelAt100: 1.75,
+      lineDensity: null,
+    },
+    pressure: 13.4,
+    unit: 'kPa',
+  },
+  work: ({ pressure, unit, ...vessel }) =>
+    onVessel(vessel, (setUp) => {
+      const { lrvPa, urvPa } = rangeOfVessel(setUp)
+      const pressurePa = convertPressure(pressure, unit, 'Pa')
+      const levelM = levelAtPressureM(setUp, pressurePa)
+      const level = convertQuantity(levelM, 'length', { from: 'm', to: vessel.heightUnit })
+      return {
+        level: quantity(level, vessel.heightUnit),
+        percent: quantity(((pressurePa - lrvPa) / (urvPa - lrvPa)) * 100, '%'),
+        workings: [
+          {
+            finds: 'level',
+            formula: 'h = h₀ + (p − LRV) / (URV − LRV) · (h₁₀₀ − h₀)',
+            from: [
+              worked('p', pressure, pressureUnitLabel(unit)),
+              worked('LRV', convertPressure(lrvPa, 'Pa', unit), pressureUnitLabel(unit)),
+              worked('URV', convertPressure(urvPa, 'Pa', unit), pressureUnitLabel(unit)),
+            ],
+            result: worked('h', level, vessel.heightUnit),
+            source: HYDROSTATICS,
+          },
         ],
       }
     }),

@@ -48,7 +48,23 @@ describe('range', () => {
   })
 })
 
+test('smallest-span: the 60, 200 and 800 bodies at 4 : 1 (common practice, no source), and the example', () => {
+  expect(value(answerOf('smallest-span'), 'minSpan')).toBeCloseTo(187 / 8, 12)
+  for (const [maxSpan, least] of [
+    [60, 15],
+    [200, 50],
+    [800, 200],
+  ])
+    expect(value(answerOf('smallest-span', { maxSpan, turndown: 4, unit: 'inH2O@20C' }), 'minSpan')).toBe(least)
+  expect(refusalOf('smallest-span', { turndown: 0.5 })).toContain('no turndown')
+})
+
 describe('level', () => {
+  test('level-from-pressure: p = ρ·g·(h − 0.05)', () => {
+    const level = 13_400 / (1341 * G) + 0.05
+    expect(value(answerOf('level-from-pressure'), 'level')).toBeCloseTo(level, 9)
+    expect(value(answerOf('level-from-pressure'), 'percent')).toBeCloseTo(((level - 0.11) / 1.64) * 100, 9)
+  })
   test('level-range: column by column', () => {
     const answer = answerOf('level-range')
     const leg = 942 * G * (5.9 + 0.4)
@@ -112,6 +128,7 @@ describe('drum, water and steam', () => {
   test(`gauge-glass and water-and-steam from ${source}`, () => {
     const [glass, water, steam] = [density('glass'), density('water'), density('steam')]
     expect(value(answerOf('gauge-glass'), 'trueLevel')).toBeCloseTo((47 * (glass - steam)) / (water - steam), 6)
+    expect(value(answerOf('gauge-glass'), 'atHalf')).toBeCloseTo((50 * (water - steam)) / (glass - steam), 6)
     const [liquid, vapour] = rows<{ density: Quantity }>(answerOf('water-and-steam'), 'properties')
     expect(liquid?.density.value).toBeCloseTo(density('boilingWater'), 6)
     expect(vapour?.density.value).toBeCloseTo(density('boilingSteam'), 8)
@@ -174,6 +191,10 @@ describe('pressure corrections', () => {
     const length = 0.4126 * (1 + 11.5e-6 * 2.5) - 0.0021
     expect(value(answerOf('manometer'), 'pressure')).toBeCloseTo((997.9 - 1.18) * G * length * 1.0042, 6)
   })
+})
+
+test('capillary-rise: Jurin’s law', () => {
+  expect(value(answerOf('capillary-rise'), 'rise')).toBeCloseTo((4 * 0.0719 * 1000) / (997.4 * G * 0.0052), 9)
 })
 
 describe('loop and interval', () => {

@@ -7,11 +7,11 @@ import { drumLevel, gaugeGlass, waterAndSteam, waterDensity } from './drum'
 import { carryLimit, errorLimitAt, gaugeClass, judgeReading } from './error'
 import { densityCompensation, flowByDifference, flowCutOff, flowZeroShift, orifice } from './flow'
 import { intervalDrift, intervalReliability, intervalStaircase } from './interval'
-import { levelRange, liquidDensity } from './level'
+import { levelFromPressure, levelRange, liquidDensity } from './level'
 import { loopError, loopSupply, trimSchools } from './loop'
-import { deadWeight, headCorrection, localGravity, manometer } from './pressure'
+import { capillaryRise, deadWeight, headCorrection, localGravity, manometer } from './pressure'
 import { monteCarloPropagation } from './propagation'
-import { outputTable, rangeChange, referenceReach } from './range'
+import { outputTable, rangeChange, referenceReach, smallestSpan } from './range'
 import { senseResistor, signalValue } from './signal'
 import { simulate } from './simulate'
 import { inverseTransfer, rootsTaken, transfer } from './transfer'
@@ -51,9 +51,11 @@ export const CALCULATIONS: readonly AnyCalculation[] = [
   vacuumReading,
   vacuumAdjust,
   rangeChange,
+  smallestSpan,
   outputTable,
   referenceReach,
   levelRange,
+  levelFromPressure,
   liquidDensity,
   drumLevel,
   gaugeGlass,
@@ -68,6 +70,7 @@ export const CALCULATIONS: readonly AnyCalculation[] = [
   localGravity,
   deadWeight,
   manometer,
+  capillaryRise,
   loopSupply,
   loopError,
   trimSchools,

@@ -2,6 +2,7 @@
 import MenuItem from '@mui/material/MenuItem'
 import TextField from '@mui/material/TextField'
 import { useState } from 'react'
+import { TORQUE_UNITS } from '@/schema/desks'
 import type { RangePlan } from '@/schema/rangePlan'
 import { ReasonDialog } from '../run/ReasonDialog'
 
@@ -20,7 +21,7 @@ type Props = {
   apply: (reason: string, work: CapsuleWorkDraft | null) => Promise<string | null>
 }
 
-const NO_WORK: CapsuleWorkDraft = { torque: '', torqueUnit: 'N·m', manual: '', serial: '' }
+const NO_WORK: CapsuleWorkDraft = { torque: '', torqueUnit: TORQUE_UNITS[0], manual: '', serial: '' }
 
 /** Asks for the reason, and for what a capsule change is done by, before the range becomes the instrument's own. */
 export function ApplyDialog({ plan, version, onClose, apply }: Props) {
@@ -68,7 +69,7 @@ function CapsuleWorkFields({ work, change }: { work: CapsuleWorkDraft; change: (
           value={work.torqueUnit}
           onChange={(event) => change({ ...work, torqueUnit: event.target.value })}
         >
-          {['N·m', 'lbf·ft', 'lbf·in', 'kgf·m'].map((unit) => (
+          {TORQUE_UNITS.map((unit) => (
             <MenuItem key={unit} value={unit}>
               {unit}
             </MenuItem>

@@ -1,4 +1,5 @@
 'use client'
+import Link from 'next/link'
 import { useState } from 'react'
 import { formatFixed } from '@/core/format/formatNumber'
 import { levelPressurePa } from '@/core/level/levelColumns'
@@ -23,7 +24,11 @@ export function LevelSide({ form }: Props) {
   const refused = outcome?.kind === 'refused' ? outcome.refusals : refusals
   return (
     <div className="desk-columns is-vessel">
-      <SetUpFields form={form} refusals={refused} />
+      <SetUpFields form={form} refusals={refused}>
+        <p className="small">
+          <Link href="/workings/liquid-density">Density from a relative density, or at another temperature</Link>
+        </p>
+      </SetUpFields>
       <section aria-label="Vessel">
         {value && outcome?.kind === 'answer' ? (
           <>
