@@ -2,7 +2,14 @@ import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import { Configuration } from '@/schema/configuration'
 import type { RangeChange } from '@/schema/desks'
-import { ANNA, as, BEN, CONFIGURATION, peopleAndReferences } from '../../../tests/support/benchPlant'
+import {
+  ANNA,
+  as,
+  BEN,
+  CONFIGURATION,
+  peopleAndReferences,
+  runOnNewInstrument,
+} from '../../../tests/support/benchPlant'
 import { type FreshDatabase, freshDatabase } from '../../../tests/support/freshDatabase'
 import { pool } from '../database'
 import { selectCapsules } from '../sql/capsule'
@@ -97,6 +104,22 @@ describe('a range change', () => {
     })
     await countCapsule(capsuleId, 3, as(ANNA))
     expect(await selectCapsules(pool())).toMatchObject([{ kept: 3 }])
+  })
+  test('a calibration that begins at the same moment and the change: one of them waits, and the run is of one range', async () => {
+    for (const turn of [1, 2, 3, 4]) {
+      const id = await register(`R-1${turn}`)
+      const [changed, begun] = await Promise.allSettled([
+        applyRangeChange(id, change(0, 70), as(ANNA)),
+        runOnNewInstrument('', { instrumentId: id }, { isolate: false }),
+      ])
+      expect(begun.status).toBe('fulfilled')
+      const newest = await selectInstrument(pool(), { id })
+      if (begun.status !== 'fulfilled') return
+      const run = begun.value
+      // Refused because the run was first, or the run is of the new range: never a run of a range that is gone.
+      expect(newest?.version).toBe(changed.status === 'fulfilled' ? 2 : 1)
+      expect(run.world.configuration.urv).toBe(newest?.configuration.urv)
+    }
   })
   test.each([
     ['from a version that is no longer the newest', change(0, 50, { basedOnVersion: 4 }), /made version 1/],

@@ -15,7 +15,7 @@ import { type Queryable, transaction } from '../database'
 import { SOFTWARE_VERSION } from '../environment'
 import { Conflict, NotFound } from '../refusals'
 import { insertEvent } from '../sql/event'
-import { selectInstrument } from '../sql/instrument'
+import { lockInstrument, selectInstrument } from '../sql/instrument'
 import { insertRun, selectOpenRun, selectRun } from '../sql/run'
 import { insertRound, insertSteps } from '../sql/runRound'
 import { type SealedResult, selectResultsOf } from '../sql/seal'
@@ -31,6 +31,8 @@ import type { Actor } from './actor'
  */
 export function startRun(input: StartRun, { person, now }: Actor): Promise<{ id: string }> {
   return transaction(async (db) => {
+    // A range change takes the same lock: neither begins on what the other is about to replace.
+    await lockInstrument(db, input.instrumentId)
     const instrument = await selectInstrument(db, { id: input.instrumentId })
     if (!instrument) throw new NotFound('instrumentId', 'there is no such instrument', 'look it up by its tag')
     const { configuration } = instrument
