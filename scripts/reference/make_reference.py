@@ -222,7 +222,18 @@ def orifice():
          "expansibility": float(orifice_expansibility(D, D * beta, p1, p2, k))}
         for D, beta, p1, p2, k in ((0.0739, 0.3, 1e5, 9.9e4, 1.4), (0.15, 0.6, 5e5, 4.6e5, 1.3), (0.25, 0.72, 1.1e6, 8.4e5, 1.32))
     ]
-    write("orifice", f"fluids {fluids.__version__}, flow_meter", [{"discharge": cases, "expansibility": expansion}])
+    from fluids.flow_meter import differential_pressure_meter_solver
+    solved = []
+    for taps in ("corner", "D", "flange"):
+        for D, beta, rho, mu, k, p1, p2 in (
+            (0.0779, 0.55, 998, 1.0e-3, None, 4e5, 3.8e5), (0.1541, 0.68, 870, 3e-3, None, 6e5, 5.6e5),
+            (0.2027, 0.44, 7.1, 1.6e-5, 1.31, 1.1e6, 1.07e6), (0.1023, 0.71, 4.4, 1.8e-5, 1.4, 5e5, 4.1e5),
+        ):
+            flow = differential_pressure_meter_solver(D=D, D2=D * beta, P1=p1, P2=p2, rho=rho, mu=mu, k=k or 1e12,
+                                                      meter_type="ISO 5167 orifice", taps=taps)
+            solved.append({"taps": taps, "pipeM": D, "beta": beta, "densityKgPerM3": rho, "viscosityPaS": mu, "isentropic": k,
+                           "upstreamPa": p1, "downstreamPa": p2, "massFlowKgPerS": float(flow)})
+    write("orifice", f"fluids {fluids.__version__}, flow_meter", [{"discharge": cases, "expansibility": expansion, "solved": solved}])
 
 
 if __name__ == "__main__":

@@ -192,6 +192,54 @@ describe('from vessel and flow', () => {
   })
 })
 
+describe('a flow set-up', () => {
+  const base = {
+    meter: {
+      kind: 'orifice plate' as const,
+      taps: 'flange' as const,
+      pipe: 80,
+      bore: 45,
+      density: 5.2,
+      viscosity: 0.018,
+      upstream: 900,
+      isentropicExponent: 1.32,
+      flowUnit: 'kg/h' as const,
+    },
+    unit: 'kPa' as const,
+    fullFlow: 2400,
+    root: 'transmitter' as const,
+    panelMeter: 'none' as const,
+    cutOffPercent: 12,
+    belowCutOff: 'drop to zero' as const,
+    dpErrorPercent: 0.2,
+    allowedPercentOfFlow: 4,
+    zeroShift: -0.05,
+  }
+  test('a gas through a plate: the URV drives the full flow, by the standard’s equation', () => {
+    const { dpFull, points, workings } = flowDesk(FlowSetUp.parse(base))
+    const epsilon = workings.flatMap(({ from }) => from).find(({ symbol }) => symbol === 'ε')?.value ?? 0
+    const c = workings.find(({ result }) => result.symbol === 'C')?.result.value ?? 0
+    const beta = 45 / 80
+    const flow =
+      (c / Math.sqrt(1 - beta ** 4)) * epsilon * (Math.PI / 4) * 0.045 ** 2 * Math.sqrt(2 * dpFull * 1000 * 5.2)
+    expect(flow * 3600).toBeCloseTo(2400, 4)
+    expect(epsilon).toBeLessThan(1)
+    expect(points.at(-1)).toMatchObject({ flowPercent: 100, output: expect.closeTo(20, 9) })
+    // Below the cut-off of 12 % the output drops to 4 mA; from there it follows the root: 20 % of flow is 7.2 mA.
+    expect(points.find(({ flowPercent }) => flowPercent === 10)?.output).toBe(4)
+    expect(points.find(({ flowPercent }) => flowPercent === 20)?.output).toBeCloseTo(7.2, 9)
+  })
+  test('a zero that sinks shows nothing; an error that leaves nothing to read is said instead of a cut-off', () => {
+    expect(flowDesk(FlowSetUp.parse(base)).zeroShiftPercent).toBe(0)
+    const coarse = flowDesk(FlowSetUp.parse({ ...base, dpErrorPercent: 8, allowedPercentOfFlow: 1 }))
+    expect(coarse.cutOff).toMatchObject({ refused: expect.stringContaining('hardly anything') })
+  })
+  test('half a gas is refused by its box', () => {
+    const half = { ...base, meter: { ...base.meter, isentropicExponent: null } }
+    expect(() => flowDesk(FlowSetUp.parse(half))).toThrow(/^isentropicExponent: a gas needs both/)
+  })
+})
+
 test('a loop: volts by Ohm’s law, errors added with sign, the host against what it should show', () => {
   const setUp = LoopSetUp.parse({
     supply: { supplyVolts: 24, wireLength: 0, wireArea: 1, wireCelsius: 20, burdenOhms: 250, leastTerminalVolts: 12 },
@@ -227,4 +275,11 @@ test('a loop: volts by Ohm’s law, errors added with sign, the host against wha
   expect(high?.budget.sumPercent).toBeNull()
   expect(middle?.hostErrorPercent).toBeCloseTo(2, 9)
   expect(answer.schools?.trimToHost.transmitterErrorPercent).toBeCloseTo(-1.9, 9)
+  // Nobody knows the transmitter, or the host takes a root: then no school can say what it would do.
+  const scale = { lower: 0, upper: 60, unit: 't/h' }
+  const unknown = { tag: 'FT', calibratedOn: null, limitPercent: 0.5, errors: { 0: null, 50: null, 100: null }, scale }
+  expect(loopCard(setUp, unknown).schools).toBeNull()
+  const rooted = { ...unknown, errors: { 0: 0, 50: 0, 100: 0 }, scale: { ...scale, takesRoot: true as const } }
+  expect(loopCard(setUp, rooted).schools).toBeNull()
+  expect(loopCard(setUp, rooted).points[1]?.shouldShow).toBeCloseTo(60 * Math.SQRT1_2, 9)
 })

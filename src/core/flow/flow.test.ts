@@ -65,7 +65,18 @@ type Discharge = {
   discharge: number
 }
 type Expansion = { beta: number; upstreamPa: number; downstreamPa: number; isentropic: number; expansibility: number }
-const { source, cases } = reference<{ discharge: Discharge[]; expansibility: Expansion[] }>('orifice')
+type Solved = {
+  taps: 'corner' | 'D' | 'flange'
+  pipeM: number
+  beta: number
+  densityKgPerM3: number
+  viscosityPaS: number
+  isentropic: number | null
+  upstreamPa: number
+  downstreamPa: number
+  massFlowKgPerS: number
+}
+const { source, cases } = reference<{ discharge: Discharge[]; expansibility: Expansion[]; solved: Solved[] }>('orifice')
 const [library] = cases
 
 describe(`ISO 5167-2 orifice beside ${source}`, () => {
@@ -79,6 +90,32 @@ describe(`ISO 5167-2 orifice beside ${source}`, () => {
     const { beta, upstreamPa, downstreamPa, isentropic } = given
     const found = expansibility(beta, { upstreamPa, downstreamPa, isentropicExponent: isentropic })
     expect(relativeDifference(found, given.expansibility)).toBeLessThan(1e-8)
+  })
+})
+
+describe(`whole plates, solved by ${source}`, () => {
+  const plateOf = ({ taps, pipeM, beta }: Solved) =>
+    ({ taps: taps === 'D' ? 'D-D2' : taps, pipeM, boreM: beta * pipeM }) as const
+  const fluidOf = ({ densityKgPerM3, viscosityPaS, isentropic, upstreamPa }: Solved) => ({
+    densityKgPerM3,
+    viscosityPaS,
+    gas: isentropic === null ? null : { upstreamPa, isentropicExponent: isentropic },
+  })
+  const dpOf = ({ upstreamPa, downstreamPa }: Solved) => upstreamPa - downstreamPa
+  test.each(library?.solved ?? [])('flow: $taps taps, D $pipeM m, β $beta, κ $isentropic', (given) => {
+    const { massFlowKgPerS } = orificeFlow(plateOf(given), fluidOf(given), dpOf(given))
+    expect(relativeDifference(massFlowKgPerS, given.massFlowKgPerS)).toBeLessThan(1e-7)
+  })
+  test.each(library?.solved ?? [])('difference: $taps taps, D $pipeM m, β $beta, κ $isentropic', (given) => {
+    const { dpPa } = orificeDifference(plateOf(given), fluidOf(given), given.massFlowKgPerS)
+    expect(relativeDifference(dpPa, dpOf(given))).toBeLessThan(1e-6)
+  })
+  test.each(library?.solved ?? [])('bore: $taps taps, D $pipeM m, β $beta, κ $isentropic', (given) => {
+    const { boreM } = orificeBore(plateOf(given), fluidOf(given), {
+      massFlowKgPerS: given.massFlowKgPerS,
+      dpPa: dpOf(given),
+    })
+    expect(relativeDifference(boreM, given.beta * given.pipeM)).toBeLessThan(1e-6)
   })
 })
 
