@@ -108,6 +108,7 @@ test('every desk by fingers at 800 px, and on paper without what only a screen n
     await page.emulateMedia({ media: 'print' })
     await expect(page.locator('.desk-foot')).toBeHidden()
     await expect(page.locator('.top-bar')).toBeHidden()
+    await expect(page.locator('.vessel-handle:visible')).toHaveCount(0)
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
     await page.emulateMedia({ media: null })
     await page.setViewportSize({ width: 1280, height: 800 })
