@@ -6,7 +6,8 @@ export default defineConfig({
   testMatch: '**/*.e2e.ts',
   fullyParallel: false,
   workers: 1,
-  timeout: 90_000,
+  // Generous: a busy machine is no fault of ours, and no test measures time.
+  timeout: 180_000,
   expect: { timeout: 15_000 },
   globalSetup: './e2e/globalSetup.ts',
   outputDir: 'test-results',

@@ -11,7 +11,7 @@ const at = ({ lrv, urv }: Range, percent: number, error: number) =>
   [(lrv + ((urv - lrv) * percent) / 100).toFixed(3), (4 + 0.16 * (percent + error)).toFixed(3)] as const
 
 test('every stage: axe in three themes, no scrolling at 1280×800, 44 px for fingers at 800', async ({ page }) => {
-  test.setTimeout(240_000)
+  test.setTimeout(480_000)
   await open(page, '/instruments/LT-101/calibrate')
   await standsStill(page, 'Prepare')
   await page.getByLabel(/Read PV and AO too/).check()
@@ -61,7 +61,7 @@ test('every stage: axe in three themes, no scrolling at 1280×800, 44 px for fin
 })
 
 test('killed at every stage: nothing acknowledged is lost, and the same screen goes on', async ({ page }) => {
-  test.setTimeout(240_000)
+  test.setTimeout(480_000)
   const port = await freePort()
   const settings = { port, databaseUrl: process.env.DATABASE_URL ?? '', distFolder: process.env.BARYS_DIST ?? '' }
   let server: Server = await startServer(settings)
@@ -176,7 +176,7 @@ test('killed at every stage: nothing acknowledged is lost, and the same screen g
 test('a host that reads wrong: by default the transmitter stays true; trimming to it asks for a reason and shows what it does', async ({
   page,
 }) => {
-  test.setTimeout(240_000)
+  test.setTimeout(480_000)
   await open(page, '/instruments/LT-103/calibrate')
   await page.getByLabel('The nameplate says the same').check()
   await page.getByRole('button', { name: /Begin the run/ }).click()
