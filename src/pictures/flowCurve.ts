@@ -1,4 +1,5 @@
 import { formatPlain } from '@/core/format/formatNumber'
+import { rootPercent } from '@/core/transfer/transfer'
 import type { Scene, Shape } from './scene'
 import { stroke, write } from './strokes'
 
@@ -65,7 +66,7 @@ function curvePoints({ x, y }: Frame, errorPercent: number): [number, number][] 
   return Array.from({ length: 81 }, (_, index) => {
     const flow = index / 80
     const dp = flow ** 2 * 100
-    return [x(dp), y(Math.sqrt(Math.max(0, dp + errorPercent) / 100) * 100)]
+    return [x(dp), y(rootPercent(dp + errorPercent))]
   })
 }
 

@@ -1,4 +1,5 @@
 import { formatPlain } from '@/core/format/formatNumber'
+import { levelAtPercentM } from '@/core/level/levelRange'
 import type { VesselSetUp } from '@/core/level/vesselSetUp'
 import type { Scene, Shape, Tone } from './scene'
 import { stroke, write } from './strokes'
@@ -63,7 +64,7 @@ export function vesselPicture(
     width,
     words: (metres) => `${formatPlain(Number((metres * unit.perMetre).toPrecision(5)))} ${unit.label}`,
   }
-  const level = vessel.levelAt0M + (levelPercent / 100) * (vessel.levelAt100M - vessel.levelAt0M)
+  const level = levelAtPercentM(vessel, levelPercent)
   return {
     scene: {
       width,

@@ -4,7 +4,7 @@ import { orificeDifference } from '@/core/flow/orificeFlow'
 import { differenceAtFlow, errorAmplification, flowErrorAt, flowOfZeroShiftPercent } from '@/core/flow/rootOfDifference'
 import { followRoot, type RootPlaces, type RootPlaceView } from '@/core/flow/rootPlace'
 import { Refusal } from '@/core/refusal'
-import { SIGNALS } from '@/core/signal/signal'
+import { outputAtPercent, SIGNALS } from '@/core/signal/signal'
 import { type Transfer, transferCurve } from '@/core/transfer/transfer'
 import { convertPressure, pressureUnitLabel } from '@/core/units/pressureUnit'
 import { convertQuantity } from '@/core/units/quantity'
@@ -94,7 +94,6 @@ export function flowDesk(setUp: FlowSetUp): FlowDeskAnswer {
   const { fullFlow, zeroShift, dpErrorPercent, allowedPercentOfFlow } = setUp
   const transfer = transferOf(setUp)
   const curve = transferCurve(transfer)
-  const { lower, upper } = SIGNALS['4-20mA']
   const places = {
     transmitter: setUp.root === 'transmitter',
     host: setUp.root === 'host',
@@ -113,7 +112,7 @@ export function flowDesk(setUp: FlowSetUp): FlowDeskAnswer {
         flowPercent,
         flow: (flowPercent / 100) * fullFlow,
         dp,
-        output: lower + (curve.forward((dp / dpFull) * 100) / 100) * (upper - lower),
+        output: outputAtPercent(curve.forward((dp / dpFull) * 100), SIGNALS['4-20mA']),
         amplification: errorAmplification(flowPercent),
         highPercentOfFlow: flowErrorAt(flowPercent, dpErrorPercent).highPercentOfFlow,
       }

@@ -1,4 +1,4 @@
-import { limitInput } from '@/core/error/errorLimit'
+import { limitPercentSpan } from '@/core/error/errorLimit'
 import { formatPlain } from '@/core/format/formatNumber'
 import type { HostScale } from '@/core/loop/hostCheck'
 import { fitIssueWords } from '@/core/range/fitIssues'
@@ -110,7 +110,7 @@ export function rangePlan(
 /** Parts of the error limit that stay what they were in pressure, and so become another share of the span. */
 function limitNotes(present: Configuration, next: Configuration): string[] {
   const percentSpan = ({ errorLimit, lrv, urv, unit, url }: Configuration) =>
-    (limitInput(urv, errorLimit, { range: { lrv, urv, unit }, url }) / Math.abs(urv - lrv)) * 100
+    limitPercentSpan(urv, errorLimit, { range: { lrv, urv, unit }, url })
   const [before, after] = [percentSpan(present), percentSpan(next)]
   if (Math.abs(after / before - 1) < 1e-6) return []
   const show = (percent: number) => `±${formatPlain(Number(percent.toPrecision(3)))} %`

@@ -21,8 +21,12 @@ export const levelRange = (vessel: VesselSetUp): LevelRange => ({
   columnsAt100: levelColumns(vessel, vessel.levelAt100M),
 })
 
+/** The level at a percentage of what is measured. */
+export const levelAtPercentM = ({ levelAt0M, levelAt100M }: VesselSetUp, percent: number): number =>
+  levelAt0M + (percent / 100) * (levelAt100M - levelAt0M)
+
 /** The level that gives a pressure: the range is a straight line in level, so it is turned round. */
 export function levelAtPressureM(vessel: VesselSetUp, pressurePa: number): number {
   const { lrvPa, urvPa } = levelRange(vessel)
-  return vessel.levelAt0M + ((pressurePa - lrvPa) / (urvPa - lrvPa)) * (vessel.levelAt100M - vessel.levelAt0M)
+  return levelAtPercentM(vessel, ((pressurePa - lrvPa) / (urvPa - lrvPa)) * 100)
 }

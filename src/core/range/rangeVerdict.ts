@@ -83,6 +83,9 @@ export function fittingCapsules(wanted: WantedRange, stock: readonly StockCapsul
 const largestSpan = ({ maxSpan, lrl, url }: SensorBody) => maxSpan ?? url - lrl
 const spanSize = ({ lrv, urv }: WantedRange) => Math.abs(urv - lrv)
 
+/** What a turndown is counted from: the largest span, or the limit that lies further from zero. */
+export const turndownFrom = ({ maxSpan, url, lrl }: SensorBody): number =>
+  maxSpan ?? Math.max(Math.abs(url), Math.abs(lrl))
+
 /** Largest span over the span wanted. */
-export const turndownOf = (wanted: WantedRange, body: SensorBody): number =>
-  (body.maxSpan ?? Math.max(Math.abs(body.url), Math.abs(body.lrl))) / spanSize(wanted)
+export const turndownOf = (wanted: WantedRange, body: SensorBody): number => turndownFrom(body) / spanSize(wanted)

@@ -38,7 +38,11 @@ const drumInput = {
 export const DrumLevelInput = z.object({ ...drumInput, unit: titled(PressureUnitChoice, 'Ranges in') })
 type DrumInput = z.output<z.ZodObject<typeof drumInput>>
 /** Absolute drum pressure, MPa. */
-export const drumMPa = ({ pressure, pressureUnit, barometric }: DrumInput) =>
+export const drumMPa = ({
+  pressure,
+  pressureUnit,
+  barometric,
+}: Pick<DrumInput, 'pressure' | 'pressureUnit' | 'barometric'>) =>
   convertPressure(pressure, pressureUnit, 'MPa') + convertPressure(barometric, 'hPa', 'MPa')
 
 export const drumLevel = calculation({
@@ -161,8 +165,7 @@ export const gaugeGlass = calculation({
   }),
   example: { shown: 47, pressure: 26.4, pressureUnit: 'bar', barometric: 988, glassCelsius: 165 },
   work: ({ shown, glassCelsius, ...at }) => {
-    const pressureMPa =
-      convertPressure(at.pressure, at.pressureUnit, 'MPa') + convertPressure(at.barometric, 'hPa', 'MPa')
+    const pressureMPa = drumMPa(at)
     const { water, steam: vapour } = boilingWater(pressureMPa)
     const glass = liquidWater(pressureMPa, glassCelsius + 273.15).densityKgPerM3
     const density = {

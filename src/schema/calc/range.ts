@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { fitIssueWords } from '@/core/range/fitIssues'
 import { outputTable as tableOf } from '@/core/range/outputTable'
-import { rangeVerdict, turndownOf } from '@/core/range/rangeVerdict'
+import { rangeVerdict, turndownFrom, turndownOf } from '@/core/range/rangeVerdict'
 import { referenceReach as reachOf } from '@/core/range/referenceReach'
 import { minSpanOfTurndown } from '@/core/range/sensorBody'
 import { zeroPosition } from '@/core/transfer/calibratedRange'
@@ -120,7 +120,7 @@ export const rangeChange = calculation({
         {
           finds: 'turndown',
           formula: 'turndown = largest span / |span|',
-          from: [worked('largest span', body.maxSpan ?? Math.max(Math.abs(body.url), Math.abs(body.lrl)), label)],
+          from: [worked('largest span', turndownFrom(body), label)],
           result: worked('turndown', turndown, ': 1'),
           source: CP,
         },

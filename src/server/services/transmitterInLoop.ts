@@ -1,4 +1,4 @@
-import { limitInput } from '@/core/error/errorLimit'
+import { limitPercentSpan } from '@/core/error/errorLimit'
 import { calendarDate } from '@/core/format/formatTime'
 import type { Configuration } from '@/schema/configuration'
 import { hostScale } from '@/schema/hostScale'
@@ -21,7 +21,10 @@ export async function transmitterInLoop(
   return {
     tag,
     calibratedOn: isOfThisRange ? calendarDate(new Date(record.signature.signedAt), timeZone) : null,
-    limitPercent: limitPercentSpan(configuration),
+    limitPercent: limitPercentSpan(configuration.urv, configuration.errorLimit, {
+      range: configuration,
+      url: configuration.url,
+    }),
     errors: isOfThisRange ? errorsOf(record) : { 0: null, 50: null, 100: null },
     scale: hostScale(configuration),
   }
@@ -45,11 +48,4 @@ function errorsOf(record: Record): TransmitterInLoop['errors'] {
       )
   const [low, middle, high] = LOOP_POINTS.map(at)
   return { 0: low ?? null, 50: middle ?? null, 100: high ?? null }
-}
-
-/** The limit at URV, % of span. */
-function limitPercentSpan(configuration: Configuration): number {
-  const { lrv, urv, unit, url } = configuration
-  const limit = limitInput(urv, configuration.errorLimit, { range: { lrv, urv, unit }, url })
-  return (limit / Math.abs(urv - lrv)) * 100
 }

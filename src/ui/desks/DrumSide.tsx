@@ -4,6 +4,7 @@ import { useMemo } from 'react'
 import { coldDensities, drumShownPercent, hotDensities } from '@/core/drum/drumLevel'
 import { COLD_DRUM_STEPS, HOT_DRUM_STEPS } from '@/core/drum/drumSteps'
 import { formatFixed, formatSigned } from '@/core/format/formatNumber'
+import { MOST_BOILING_MPA } from '@/core/steam/boilingWater'
 import { convertPressure, pressureUnitLabel } from '@/core/units/pressureUnit'
 import { drumPicture } from '@/pictures/drumPicture'
 import { type DrumLevelInput, drumLevel, drumMPa } from '@/schema/calc/drum'
@@ -100,8 +101,8 @@ export function DrumSide({ form, calibrated, choose, levelPercent, setLevel }: P
   )
 }
 
-/** Just under where boiling water leaves region 1 of IF97, gauge. */
-const MOST_BAR = 160
+/** Gauge pressure just under where boiling water leaves region 1 of IF97; two bar are left for any air pressure. */
+const MOST_BAR = Math.floor(convertPressure(MOST_BOILING_MPA, 'MPa', 'bar')) - 2
 
 /** The drum with its true level, and what a cold-calibrated instrument makes of it. */
 function DrumView({ value, levelPercent }: { value: NonNullable<Props['form']['value']>; levelPercent: number }) {

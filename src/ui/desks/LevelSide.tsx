@@ -3,6 +3,7 @@ import Link from 'next/link'
 import { useState } from 'react'
 import { formatFixed } from '@/core/format/formatNumber'
 import { levelPressurePa } from '@/core/level/levelColumns'
+import { levelAtPercentM } from '@/core/level/levelRange'
 import { convertPressure, pressureUnitLabel } from '@/core/units/pressureUnit'
 import { QUANTITIES } from '@/core/units/quantity'
 import { type LevelInput, levelRange } from '@/schema/calc/level'
@@ -65,9 +66,7 @@ function LevelSlider({
   change: (percent: number) => void
 }) {
   const pressure = convertPressure(
-    onVessel(value, (vessel) =>
-      levelPressurePa(vessel, vessel.levelAt0M + (percent / 100) * (vessel.levelAt100M - vessel.levelAt0M)),
-    ),
+    onVessel(value, (vessel) => levelPressurePa(vessel, levelAtPercentM(vessel, percent))),
     'Pa',
     value.unit,
   )
