@@ -113,9 +113,18 @@ test('otherwise than advised needs a reason; adjusting again keeps both rounds',
   await expect(page.locator('.verdict-line')).toContainText('Outside its limit')
   await page.getByRole('button', { name: 'Adjust again…' }).click()
   await page.getByRole('dialog').getByLabel('Reason').fill('wrong way round')
+  const sent = writesOf(page)
   await page.getByRole('dialog').getByRole('button', { name: 'Adjust again' }).click()
+  await expect(page.getByLabel('In words')).toBeVisible()
+  expect(sent).toEqual(['decision']) // and not the step that stood under the dialog
   await act('second trim')
   await readAll(page, round(0.002))
+  await page.getByRole('button', { name: 'Does not apply…' }).click()
+  await page.getByRole('dialog').getByLabel('Reason').fill('there is no host on this loop')
+  sent.length = 0
+  await page.getByRole('dialog').getByRole('button', { name: 'It does not apply' }).click()
+  await expect(page.getByRole('img', { name: /^not applicable/ })).toBeVisible()
+  expect(sent).toEqual(['work-steps'])
   const text = await restoreAndSign(page)
   expect(text).toContain('Readings, as left, round 1 of 2')
   expect(text).toContain('Readings, as left, round 2 of 2')
@@ -123,6 +132,16 @@ test('otherwise than advised needs a reason; adjusting again keeps both rounds',
   expect(text).toContain('As left: inside its error limit (largest +0.0')
   expect(text).toMatch(/2\.1750 8\.064 8\.0000 \+0\.0640 \+0\.400 −0\.0116/) // reverse-acting: too much output, too little input
 })
+
+/** What the page sends from now on, other than who is there: the last part of each address. */
+function writesOf(page: Page): string[] {
+  const sent: string[] = []
+  page.on('request', (request) => {
+    const name = request.url().split('/').at(-1) ?? ''
+    if (request.method() === 'POST' && name !== 'presence') sent.push(name)
+  })
+  return sent
+}
 
 test('an abandoned run is kept and makes room; a sealed one is shown as its record', async ({ page }) => {
   const id = await startRun(page, 'PT-503')

@@ -1,11 +1,7 @@
 'use client'
 import Button from '@mui/material/Button'
-import Dialog from '@mui/material/Dialog'
-import DialogActions from '@mui/material/DialogActions'
-import DialogContent from '@mui/material/DialogContent'
-import DialogTitle from '@mui/material/DialogTitle'
 import { useRouter } from 'next/navigation'
-import { type FormEvent, useRef, useState } from 'react'
+import { useRef, useState } from 'react'
 import { z } from 'zod'
 import { formatPlain } from '@/core/format/formatNumber'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
@@ -13,6 +9,7 @@ import { aboveZero, flag, number, optionalNumber, titled, words, zeroOrMore } fr
 import { PressureUnitChoice } from '@/schema/calc/shared'
 import type { Capsule } from '@/schema/capsule'
 import { refusalWords, send } from '../api'
+import { FormDialog } from '../parts/FormDialog'
 import { Refused } from '../parts/Refused'
 import { InputFields } from '../workings/InputFields'
 import { useSetUpForm } from './useSetUpForm'
@@ -131,8 +128,7 @@ function NewCapsuleDialog({ onClose }: { onClose: () => void }) {
   const form = useSetUpForm(CapsuleInput, { unit: 'kPa', links: [], allowsReverse: false })
   const [message, setMessage] = useState<string | null>(null)
   const id = useRef(crypto.randomUUID())
-  const submit = async (event: FormEvent) => {
-    event.preventDefault()
+  const submit = async () => {
     if (!form.value) return setMessage('Look at the marked boxes.')
     const answer = await send('/api/v1/capsules', { id: id.current, ...form.value })
     setMessage(refusalWords(answer))
@@ -141,27 +137,16 @@ function NewCapsuleDialog({ onClose }: { onClose: () => void }) {
     router.refresh()
   }
   return (
-    <Dialog open onClose={onClose} maxWidth="sm" fullWidth aria-labelledby="capsule-title">
-      <form onSubmit={submit} noValidate>
-        <DialogTitle id="capsule-title">Add a capsule</DialogTitle>
-        <DialogContent className="stack">
-          <InputFields
-            name=""
-            schema={form.shape}
-            draft={form.draft}
-            path={[]}
-            change={form.change}
-            refusals={message ? form.refusals : []}
-          />
-          <Refused words={message} />
-        </DialogContent>
-        <DialogActions>
-          <Button onClick={onClose}>Cancel</Button>
-          <Button type="submit" variant="contained">
-            Keep it
-          </Button>
-        </DialogActions>
-      </form>
-    </Dialog>
+    <FormDialog title="Add a capsule" action="Keep it" onClose={onClose} onSubmit={submit}>
+      <InputFields
+        name=""
+        schema={form.shape}
+        draft={form.draft}
+        path={[]}
+        change={form.change}
+        refusals={message ? form.refusals : []}
+      />
+      <Refused words={message} />
+    </FormDialog>
   )
 }

@@ -1,16 +1,12 @@
 'use client'
-import Button from '@mui/material/Button'
-import Dialog from '@mui/material/Dialog'
-import DialogActions from '@mui/material/DialogActions'
-import DialogContent from '@mui/material/DialogContent'
-import DialogTitle from '@mui/material/DialogTitle'
 import TextField from '@mui/material/TextField'
-import { type FormEvent, useRef, useState } from 'react'
+import { useRef, useState } from 'react'
 import { formatReading, formatSigned } from '@/core/format/formatNumber'
 import { formatDateTime } from '@/core/format/formatTime'
 import { pointName } from '@/core/run/pointScale'
 import type { RunStep } from '@/schema/runView'
 import type { World } from '@/schema/world'
+import { FormDialog } from '../parts/FormDialog'
 import { type ReadingBoxes, type ReadingField, type TypedFigures, typedReading } from './typedReading'
 
 type Props = {
@@ -37,8 +33,7 @@ export function CorrectionDialog({ world, step, timeZone, onClose, store }: Prop
   const id = useRef(crypto.randomUUID())
   const typed = typedReading(step, boxes, world)
 
-  const submit = async (event: FormEvent) => {
-    event.preventDefault()
+  const submit = async () => {
     if (typed.kind !== 'judged') return setMessage(typed.kind === 'refused' ? typed.words : 'Fill every box.')
     const { kind: _, point: __, notice: ___, ...figures } = typed
     if (reason.trim() === '') return setMessage('Say why it is corrected.')
@@ -58,56 +53,49 @@ export function CorrectionDialog({ world, step, timeZone, onClose, store }: Prop
   }
 
   return (
-    <Dialog open onClose={onClose} maxWidth="sm" fullWidth aria-labelledby="correction-title">
-      <form onSubmit={submit} noValidate>
-        <DialogTitle id="correction-title">
-          Correct the {pointName(step.percent, world.configuration)} point, {step.direction}
-        </DialogTitle>
-        <DialogContent className="stack">
-          <ul className="cautions small soft">
-            {step.readings.map((reading) => (
-              <li key={reading.id} className="num">
-                {formatReading(reading.applied)} → {formatReading(reading.output)} by {reading.takenBy},{' '}
-                {formatDateTime(reading.takenAt, timeZone)}
-                {reading.reason && `, because: ${reading.reason}`}
-              </li>
-            ))}
-          </ul>
-          <div className="field-row">
-            <NumberBox label="Applied" value={boxes.applied} change={change('applied')} isFirst />
-            {world.readsDigital && (
-              <>
-                <NumberBox label="PV" value={boxes.pv} change={change('pv')} />
-                <NumberBox label="AO" value={boxes.ao} change={change('ao')} />
-              </>
-            )}
-            {world.readsDisplay && <NumberBox label="Display" value={boxes.display} change={change('display')} />}
-            <NumberBox label="Reading" value={boxes.output} change={change('output')} />
-          </div>
-          <TextField
-            label="Why is it corrected?"
-            size="small"
-            fullWidth
-            value={reason}
-            onChange={(event) => setReason(event.target.value)}
-          />
-          <p className={message ? 'tone-outside' : 'soft'} role={message ? 'alert' : undefined}>
-            {message ??
-              (typed.kind === 'judged'
-                ? `Error would be ${formatSigned(typed.point.errorPercentSpan, 3)} % of span.`
-                : typed.kind === 'refused'
-                  ? typed.words
-                  : '')}
-          </p>
-        </DialogContent>
-        <DialogActions>
-          <Button onClick={onClose}>Leave it as it is</Button>
-          <Button type="submit" variant="contained">
-            Store the correction
-          </Button>
-        </DialogActions>
-      </form>
-    </Dialog>
+    <FormDialog
+      title={`Correct the ${pointName(step.percent, world.configuration)} point, ${step.direction}`}
+      action="Store the correction"
+      leave="Leave it as it is"
+      onClose={onClose}
+      onSubmit={submit}
+    >
+      <ul className="cautions small soft">
+        {step.readings.map((reading) => (
+          <li key={reading.id} className="num">
+            {formatReading(reading.applied)} → {formatReading(reading.output)} by {reading.takenBy},{' '}
+            {formatDateTime(reading.takenAt, timeZone)}
+            {reading.reason && `, because: ${reading.reason}`}
+          </li>
+        ))}
+      </ul>
+      <div className="field-row">
+        <NumberBox label="Applied" value={boxes.applied} change={change('applied')} isFirst />
+        {world.readsDigital && (
+          <>
+            <NumberBox label="PV" value={boxes.pv} change={change('pv')} />
+            <NumberBox label="AO" value={boxes.ao} change={change('ao')} />
+          </>
+        )}
+        {world.readsDisplay && <NumberBox label="Display" value={boxes.display} change={change('display')} />}
+        <NumberBox label="Reading" value={boxes.output} change={change('output')} />
+      </div>
+      <TextField
+        label="Why is it corrected?"
+        size="small"
+        fullWidth
+        value={reason}
+        onChange={(event) => setReason(event.target.value)}
+      />
+      <p className={message ? 'tone-outside' : 'soft'} role={message ? 'alert' : undefined}>
+        {message ??
+          (typed.kind === 'judged'
+            ? `Error would be ${formatSigned(typed.point.errorPercentSpan, 3)} % of span.`
+            : typed.kind === 'refused'
+              ? typed.words
+              : '')}
+      </p>
+    </FormDialog>
   )
 }
 
