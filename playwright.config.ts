@@ -1,6 +1,6 @@
 import { defineConfig } from '@playwright/test'
 
-/** One worker: the files share one demo database, each working on instruments of its own. */
+/** One worker: the files of a half share one demo database, each working on instruments of its own. */
 export default defineConfig({
   testDir: 'e2e',
   testMatch: '**/*.e2e.ts',

@@ -13,6 +13,9 @@ export const address = (): string => {
   return found
 }
 
+/** Looked at as often as a screen is drawn: what is awaited thousands of times comes within some tens of milliseconds. */
+const OFTEN = { intervals: [20, 20, 40, 40, 80, 160], timeout: 15_000 }
+
 /** Tests in which Ilka works at the browser. */
 export const test = base.extend<{ page: Page }>({
   page: async ({ page, context }, use) => {
@@ -70,7 +73,7 @@ export async function answerSteps(page: Page, upTo?: RegExp): Promise<void> {
       await page.keyboard.press('Enter')
     }
     if (position === count) return expect(page.locator('.work-foot')).toHaveCount(0)
-    await expect(place).toHaveText(`Step ${Number(position) + 1} of ${count}`)
+    await expect.poll(() => place.textContent(), OFTEN).toBe(`Step ${Number(position) + 1} of ${count}`)
   }
 }
 
@@ -105,7 +108,7 @@ export async function typeReading(page: Page, applied: string, output: string): 
   await page.keyboard.press('Enter')
   await page.keyboard.type(output)
   await page.keyboard.press('Enter')
-  await expect.poll(() => acceptedCount(page)).toBe(before + 1)
+  await expect.poll(() => acceptedCount(page), OFTEN).toBe(before + 1)
 }
 
 /** How many rows of the ladder carry a verdict. */

@@ -1,11 +1,11 @@
-import { spawnSync } from 'node:child_process'
+import { spawn, spawnSync } from 'node:child_process'
 import { chmodSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { parseArgs } from 'node:util'
 import { buildIfStale } from '../scripts/setup/build'
-import { type Cluster, startCluster } from '../scripts/setup/cluster'
-import { ensureDatabase, migrate } from '../scripts/setup/database'
+import { CLUSTER_NAMES, type Cluster, startCluster } from '../scripts/setup/cluster'
+import { ensureDatabase, migrate, withClient } from '../scripts/setup/database'
 import { chromiumPath } from '../scripts/setup/debianPackages'
 import { ROOT } from '../scripts/setup/root'
 import { runConductor, say } from '../scripts/setup/steps'
@@ -78,6 +78,10 @@ function vitest(project: 'unit' | 'db', folder: string, env: Record<string, stri
   })
 }
 
+/**
+ * Two halves at once, each a process with a database and a server of its own: a browser, a server and a database take
+ * turns, so that one half alone leaves much of a machine idle.
+ */
 async function endToEnd(cluster: Cluster, folder: string): Promise<Tally> {
   const chromium = chromiumPath()
   buildIfStale(DIST)
@@ -88,16 +92,37 @@ async function endToEnd(cluster: Cluster, folder: string): Promise<Tally> {
   const { pool } = await import('../src/server/database')
   await loadDemo(new Date())
   await pool().end()
-  say('tests', 'e2e, in Chromium')
-  const file = join(folder, 'e2e.json')
-  const env = { ...databaseEnv(cluster), BARYS_DIST: DIST, BARYS_CHROMIUM: chromium, PLAYWRIGHT_JSON_OUTPUT_NAME: file }
-  const status = run(join(ROOT, 'node_modules/.bin/playwright'), ['test', '--reporter=list,json'], env)
-  return tallyOf(status, () => {
-    const { stats }: { stats: { expected: number; unexpected: number; flaky: number } } = JSON.parse(
-      readFileSync(file, 'utf8'),
-    )
-    return { passed: stats.expected, failed: stats.unexpected + stats.flaky }
-  })
+  const halves = [cluster, await sameDatabase(cluster, 'barys_second_half')]
+  say('tests', `e2e, in Chromium, ${halves.length} halves at once`)
+  const tallies = await Promise.all(
+    halves.map(async (half, index) => {
+      const shard = index + 1
+      const file = join(folder, `e2e${shard}.json`)
+      const args = [`--shard=${shard}/${halves.length}`, `--output=test-results/${shard}`, '--reporter=list,json']
+      const status = await runBeside(join(ROOT, 'node_modules/.bin/playwright'), ['test', ...args], {
+        ...databaseEnv(half),
+        BARYS_DIST: DIST,
+        BARYS_CHROMIUM: chromium,
+        PLAYWRIGHT_JSON_OUTPUT_NAME: file,
+      })
+      return tallyOf(status, () => {
+        const { stats }: { stats: { expected: number; unexpected: number; flaky: number } } = JSON.parse(
+          readFileSync(file, 'utf8'),
+        )
+        return { passed: stats.expected, failed: stats.unexpected + stats.flaky }
+      })
+    }),
+  )
+  return tallies.reduce((a, b) => ({ passed: a.passed + b.passed, failed: a.failed + b.failed }))
+}
+
+/** A copy of the cluster's database beside it, as it is now. */
+async function sameDatabase(cluster: Cluster, name: string): Promise<Cluster> {
+  const at = (url: string, database: string) => Object.assign(new URL(url), { pathname: `/${database}` }).href
+  await withClient(at(cluster.ownerUrl, 'postgres'), (db) =>
+    db.query(`CREATE DATABASE ${name} TEMPLATE ${CLUSTER_NAMES.DATABASE}`),
+  )
+  return { ...cluster, ownerUrl: at(cluster.ownerUrl, name), applicationUrl: at(cluster.applicationUrl, name) }
 }
 
 /** A suite that ended badly without a failed test has failed all the same. */
@@ -117,4 +142,17 @@ function run(command: string, args: readonly string[], env: Record<string, strin
     env: { ...process.env, ...env },
   })
   return result.status ?? 1
+}
+
+/** As `run`, without holding up what else is to run meanwhile. */
+function runBeside(command: string, args: readonly string[], env: Record<string, string>): Promise<number> {
+  const child = spawn(command, args, {
+    cwd: ROOT,
+    stdio: ['ignore', 'inherit', 'inherit'],
+    env: { ...process.env, ...env },
+  })
+  return new Promise((resolve) => {
+    child.on('error', () => resolve(1))
+    child.on('exit', (status) => resolve(status ?? 1))
+  })
 }
