@@ -33,6 +33,9 @@ test('a tank: a tap is dragged and stepped by keys, saved, reopens as saved, exp
   await open(page, '/instruments/LT-602/vessel')
   await expect(boxAt(page, 'Density of the liquid')).toHaveValue('1345')
   await expect(boxAt(page, 'Instrument at')).toHaveValue(String(stepped))
+  await expect(saved(page)).toBeVisible()
+  await boxAt(page, 'Density of the liquid').fill('1346')
+  await expect(page.getByText(/^Changed since it was saved .* by Ilka Varga\.$/)).toBeVisible()
   const href = await page.getByRole('link', { name: 'JSON' }).getAttribute('href')
   const exported = await (await page.request.get(new URL(href ?? '', page.url()).href)).json()
   expect(exported).toMatchObject({

@@ -10,8 +10,6 @@ type Props = {
   instrument: DeskInstrument
   desk: Desk
   state: SaveState
-  /** When it was last saved and by whom, as it was opened. */
-  saved: { readonly savedAt: string; readonly savedBy: string } | null
   timeZone: string
   save: () => void
   saveLabel?: string
@@ -20,16 +18,15 @@ type Props = {
 }
 
 /** What can be done with a desk: its own next act, save, export, print. */
-export function DeskFoot({ instrument, desk, state, saved, timeZone, save, saveLabel, canSave, children }: Props) {
-  const hasSaved = saved !== null || state.kind === 'saved'
+export function DeskFoot({ instrument, desk, state, timeZone, save, saveLabel, canSave, children }: Props) {
   return (
     <footer className="desk-foot">
       <div className="actions">
         {children}
-        <Button variant="outlined" color="secondary" onClick={save} disabled={!canSave || state.kind === 'saving'}>
+        <Button variant="outlined" color="secondary" onClick={save} disabled={!canSave || state.isSaving}>
           {saveLabel ?? 'Save with the instrument'}
         </Button>
-        {hasSaved && (
+        {state.last && (
           <LinkButton
             color="secondary"
             href={`/api/v1/instruments/${instrument.id}/desks/${desk}`}
@@ -44,27 +41,22 @@ export function DeskFoot({ instrument, desk, state, saved, timeZone, save, saveL
         </Button>
       </div>
       <div className="desk-says small" aria-live="polite">
-        <SaveWords state={state} saved={saved} timeZone={timeZone} />
+        <SaveWords state={state} timeZone={timeZone} />
         <p className="soft">Follow the site’s permit and local codes. Barys plans the work; it makes nothing safe.</p>
       </div>
     </footer>
   )
 }
 
-function SaveWords({ state, saved, timeZone }: Pick<Props, 'state' | 'saved' | 'timeZone'>) {
-  if (state.kind === 'refused') return <p className="tone-outside">{state.words}</p>
-  if (state.kind === 'saving') return <p className="soft">Saving …</p>
-  if (state.kind === 'saved')
-    return (
-      <p className="tone-inside">
-        Saved {formatDateTime(state.at, timeZone)} by {state.by}.
-      </p>
-    )
-  if (saved)
-    return (
-      <p className="soft">
-        As saved {formatDateTime(saved.savedAt, timeZone)} by {saved.savedBy}, with what was changed since.
-      </p>
-    )
-  return <p className="soft">Not saved with the instrument yet.</p>
+function SaveWords({ state, timeZone }: Pick<Props, 'state' | 'timeZone'>) {
+  const { last, isChanged, isSaving, refused } = state
+  if (refused) return <p className="tone-outside">{refused}</p>
+  if (isSaving) return <p className="soft">Saving …</p>
+  if (!last) return <p className="soft">Not saved with the instrument yet.</p>
+  const words = `${formatDateTime(last.savedAt, timeZone)} by ${last.savedBy}`
+  return isChanged ? (
+    <p className="tone-look">Changed since it was saved {words}.</p>
+  ) : (
+    <p className="tone-inside">Saved {words}.</p>
+  )
 }

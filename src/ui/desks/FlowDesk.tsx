@@ -29,8 +29,8 @@ type Props = {
 /** The flow desk: a meter by differential pressure, its curve, where it is worth reading, and where the root is taken. */
 export function FlowDesk({ instrument, saved, timeZone, mayChange }: Props) {
   const router = useRouter()
-  const { state, save } = useSaveDesk(instrument.id, 'flow')
   const form = useSetUpForm(FlowSetUp, saved?.setUp ?? emptySetUp(instrument.configuration))
+  const { state, save } = useSaveDesk({ instrumentId: instrument.id, desk: 'flow', saved, boxes: form.draft })
   const { value } = form
   const outcome = useMemo(() => value && workedOut(() => flowDesk(value), boxOf), [value])
   const refusals = outcome?.kind === 'refused' ? outcome.refusals : form.refusals
@@ -60,7 +60,6 @@ export function FlowDesk({ instrument, saved, timeZone, mayChange }: Props) {
         instrument={instrument}
         desk="flow"
         state={state}
-        saved={saved}
         timeZone={timeZone}
         save={() => setUp && save(setUp)}
         canSave={mayChange && setUp !== null}

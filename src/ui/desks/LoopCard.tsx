@@ -25,8 +25,8 @@ type Props = {
 
 /** The loop card: everything from the sensor to the host with its own errors, and where the error of the loop sits. */
 export function LoopCard({ instrument, transmitter, saved, timeZone, mayChange }: Props) {
-  const { state, save } = useSaveDesk(instrument.id, 'loop')
   const form = useSetUpForm(LoopSetUp, saved?.setUp ?? {})
+  const { state, save } = useSaveDesk({ instrumentId: instrument.id, desk: 'loop', saved, boxes: form.draft })
   const { value } = form
   const outcome = useMemo(() => value && workedOut(() => loopCard(value, transmitter), boxOf), [value, transmitter])
   const refusals = outcome?.kind === 'refused' ? outcome.refusals : form.refusals
@@ -54,7 +54,6 @@ export function LoopCard({ instrument, transmitter, saved, timeZone, mayChange }
         instrument={instrument}
         desk="loop"
         state={state}
-        saved={saved}
         timeZone={timeZone}
         save={() => setUp && save(setUp)}
         canSave={mayChange && setUp !== null}

@@ -46,7 +46,13 @@ export function RangeDesk(props: Props) {
   const [draft, setDraft] = useState(() => draftOfWanted(opening.wanted))
   const [capsule, setCapsule] = useState<string | undefined>()
   const [isAsking, setAsking] = useState(false)
-  const { state, save, touch } = useSaveDesk(instrument.id, 'range')
+  const { state, save } = useSaveDesk({
+    instrumentId: instrument.id,
+    desk: 'range',
+    saved: saved.range,
+    boxes: draft,
+    ...(saved.range && { savedBoxes: draftOfWanted(saved.range.setUp) }),
+  })
   const changeId = useRef(crypto.randomUUID()) // kept over a lost answer: sent twice, a change is applied once
 
   const read = useMemo(() => readWanted(draft, configuration), [draft, configuration])
@@ -59,10 +65,6 @@ export function RangeDesk(props: Props) {
     [read, configuration, capsules, items, capsule],
   )
   const problems = read.kind === 'unclear' ? read.problems : {}
-  const change = (next: typeof draft) => {
-    touch()
-    setDraft(next)
-  }
 
   const apply = async (reason: string, capsuleWork: CapsuleWorkDraft | null): Promise<string | null> => {
     if (read.kind !== 'wanted' || !plan) return 'Look at the marked boxes first.'
@@ -85,7 +87,7 @@ export function RangeDesk(props: Props) {
   return (
     <div className="desk">
       <DeskHead instrument={instrument} desk="range">
-        <WantedEnds draft={draft} change={change} problems={problems} configuration={configuration} />
+        <WantedEnds draft={draft} change={setDraft} problems={problems} configuration={configuration} />
       </DeskHead>
       <form
         id={RANGE_FORM}
@@ -110,7 +112,7 @@ export function RangeDesk(props: Props) {
               <p className="notice">{Object.values(problems)[0] ?? 'Type both ends of the range that is wanted.'}</p>
             )}
             {plan?.next && <ReferenceWords offer={offer} />}
-            <WantedScale draft={draft} change={change} problems={problems} />
+            <WantedScale draft={draft} change={setDraft} problems={problems} />
             <FromOtherDesks saved={saved} tag={tag} />
           </div>
           <div>{plan && <StepList steps={plan.steps} title="What must be done" />}</div>
@@ -147,7 +149,6 @@ export function RangeDesk(props: Props) {
         instrument={instrument}
         desk="range"
         state={state}
-        saved={saved.range}
         timeZone={timeZone}
         save={() => read.kind === 'wanted' && save(read.form)}
         saveLabel="Save as a proposal"

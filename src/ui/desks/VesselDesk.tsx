@@ -24,12 +24,17 @@ type Props = {
 /** The vessel desk: a tank or a drum drawn to scale, and the range that follows from it. */
 export function VesselDesk({ instrument, saved, timeZone, mayChange }: Props) {
   const router = useRouter()
-  const { state, save } = useSaveDesk(instrument.id, 'vessel')
   const [kind, setKind] = useState(saved?.setUp.kind ?? 'level')
   const { configuration } = instrument
   const level = useSetUpForm(LevelInput, saved?.setUp.kind === 'level' ? saved.setUp.input : emptyLevel(configuration))
   const drum = useSetUpForm(DrumLevelInput, saved?.setUp.kind === 'drum' ? saved.setUp.input : emptyDrum(configuration))
   const [calibrated, setCalibrated] = useState(saved?.setUp.kind === 'drum' ? saved.setUp.calibrated : 'hot')
+  const { state, save } = useSaveDesk({
+    instrumentId: instrument.id,
+    desk: 'vessel',
+    saved,
+    boxes: kind === 'level' ? { kind, boxes: level.draft } : { kind, boxes: drum.draft, calibrated },
+  })
   const [levelPercent, setLevelPercent] = useState(50)
   const typed =
     kind === 'level'
@@ -76,7 +81,6 @@ export function VesselDesk({ instrument, saved, timeZone, mayChange }: Props) {
         instrument={instrument}
         desk="vessel"
         state={state}
-        saved={saved}
         timeZone={timeZone}
         save={() => setUp && save(setUp)}
         canSave={mayChange && setUp !== null}

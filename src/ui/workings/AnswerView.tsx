@@ -1,5 +1,6 @@
 import type { MarkShape } from '@/pictures/scene'
 import { Mark } from '../parts/Mark'
+import { answerColumn, figureAlone, isFigure } from './answerColumn'
 import { answerNumber } from './answerNumber'
 import { type InputSchema, titleOf } from './inputSchema'
 
@@ -36,7 +37,11 @@ export function AnswerView({ answer, schema }: Props) {
 
 function AnswerTable({ title, rows, schema }: { title: string; rows: unknown; schema: InputSchema }) {
   if (!Array.isArray(rows) || rows.length === 0) return null
-  const columns = Object.entries(schema.items?.properties ?? {})
+  const columns = Object.entries(schema.items?.properties ?? {}).map(([key, part]) => ({
+    key,
+    title: titleOf(key, part),
+    aligned: answerColumn(rows.map((row: Record<string, unknown>) => row[key])),
+  }))
   return (
     <section>
       <h3 className="small-head">{title}</h3>
@@ -44,8 +49,10 @@ function AnswerTable({ title, rows, schema }: { title: string; rows: unknown; sc
         <table className="plain-table calc-result">
           <thead>
             <tr>
-              {columns.map(([key, part]) => (
-                <th key={key}>{titleOf(key, part)}</th>
+              {columns.map(({ key, title, aligned }) => (
+                <th key={key} className={aligned ? 'is-aligned' : undefined}>
+                  {title}
+                </th>
               ))}
             </tr>
           </thead>
@@ -53,9 +60,9 @@ function AnswerTable({ title, rows, schema }: { title: string; rows: unknown; sc
             {rows.map((row: Record<string, unknown>, index) => (
               // biome-ignore lint/suspicious/noArrayIndexKey: an answer is shown whole and never reordered
               <tr key={index}>
-                {columns.map(([key]) => (
-                  <td key={key}>
-                    <Value value={row[key]} />
+                {columns.map(({ key, aligned }) => (
+                  <td key={key} className={aligned ? 'is-aligned' : undefined}>
+                    <Value value={row[key]} text={aligned?.[index]} />
                   </td>
                 ))}
               </tr>
@@ -80,10 +87,10 @@ const VERDICT_MARKS: Record<string, MarkShape> = {
 }
 const VERDICT_WORDS: Record<string, string> = { 'inside-look': 'inside, beyond the adjust limit' }
 
-function Value({ value }: { value: unknown }) {
+/** @param text how a figure reads in its column */
+function Value({ value, text }: { value: unknown; text?: string | undefined }) {
   if (value === null || value === undefined) return <span className="soft">no value</span>
   if (typeof value === 'boolean') return value ? 'yes' : 'no'
-  if (typeof value === 'number') return <span className="num">{answerNumber(value)}</span>
   if (typeof value === 'string') {
     const mark = VERDICT_MARKS[value]
     return mark ? (
@@ -95,11 +102,11 @@ function Value({ value }: { value: unknown }) {
     )
   }
   if (Array.isArray(value)) return <Lines lines={value} />
-  if (isQuantity(value))
+  if (isFigure(value))
     return (
       <span className="calc-quantity">
-        <span className="num">{answerNumber(value.value, value.unit)}</span>{' '}
-        <small className="soft">{value.unit}</small>
+        <span className="num">{text ?? figureAlone(value)}</span>
+        {typeof value === 'object' && <small className="soft"> {value.unit}</small>}
       </span>
     )
   return <Lines lines={Object.values(value)} />
@@ -123,6 +130,4 @@ const lineWords = (line: unknown): string =>
       ? answerNumber(line)
       : String(line ?? '–')
 
-const isQuantity = (value: unknown): value is { value: number; unit: string } =>
-  typeof value === 'object' && value !== null && 'value' in value && 'unit' in value && typeof value.value === 'number'
 const isRows = (value: unknown) => Array.isArray(value) && value.every((row) => typeof row === 'object')

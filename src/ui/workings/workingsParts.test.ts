@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest'
 import { CALCULATIONS } from '@/schema/calc/registry'
+import { answerColumn } from './answerColumn'
 import { answerNumber } from './answerNumber'
 import { answerSchemaOf } from './answerSchema'
 import { choiceWords } from './choiceWords'
@@ -16,6 +17,43 @@ describe('numbers of an answer', () => {
     [0.00012345678, 'bar', '0.000123457'],
   ])('%d %s is shown as %s', (value, unit, text) => {
     expect(answerNumber(value, unit)).toBe(text)
+  })
+})
+
+describe('figures under one another', () => {
+  const inKPa = (...values: number[]) => values.map((value) => ({ value, unit: 'kPa' }))
+  test.each<[string, unknown[], string[] | null]>([
+    [
+      'the decimals of the largest',
+      inKPa(-3.3965, 11.222, 25.84043, 55.077412),
+      ['−3.3965', '11.2220', '25.8404', '55.0774'],
+    ],
+    ['no more than one of them needs', [0, 1.445, 2.89, 4.335, 5.78], ['0.000', '1.445', '2.890', '4.335', '5.780']],
+    ['whole', inKPa(4, 8, 12), ['4', '8', '12']],
+    ['all zero', [0, 0], ['0', '0']],
+    [
+      'four digits of a percentage',
+      [
+        { value: 11.543219, unit: '% of span' },
+        { value: -2.1, unit: '% of span' },
+      ],
+      ['11.54', '−2.10'],
+    ],
+    ['a remainder of binary arithmetic', inKPa(1e-16, 0.5), ['0.0', '0.5']],
+    ['over many decades each keeps its own digits', inKPa(0.001, 750), null],
+    [
+      'two units',
+      [
+        { value: 1, unit: 'kPa' },
+        { value: 2, unit: 'Pa' },
+      ],
+      null,
+    ],
+    ['a gap', [1, null], null],
+    ['words', ['pass', 'fail'], null],
+    ['no rows', [], null],
+  ])('%s', (_, cells, texts) => {
+    expect(answerColumn(cells)).toEqual(texts)
   })
 })
 
