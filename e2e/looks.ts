@@ -37,11 +37,13 @@ export async function standsStill(page: Page, stage: string): Promise<void> {
   await page.setViewportSize({ width: 1280, height: 800 })
 }
 
-/** What can be touched in a run or at a desk and is lower than 44 px; a box counts with the label around it. */
+/** What can be touched in a run, at a desk or in the bar and is lower than 44 px; a box counts with the label around it. */
 export const smallTargets = (page: Page): Promise<string[]> =>
   page.evaluate(() => {
     const LEAST = 43.5 // 44 px, of which layout may round away a half
-    const touched = document.querySelectorAll(':is(.run, .desk) :is(button, a, input, select, textarea, summary)')
+    const touched = document.querySelectorAll(
+      ':is(.run, .desk, .top-bar) :is(button, a, input, select, textarea, summary)',
+    )
     return [...touched].flatMap((element) => {
       if (element.getAttribute('aria-hidden') === 'true' || element.closest('[aria-hidden="true"]')) return []
       const target = element.closest('label, .MuiInputBase-root') ?? element

@@ -56,6 +56,15 @@ test('an open run is gone on with, from the day sheet and from its instrument', 
   await page.waitForURL(/\/runs\//)
 })
 
+for (const width of [800, 390])
+  test(`whoever shares a tablet or a phone ${width} px wide can sign out on it`, async ({ page }) => {
+    await page.setViewportSize({ width, height: 900 })
+    await open(page, '/')
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(width)
+    await page.getByRole('button', { name: 'Sign out' }).click()
+    await page.waitForURL(/\/sign-in$/)
+  })
+
 test('an address that leads nowhere says where to go', async ({ page }) => {
   const answer = await open(page, '/instruments/NOPE-1')
   expect(answer?.status()).toBe(404)

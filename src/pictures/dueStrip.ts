@@ -85,13 +85,30 @@ function ground(x: (day: number) => number, base: number, width: number): Shape[
         [x(0), base],
       ],
     },
-    ...label(0, 'today'),
-    ...label(7, '1 wk'),
-    ...label(14, '2 wk'),
-    ...label(30, '30 d'),
-    ...label(60, '60 d'),
-    ...label(90, '90 d'),
+    ...DAYS.filter(hasRoom(x)).flatMap(([day, text]) => label(day, text)),
   ]
+}
+
+/** Days that are written under the strip. */
+const DAYS: readonly (readonly [day: number, text: string])[] = [
+  [0, 'today'],
+  [7, '1 wk'],
+  [14, '2 wk'],
+  [30, '30 d'],
+  [60, '60 d'],
+  [90, '90 d'],
+]
+const CHARACTER_PX = 6.6
+
+/** On a narrow screen a day that would run into the one written before it is left out. */
+function hasRoom(x: (day: number) => number) {
+  let end = -Infinity
+  return ([day, text]: readonly [number, string]): boolean => {
+    const half = (text.length * CHARACTER_PX) / 2
+    if (x(day) - half < end + CHARACTER_PX) return false
+    end = x(day) + half
+    return true
+  }
 }
 
 function toneOf({ dueInDays, share }: DueMark): Tone {

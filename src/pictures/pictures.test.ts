@@ -160,6 +160,21 @@ test('the due strip counts in words what it draws as bars', () => {
   )
 })
 
+test('days under the strip do not run into one another on a phone, and all stand on a wide screen', () => {
+  const days = (width: number) =>
+    dueStrip([], width).shapes.flatMap((shape) =>
+      shape.kind === 'text' && shape.anchor === 'middle' ? [{ x: shape.x, text: shape.text }] : [],
+    )
+  expect(days(860).map(({ text }) => text)).toEqual(['today', '1 wk', '2 wk', '30 d', '60 d', '90 d'])
+  const narrow = days(346)
+  expect(narrow[0]?.text).toBe('today')
+  expect(narrow.at(-1)?.text).toBe('90 d')
+  for (const [index, { x, text }] of narrow.entries()) {
+    const next = narrow[index + 1]
+    if (next) expect(next.x - x, text).toBeGreaterThan(((text.length + next.text.length) / 2) * 6)
+  }
+})
+
 describe('convergence pad', () => {
   const size = { width: 500, height: 330, fontSize: 12 }
   const pad = convergencePad(

@@ -36,7 +36,12 @@ export function GlobalKeys() {
 
   return (
     <>
-      <button type="button" className="bar-button" onClick={() => setListOpen(true)} aria-label="List of keys">
+      <button
+        type="button"
+        className="bar-button keys-button"
+        onClick={() => setListOpen(true)}
+        aria-label="List of keys"
+      >
         <kbd>?</kbd> keys
       </button>
       <KeysDialog isOpen={isListOpen} onClose={() => setListOpen(false)} />
