@@ -1,4 +1,4 @@
-import { formatFixed, formatPlain, formatSigned } from '@/core/format/formatNumber'
+import { decimalsOfSpan, formatFixed, formatPlain, formatSigned } from '@/core/format/formatNumber'
 import { formatDate } from '@/core/format/formatTime'
 import type { LoopAnswer, LoopSetUp, TransmitterInLoop } from '@/schema/loopCard'
 import { Mark } from '../parts/Mark'
@@ -21,6 +21,7 @@ export function TransmitterWords({ transmitter }: Pick<ShownLoop, 'transmitter'>
 export function LoopFigures({ answer, setUp, transmitter }: ShownLoop) {
   const percent = (value: number | null) => (value === null ? '–' : `${formatSigned(value, 2)} %`)
   const unit = transmitter.scale.unit
+  const hostDecimals = decimalsOfSpan(answer.points.map(({ shouldShow }) => shouldShow))
   return (
     <>
       <section aria-label="Terminals">
@@ -61,7 +62,7 @@ export function LoopFigures({ answer, setUp, transmitter }: ShownLoop) {
                     ? '–'
                     : `${formatFixed(point.budget.rootSumSquarePercent, 2)} %`}
                 </td>
-                <td className="r">{formatPlain(Number(point.shouldShow.toPrecision(6)))}</td>
+                <td className="r">{formatFixed(point.shouldShow, hostDecimals)}</td>
                 <td className="r">{percent(point.hostErrorPercent)}</td>
               </tr>
             ))}
