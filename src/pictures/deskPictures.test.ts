@@ -65,7 +65,9 @@ describe('the beam of the range desk', () => {
         fc.integer({ min: 320, max: 1600 }),
         (lrv, urv, width) => {
           if (lrv === urv) return
-          expectSound(rangeDeskBeam({ ...BEAM, wanted: { lrv, urv, fits: false } }, { width, fontSize: 13 }))
+          const scene = rangeDeskBeam({ ...BEAM, wanted: { lrv, urv, fits: false } }, { width, fontSize: 13 })
+          expectSound(scene)
+          expect(crossed(scene)).toEqual([])
         },
       ),
       { seed: 20261125, numRuns: 60 },
@@ -118,9 +120,45 @@ describe('the vessel', () => {
     if (!a || !b || !c) throw new Error('handles missing')
     expect((b.y - a.y) / (b.metres - a.metres)).toBeCloseTo(metresAtSlope(metresAt) ** -1, 6)
     expect(handles.map(({ field }) => field)).toContain('sensor')
+    expect(crossed(scene)).toEqual([])
+  })
+  test('no line runs through a word, wherever instrument and taps are dragged', () => {
+    const metres = (min: number, max: number) => fc.double({ min, max, noNaN: true })
+    fc.assert(
+      fc.property(fc.constantFrom(...vessels), metres(-3, 8), metres(0.1, 2), (vessel, sensorM, lowerTapM) => {
+        const dragged = { ...vessel, sensorM, lowerTapM, levelAt0M: lowerTapM + 0.2 }
+        const shown = { levelPercent: 40, span: heightSpan(dragged), unit: { label: 'm', perMetre: 1 } }
+        expect(crossed(vesselPicture(dragged, shown, { width: 480, height: 470, fontSize: 13 }).scene)).toEqual([])
+      }),
+      { seed: 20261125, numRuns: 100 },
+    )
   })
   const metresAtSlope = (metresAt: (y: number) => number) => metresAt(1) - metresAt(0)
 })
+
+/** Texts of a picture that one of its lines runs through. Every line of a vessel is upright or level. */
+function crossed({ shapes }: Scene): string[] {
+  const texts = shapes.filter((shape) => shape.kind === 'text').filter(({ text }) => text !== 'LT') // it stands on a disc of its own
+  const lines = shapes.filter((shape) => shape.kind === 'line' && shape.tone !== 'soft')
+  return texts.flatMap(({ text, x, y, size, anchor }) => {
+    const width = text.length * size * 0.5
+    const left = anchor === 'start' ? x : anchor === 'end' ? x - width : x - width / 2
+    const inside = ([px, py]: readonly [number, number]) =>
+      px > left && px < left + width && py > y - size * 0.7 && py < y
+    const isHit = lines.some((line) => line.kind === 'line' && alongLine(line.points).some(inside))
+    return isHit ? [text] : []
+  })
+}
+
+/** Points of a line, close to one another. */
+const alongLine = (points: readonly (readonly [number, number])[]): [number, number][] =>
+  points.slice(1).flatMap(([toX, toY], index) => {
+    const [fromX, fromY] = points[index] ?? [toX, toY]
+    return Array.from({ length: 400 }, (_, step): [number, number] => [
+      fromX + ((toX - fromX) * step) / 400,
+      fromY + ((toY - fromY) * step) / 400,
+    ])
+  })
 
 test('drum, flow curve, root chain and loop chain are sound and say in words what they show', () => {
   const size = { width: 480, height: 300, fontSize: 13 }

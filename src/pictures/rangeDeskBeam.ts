@@ -93,6 +93,23 @@ const inside = (x: number, text: string, { font, width }: Frame) => {
   return Math.min(width - half, Math.max(half, x))
 }
 
+/** Names a level line: left of it, or right of it, or over it, wherever there is room. */
+function besideLine(
+  { left, right, y }: { left: number; right: number; y: number },
+  words: string,
+  tone: Tone,
+  { font, width }: Frame,
+): Shape {
+  const needed = widthOf(words, font) + font
+  const place =
+    left > needed
+      ? { x: left - font * 0.6, y: y + font * 0.35, anchor: 'end' as const }
+      : width - right > needed
+        ? { x: right + font * 0.6, y: y + font * 0.35, anchor: 'start' as const }
+        : { x: Math.min(left, width - widthOf(words, font)), y: y - font * 0.4, anchor: 'start' as const }
+  return label({ x: place.x, y: place.y }, words, font, { tone, anchor: place.anchor, face: 'text' })
+}
+
 /** Where the upper end lies for each link position, for the wanted zero. */
 function linkStrip({ links, wanted, neededLink, presentLink }: RangeDeskBeamData, frame: Frame): Shape[] {
   if (links.length === 0 || !wanted) return []
@@ -277,17 +294,10 @@ function ticks({ lrl, url, unitLabel }: RangeDeskBeamData, { x, font, low, high,
 
 function referenceLine({ reference }: RangeDeskBeamData, frame: Frame): Shape[] {
   if (!reference) return []
-  const { x, font, low, high, width } = frame
+  const { x, font, low, high } = frame
   const y = font * LEVEL.reference
   const [left, right] = [x(Math.max(reference.low, low)), x(Math.min(reference.high, high))]
   if (right <= left) return []
-  const room = left - font > widthOf(reference.label, font)
-  const rightRoom = width - right - font > widthOf(reference.label, font)
-  const at = room
-    ? { x: left - font * 0.6, anchor: 'end' as const }
-    : rightRoom
-      ? { x: right + font * 0.6, anchor: 'start' as const }
-      : { x: Math.min(left, width - widthOf(reference.label, font)), anchor: 'start' as const }
   return [
     line(
       [
@@ -297,11 +307,7 @@ function referenceLine({ reference }: RangeDeskBeamData, frame: Frame): Shape[] 
       'brass',
       3,
     ),
-    label({ x: at.x, y: room || rightRoom ? y + font * 0.35 : y - font * 0.4 }, reference.label, font, {
-      tone: 'brass',
-      anchor: at.anchor,
-      face: 'text',
-    }),
+    besideLine({ left, right, y }, reference.label, 'brass', frame),
   ]
 }
 
@@ -314,7 +320,6 @@ function hostLine({ wanted, host }: RangeDeskBeamData, frame: Frame): Shape[] {
   const [left, right] = [x(Math.min(wanted.lrv, wanted.urv)), x(Math.max(wanted.lrv, wanted.urv))]
   const [leftText, rightText] = isReverse ? [host.upper, host.lower] : [host.lower, host.upper]
   const isWide = right - left > widthOf(leftText + rightText, font) + font * 2
-  const words = 'host shows'
   return [
     line(
       [
@@ -324,11 +329,7 @@ function hostLine({ wanted, host }: RangeDeskBeamData, frame: Frame): Shape[] {
       'verdigris',
       3,
     ),
-    label({ x: Math.max(widthOf(words, font), left - font * 0.6), y: y + font * 0.35 }, words, font, {
-      tone: 'verdigris',
-      anchor: 'end',
-      face: 'text',
-    }),
+    besideLine({ left, right, y }, 'host shows', 'verdigris', frame),
     ...(isWide
       ? [
           label({ x: left, y: y + font * 1.6 }, leftText, font, { tone: 'verdigris', anchor: 'start' }),

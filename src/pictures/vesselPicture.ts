@@ -94,6 +94,9 @@ type Frame = {
   readonly words: (metres: number) => string
 }
 
+/** A bubbler's tube hangs near the left wall, so that words have room beside it. */
+const tubeX = ({ left, right }: Pick<Frame, 'left' | 'right'>) => left + 0.2 * (right - left)
+
 /** The body with what stands in it; open on top where it is. */
 function tank(vessel: VesselSetUp, { y, font, left, right }: Frame, levelM: number): Shape[] {
   const bottom = bottomOf(vessel)
@@ -154,7 +157,8 @@ type Inside = { left: number; right: number; font: number; surface: number; floo
 
 /** What stands in it, written where there is room. */
 function densityWords(vessel: VesselSetUp, { left, right, font, surface, floor, roof }: Inside): Shape[] {
-  const middle = (left + right) / 2
+  const from = vessel.kind === 'bubbler' ? tubeX({ left, right }) : left
+  const middle = (from + right) / 2
   const density = (value: number) => `${formatPlain(Number(value.toPrecision(6)))} kg/m³`
   const over = vessel.kind === 'interface' ? density(vessel.lightDensityKgPerM3) : null
   return [
@@ -214,7 +218,7 @@ function lines(vessel: VesselSetUp, frame: Frame): Shape[] {
     write([x, y(metres) + side(metres)], `${name} ${words(metres)}`, { size: font * 0.92, anchor: 'start' }),
   ]
   if (vessel.kind === 'bubbler') {
-    const tube = (frame.left + right) / 2
+    const tube = tubeX(frame)
     const roof = y(vessel.levelAt100M) - font * 2.2
     return [
       stroke(
@@ -340,7 +344,7 @@ function handlesOf(vessel: VesselSetUp, { y, left, right, high, low, font }: Fra
     {
       field: 'lowerTap',
       label: vessel.kind === 'bubbler' ? 'End of the tube' : 'Lower tap',
-      x: vessel.kind === 'bubbler' ? (left + right) / 2 : right,
+      x: vessel.kind === 'bubbler' ? tubeX({ left, right }) : right,
       y: y(vessel.lowerTapM),
       metres: vessel.lowerTapM,
     },
