@@ -23,6 +23,7 @@ function expectSound({ shapes, width, height, words }: Scene): void {
     }
     if (shape.kind === 'text') expect(shape.text).not.toMatch(/NaN|undefined|Infinity/)
   }
+  expect(colliding({ shapes, width, height, words })).toEqual([])
 }
 
 const BEAM = {
@@ -60,11 +61,12 @@ describe('the beam of the range desk', () => {
   test('whatever is wanted, at whatever width, it is a sound picture', () => {
     fc.assert(
       fc.property(
-        fc.double({ min: -500, max: 500, noNaN: true }),
-        fc.double({ min: -500, max: 500, noNaN: true }),
+        fc.integer({ min: -5000, max: 5000 }),
+        fc.integer({ min: -5000, max: 5000 }),
         fc.integer({ min: 320, max: 1600 }),
-        (lrv, urv, width) => {
-          if (lrv === urv) return
+        (tenthsLrv, tenthsUrv, width) => {
+          if (tenthsLrv === tenthsUrv) return
+          const [lrv, urv] = [tenthsLrv / 10, tenthsUrv / 10]
           const scene = rangeDeskBeam({ ...BEAM, wanted: { lrv, urv, fits: false } }, { width, fontSize: 13 })
           expectSound(scene)
           expect(crossed(scene)).toEqual([])
@@ -128,7 +130,9 @@ describe('the vessel', () => {
       fc.property(fc.constantFrom(...vessels), metres(-3, 8), metres(0.1, 2), (vessel, sensorM, lowerTapM) => {
         const dragged = { ...vessel, sensorM, lowerTapM, levelAt0M: lowerTapM + 0.2 }
         const shown = { levelPercent: 40, span: heightSpan(dragged), unit: { label: 'm', perMetre: 1 } }
-        expect(crossed(vesselPicture(dragged, shown, { width: 480, height: 470, fontSize: 13 }).scene)).toEqual([])
+        const { scene } = vesselPicture(dragged, shown, { width: 480, height: 470, fontSize: 13 })
+        expect(crossed(scene)).toEqual([])
+        expectSound(scene)
       }),
       { seed: 20261125, numRuns: 100 },
     )
@@ -136,18 +140,34 @@ describe('the vessel', () => {
   const metresAtSlope = (metresAt: (y: number) => number) => metresAt(1) - metresAt(0)
 })
 
-/** Texts of a picture that one of its lines runs through. Every line of a vessel is upright or level. */
-function crossed({ shapes }: Scene): string[] {
-  const texts = shapes.filter((shape) => shape.kind === 'text').filter(({ text }) => text !== 'LT') // it stands on a disc of its own
-  const lines = shapes.filter((shape) => shape.kind === 'line' && shape.tone !== 'soft')
-  return texts.flatMap(({ text, x, y, size, anchor }) => {
-    const width = text.length * size * 0.5
-    const left = anchor === 'start' ? x : anchor === 'end' ? x - width : x - width / 2
-    const inside = ([px, py]: readonly [number, number]) =>
-      px > left && px < left + width && py > y - size * 0.7 && py < y
-    const isHit = lines.some((line) => line.kind === 'line' && alongLine(line.points).some(inside))
-    return isHit ? [text] : []
-  })
+/** Where the texts of a picture stand, as wide as their letters at least are. */
+const textBoxes = ({ shapes }: Scene) =>
+  shapes
+    .filter((shape) => shape.kind === 'text')
+    .map(({ text, x, y, size, anchor }) => {
+      const width = text.length * size * 0.5
+      const left = anchor === 'start' ? x : anchor === 'end' ? x - width : x - width / 2
+      return { text, left, right: left + width, top: y - size * 0.7, bottom: y }
+    })
+
+/** Pairs of texts of a picture that lie on one another. */
+const colliding = (scene: Scene): string[] =>
+  textBoxes(scene).flatMap((a, index, boxes) =>
+    boxes
+      .slice(index + 1)
+      .filter((b) => a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom)
+      .map((b) => `${a.text} | ${b.text}`),
+  )
+
+/** Texts of a picture that one of its lines runs through; the instrument's letters stand on a disc of their own. */
+function crossed(scene: Scene): string[] {
+  const inked = scene.shapes.flatMap((shape) =>
+    shape.kind === 'line' && shape.tone !== 'soft' ? alongLine(shape.points) : [],
+  )
+  return textBoxes(scene)
+    .filter(({ text }) => text !== 'LT')
+    .filter(({ left, right, top, bottom }) => inked.some(([x, y]) => x > left && x < right && y > top && y < bottom))
+    .map(({ text }) => text)
 }
 
 /** Points of a line, close to one another. */

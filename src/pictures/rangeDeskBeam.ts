@@ -116,10 +116,9 @@ function linkStrip({ links, wanted, neededLink, presentLink }: RangeDeskBeamData
   const { x, font, low, high } = frame
   const top = font * LEVEL.links
   const sign = wanted.urv >= wanted.lrv ? 1 : -1
+  const upperEnd = (span: number) => x(Math.max(low, Math.min(wanted.lrv + sign * span, high)))
   const boxes = links.flatMap(({ name, minSpan, maxSpan }): Shape[] => {
-    const ends = [wanted.lrv + sign * minSpan, wanted.lrv + sign * maxSpan].map((value) =>
-      x(Math.max(low, Math.min(value, high))),
-    )
+    const ends = [upperEnd(minSpan), upperEnd(maxSpan)]
     const left = Math.min(...ends)
     const right = Math.max(...ends)
     if (right - left < 2) return []
@@ -147,7 +146,7 @@ function linkStrip({ links, wanted, neededLink, presentLink }: RangeDeskBeamData
         : []),
     ]
   })
-  const start = Math.min(...links.map(({ minSpan }) => x(wanted.lrv + sign * minSpan)))
+  const start = Math.min(...links.flatMap(({ minSpan, maxSpan }) => [upperEnd(minSpan), upperEnd(maxSpan)]))
   const words = `upper end by link, zero at ${formatPlain(wanted.lrv)}`
   const isRoom = start - font > widthOf(words, font)
   return [

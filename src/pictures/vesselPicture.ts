@@ -149,22 +149,28 @@ function tank(vessel: VesselSetUp, { y, font, left, right }: Frame, levelM: numb
       'ink',
       2.4,
     ),
-    ...densityWords(vessel, { left, right, font, surface: y(surface), floor, roof }),
+    ...densityWords(vessel, { left, right, font, surface: y(surface), floor, roof, tap: y(vessel.lowerTapM) }),
   ]
 }
 
-type Inside = { left: number; right: number; font: number; surface: number; floor: number; roof: number }
+type Inside = Pick<Frame, 'left' | 'right' | 'font'> & Record<'surface' | 'floor' | 'roof' | 'tap', number>
 
 /** What stands in it, written where there is room. */
-function densityWords(vessel: VesselSetUp, { left, right, font, surface, floor, roof }: Inside): Shape[] {
-  const from = vessel.kind === 'bubbler' ? tubeX({ left, right }) : left
-  const middle = (from + right) / 2
+function densityWords(vessel: VesselSetUp, { left, right, font, surface, floor, roof, tap }: Inside): Shape[] {
+  const isBubbler = vessel.kind === 'bubbler'
+  const middle = ((isBubbler ? tubeX({ left, right }) : left) + right) / 2
+  // The height of a tube's end is written beside it: over or under that, whichever is the longer part of the tube's way.
+  const [top, bottom] = !isBubbler
+    ? [surface, floor]
+    : tap - surface > floor - tap
+      ? [surface, tap - font]
+      : [tap, floor]
   const density = (value: number) => `${formatPlain(Number(value.toPrecision(6)))} kg/m³`
   const over = vessel.kind === 'interface' ? density(vessel.lightDensityKgPerM3) : null
   return [
-    ...(floor - surface > font * 2.2
+    ...(bottom - top > font * 2.2
       ? [
-          write([middle, (floor + surface) / 2 + font * 0.4], density(vessel.densityKgPerM3), {
+          write([middle, (bottom + top) / 2 + font * 0.4], density(vessel.densityKgPerM3), {
             size: font,
             anchor: 'middle',
             tone: 'ink',
@@ -214,8 +220,9 @@ function lines(vessel: VesselSetUp, frame: Frame): Shape[] {
   const tap = y(vessel.lowerTapM)
   // On the side of the tap where the instrument is not.
   const side = (metres: number) => (vessel.sensorM > metres ? font * 1.15 : -font * 0.45)
+  const labelY = (metres: number) => y(metres) + side(metres)
   const label = (metres: number, x: number, name: string): Shape[] => [
-    write([x, y(metres) + side(metres)], `${name} ${words(metres)}`, { size: font * 0.92, anchor: 'start' }),
+    write([x, labelY(metres)], `${name} ${words(metres)}`, { size: font * 0.92, anchor: 'start' }),
   ]
   if (vessel.kind === 'bubbler') {
     const tube = tubeX(frame)
@@ -270,7 +277,7 @@ function lines(vessel: VesselSetUp, frame: Frame): Shape[] {
     ),
     ...(isSealed ? [seal(right, upper, font)] : []),
     ...label(vessel.upperTapM, right + font * 0.5, 'tap'),
-    ...legWords(vessel, frame, (upper + at) / 2),
+    ...legWords(vessel, frame, clearOf([upper, at], [vessel.lowerTapM, vessel.upperTapM].map(labelY), font)),
   ]
 }
 
@@ -283,6 +290,13 @@ const seal = (x: number, y: number, font: number): Shape => ({
   tone: 'brass',
   radius: 1,
 })
+
+/** The middle of a leg, or a little over or under it where other words stand. */
+function clearOf([from, to]: readonly [number, number], taken: readonly number[], font: number): number {
+  const middle = (from + to) / 2
+  const isClear = (at: number) => taken.every((other) => Math.abs(at - other) > font * 1.2)
+  return [0, -1.5, 1.5, -3, 3].map((step) => middle + step * font).find(isClear) ?? middle
+}
 
 function legWords(vessel: VesselSetUp, { low, font }: Frame, y: number): Shape[] {
   const words =
