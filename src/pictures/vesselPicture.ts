@@ -94,6 +94,17 @@ type Frame = {
   readonly words: (metres: number) => string
 }
 
+/** What the vessel is joined to the instrument by: shortly in the picture, and in words. */
+const JOINTS: Record<VesselSetUp['kind'], { readonly short: string; readonly lower: string }> = {
+  open: { short: 'tap', lower: 'Lower tap' },
+  standpipe: { short: 'outlet', lower: 'Outlet of the tank' },
+  bubbler: { short: 'end', lower: 'End of the tube' },
+  'dry-leg': { short: 'tap', lower: 'Lower tap' },
+  'wet-leg': { short: 'tap', lower: 'Lower tap' },
+  'remote-seals': { short: 'seal', lower: 'Lower seal' },
+  interface: { short: 'tap', lower: 'Lower tap' },
+}
+
 /** A bubbler's tube hangs near the left wall, so that words have room beside it. */
 const tubeX = ({ left, right }: Pick<Frame, 'left' | 'right'>) => left + 0.2 * (right - left)
 
@@ -238,7 +249,7 @@ function lines(vessel: VesselSetUp, frame: Frame): Shape[] {
         'brass',
         2.2,
       ),
-      write([tube + font * 0.5, tap - font * 0.3], `end ${words(vessel.lowerTapM)}`, {
+      write([tube + font * 0.5, tap - font * 0.3], `${JOINTS.bubbler.short} ${words(vessel.lowerTapM)}`, {
         size: font * 0.92,
         anchor: 'start',
       }),
@@ -258,7 +269,7 @@ function lines(vessel: VesselSetUp, frame: Frame): Shape[] {
       isSealed ? [5, 4] : undefined,
     ),
     ...(isSealed ? [seal(right, tap, font)] : []),
-    ...label(vessel.lowerTapM, right + font * 0.5, 'tap'),
+    ...label(vessel.lowerTapM, right + font * 0.5, JOINTS[vessel.kind].short),
   ]
   if (!('upperTapM' in vessel)) return highSide
   const upper = y(vessel.upperTapM)
@@ -276,7 +287,7 @@ function lines(vessel: VesselSetUp, frame: Frame): Shape[] {
       isSealed ? [5, 4] : undefined,
     ),
     ...(isSealed ? [seal(right, upper, font)] : []),
-    ...label(vessel.upperTapM, right + font * 0.5, 'tap'),
+    ...label(vessel.upperTapM, right + font * 0.5, JOINTS[vessel.kind].short),
     ...legWords(vessel, frame, clearOf([upper, at], [vessel.lowerTapM, vessel.upperTapM].map(labelY), font)),
   ]
 }
@@ -357,7 +368,7 @@ function handlesOf(vessel: VesselSetUp, { y, left, right, high, low, font }: Fra
     { field: 'levelAt100', label: 'Level at 100 %', x: scaleX, y: y(vessel.levelAt100M), metres: vessel.levelAt100M },
     {
       field: 'lowerTap',
-      label: vessel.kind === 'bubbler' ? 'End of the tube' : 'Lower tap',
+      label: JOINTS[vessel.kind].lower,
       x: vessel.kind === 'bubbler' ? tubeX({ left, right }) : right,
       y: y(vessel.lowerTapM),
       metres: vessel.lowerTapM,
@@ -366,7 +377,7 @@ function handlesOf(vessel: VesselSetUp, { y, left, right, high, low, font }: Fra
       ? [
           {
             field: 'upperTap' as const,
-            label: 'Upper tap',
+            label: `Upper ${JOINTS[vessel.kind].short}`,
             x: right,
             y: y(vessel.upperTapM),
             metres: vessel.upperTapM,
@@ -384,6 +395,7 @@ function handlesOf(vessel: VesselSetUp, { y, left, right, high, low, font }: Fra
 }
 
 function inWords(vessel: VesselSetUp, { words }: Frame, levelPercent: number): string {
-  const upper = 'upperTapM' in vessel ? ` Upper tap at ${words(vessel.upperTapM)}.` : ''
-  return `Vessel to scale: lower tap at ${words(vessel.lowerTapM)}.${upper} Instrument at ${words(vessel.sensorM)}. 0 % at ${words(vessel.levelAt0M)}, 100 % at ${words(vessel.levelAt100M)}; drawn at ${formatPlain(Number(levelPercent.toFixed(1)))} %.`
+  const { short, lower } = JOINTS[vessel.kind]
+  const upper = 'upperTapM' in vessel ? ` Upper ${short} at ${words(vessel.upperTapM)}.` : ''
+  return `Vessel to scale: ${lower.toLowerCase()} at ${words(vessel.lowerTapM)}.${upper} Instrument at ${words(vessel.sensorM)}. 0 % at ${words(vessel.levelAt0M)}, 100 % at ${words(vessel.levelAt100M)}; drawn at ${formatPlain(Number(levelPercent.toFixed(1)))} %.`
 }

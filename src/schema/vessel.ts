@@ -24,8 +24,13 @@ const closed = { ...upperTap, gasDensity: number('Density of the gas over it') }
 export const VesselShape = titled(
   z.discriminatedUnion('kind', [
     z.object({ kind: z.literal('open'), ...everywhere, ...line }),
-    z.object({ kind: z.literal('standpipe'), ...everywhere, ...line }),
-    z.object({ kind: z.literal('bubbler'), ...everywhere, purgeDensity: number('Density of the purge gas') }),
+    z.object({ kind: z.literal('standpipe'), ...everywhere, lowerTap: number('Outlet of the tank at'), ...line }),
+    z.object({
+      kind: z.literal('bubbler'),
+      ...everywhere,
+      lowerTap: number('End of the tube at'),
+      purgeDensity: number('Density of the purge gas'),
+    }),
     z.object({ kind: z.literal('dry-leg'), ...everywhere, ...closed, ...line }),
     z.object({
       kind: z.literal('wet-leg'),
@@ -38,12 +43,15 @@ export const VesselShape = titled(
       kind: z.literal('remote-seals'),
       ...everywhere,
       ...closed,
+      lowerTap: number('Lower seal at'),
+      upperTap: number('Upper seal at'),
       highFillDensity: number('Density of the fill, high side'),
       lowFillDensity: number('Density of the fill, low side'),
     }),
     z.object({
       kind: z.literal('interface'),
       ...everywhere,
+      density: number('Density of the lower liquid'),
       ...upperTap,
       ...line,
       lightDensity: number('Density of the upper liquid'),
