@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test'
 import { expect, NOOR, open, post, test, workAs } from './barys'
-import { smallTargets } from './looks'
+import { chooseTheme, smallTargets } from './looks'
 
 const saved = (page: Page) => page.getByText(/^Saved .* by Ilka Varga\.$/)
 
@@ -108,12 +108,16 @@ test('every desk by fingers at 800 px, and on paper without what only a screen n
     await page.setViewportSize({ width: 800, height: 1100 })
     expect(await page.evaluate(() => document.documentElement.scrollWidth), path).toBeLessThanOrEqual(800)
     expect(await smallTargets(page), path).toEqual([])
+    await chooseTheme(page, 'Dark')
     await page.emulateMedia({ media: 'print' })
-    await expect(page.locator('.desk-foot')).toBeHidden()
+    await expect(page.locator('.desk :is(button, .MuiButton-root):visible')).toHaveCount(0)
+    await expect(page.getByText(/^(Range|Vessel|Flow) desk of|^Loop card of/)).toContainText(path.split('/')[0] ?? '')
+    await expect(page.locator('body')).toHaveCSS('color', 'rgb(32, 38, 42)') // ink on white, whatever the screen had
     await expect(page.locator('.top-bar')).toBeHidden()
     await expect(page.locator('.vessel-handle:visible')).toHaveCount(0)
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
     await page.emulateMedia({ media: null })
+    await chooseTheme(page, 'Light')
     await page.setViewportSize({ width: 1280, height: 800 })
   }
 })

@@ -4,6 +4,7 @@ import { formatDateTime } from '@/core/format/formatTime'
 import type { Desk } from '@/schema/desks'
 import { LinkButton } from '../parts/LinkButton'
 import type { DeskInstrument } from './deskTypes'
+import { PaperLine } from './PaperLine'
 import type { SaveState } from './useSaveDesk'
 
 type Props = {
@@ -41,6 +42,7 @@ export function DeskFoot({ instrument, desk, state, timeZone, save, saveLabel, c
         </Button>
       </div>
       <div className="desk-says small" aria-live="polite">
+        <PaperLine instrument={instrument} desk={desk} timeZone={timeZone} />
         <SaveWords state={state} timeZone={timeZone} />
         <p className="soft">Follow the site’s permit and local codes. Barys plans the work; it makes nothing safe.</p>
       </div>

@@ -1,5 +1,9 @@
 'use client'
 import { type RefObject, useEffect, useRef, useState } from 'react'
+import { usePrinting } from '../parts/usePrinting'
+
+/** Width of a sheet between margins of 14 mm: A4, 96 px to an inch. Wider pictures would shrink, with their words. */
+const PAPER_PX = Math.floor(((210 - 2 * 14) / 25.4) * 96)
 
 /** Size of an element as it changes; the first drawing, on the server, uses the fallback. */
 export function useSize<T extends HTMLElement>(fallback: {
@@ -8,6 +12,7 @@ export function useSize<T extends HTMLElement>(fallback: {
 }): [RefObject<T | null>, { width: number; height: number }] {
   const ref = useRef<T>(null)
   const [size, setSize] = useState(fallback)
+  const isPrinting = usePrinting() !== null
   useEffect(() => {
     if (!ref.current) return
     const observer = new ResizeObserver(([entry]) => {
@@ -18,5 +23,5 @@ export function useSize<T extends HTMLElement>(fallback: {
     observer.observe(ref.current)
     return () => observer.disconnect()
   }, [])
-  return [ref, size]
+  return [ref, isPrinting ? { ...size, width: Math.min(size.width, PAPER_PX) } : size]
 }
