@@ -110,13 +110,18 @@ test('every desk by fingers at 800 px, and on paper without what only a screen n
     expect(await smallTargets(page), path).toEqual([])
     await chooseTheme(page, 'Dark')
     await page.emulateMedia({ media: 'print' })
+    await page.evaluate(() => window.dispatchEvent(new Event('beforeprint'))) // as printing does; media alone do not
     await expect(page.locator('.desk :is(button, .MuiButton-root):visible')).toHaveCount(0)
-    await expect(page.getByText(/^(Range|Vessel|Flow) desk of|^Loop card of/)).toContainText(path.split('/')[0] ?? '')
+    await expect(page.getByText(/^(Range|Vessel|Flow) desk of|^Loop card of/)).toHaveText(
+      new RegExp(`${path.split('/')[0]}, version \\d+ of its configuration, printed .+\\.$`),
+    )
     await expect(page.locator('body')).toHaveCSS('color', 'rgb(32, 38, 42)') // ink on white, whatever the screen had
     await expect(page.locator('.top-bar')).toBeHidden()
     await expect(page.locator('.vessel-handle:visible')).toHaveCount(0)
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
     await page.emulateMedia({ media: null })
+    await page.evaluate(() => window.dispatchEvent(new Event('afterprint')))
+    await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark')
     await chooseTheme(page, 'Light')
     await page.setViewportSize({ width: 1280, height: 800 })
   }
