@@ -78,6 +78,23 @@ test('an item of the loop that has to be seen to stands among what changes with 
   await expect(page.getByRole('link', { name: /^Range desk .* saved .*Ilka Varga/ })).toBeVisible()
 })
 
+test('a host whose scale is left behind is said before it shows wrong, and scaled by one click', async ({ page }) => {
+  await open(page, '/instruments/LT-103/range')
+  const box = (label: string) => page.getByLabel(label)
+  const at = async (label: string) => Number(await box(label).inputValue())
+  const [lrv, urv] = [await at('LRV wanted'), await at('URV wanted')]
+  const [lower, upper] = [await at('Host at 0 %'), await at('Host at 100 %')]
+  await box('URV wanted').fill('44')
+  const verdict = page.getByRole('region', { name: 'Verdict' })
+  await expect(verdict).toContainText('at 44 kPa it would show')
+  await page.getByRole('button', { name: /^Scale the host/ }).click()
+  // What the present scale shows at 44 kPa, on the line between its ends.
+  expect(await at('Host at 100 %')).toBeCloseTo(lower + ((upper - lower) * (44 - lrv)) / (urv - lrv), 4)
+  expect(await at('Host at 0 %')).toBeCloseTo(lower, 9)
+  await expect(verdict).not.toContainText('it would show')
+  await expect(page.getByRole('region', { name: 'Changes with it' })).toContainText('Host: scale from')
+})
+
 test('an end of a range may be typed with a unit of its own; water without its temperature is refused', async ({
   page,
 }) => {

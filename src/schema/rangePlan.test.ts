@@ -82,7 +82,25 @@ describe('a range change worked out', () => {
     })
     const { notes } = rangePlan(inPressure, { ...same, urv: 15 }, { capsules: [] })
     expect(notes.join()).toContain('becomes ±1 % of span; it was ±0.5 %') // 0.15 of 15, and of 30 kPa
-    expect(plan({ urv: 15 }).notes).toEqual([])
+    expect(plan({ urv: 15, displayScale: null }).notes).toEqual([])
+  })
+  test('a host whose scale is left as it is would show otherwise: said, with the scale that goes on showing the same', () => {
+    const straight = plan({ urv: 36 })
+    expect(straight.carried).toEqual({ lower: 0, upper: 72, unit: 't/h' }) // 2 t/h to a kPa
+    expect(straight.notes.join()).toContain('at 36 kPa it would show 60 t/h, and by its present range that is 72 t/h')
+    expect(plan({ lrv: -6, urv: 36 }).carried).toEqual({ lower: -12, upper: 72, unit: 't/h' })
+    expect(plan({ urv: 36, displayScale: { lower: 0, upper: 70, unit: 't/h' } })).toMatchObject({
+      carried: null,
+      notes: [],
+    })
+    expect(plan({}).carried).toBeNull()
+    const present = { ...PRESENT, hostRoot: true as const }
+    const rooted = (wanted: Partial<typeof same>) =>
+      rangePlan(present, { ...wantedFromPresent(present), ...wanted }, { capsules: [] }).carried
+    expect(rooted({ urv: 15 })).toEqual({ lower: 0, upper: 42.4264, unit: 't/h' }) // 60 / √2, by the square-root law
+    expect(rooted({ urv: 15, hostRoot: false })).toBeNull() // another root, another meaning
+    expect(rooted({ lrv: 3 })).toBeNull() // the zero of a flow does not move
+    expect(rooted({ urv: 15, source: 'flow' })).toBeNull() // a set-up brings its own
   })
   test('capsules of another family do not count', () => {
     expect(plan({ urv: 180 }, [{ ...WIDE, family: 'other' }]).verdict.kind).toBe('impossible')

@@ -1,12 +1,12 @@
 import { limitPercentSpan } from '@/core/error/errorLimit'
 import { formatPlain } from '@/core/format/formatNumber'
 import type { HostScale } from '@/core/loop/hostCheck'
+import { carriedScale } from '@/core/range/carriedScale'
 import { fitIssueWords } from '@/core/range/fitIssues'
 import { type OutputRow, outputTable } from '@/core/range/outputTable'
 import { pointsForNewRange } from '@/core/range/pointsForNewRange'
 import { rangeSteps } from '@/core/range/rangeSteps'
 import { type RangeVerdict, rangeVerdict, turndownOf } from '@/core/range/rangeVerdict'
-import type { WantedRange } from '@/core/range/sensorBody'
 import { adjustableOf } from '@/core/run/adjustable'
 import { HOOK_UPS } from '@/core/run/hookUp'
 import { isolateSteps } from '@/core/run/isolateSteps'
@@ -18,16 +18,10 @@ import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import { sensorBody } from './body'
 import { bodyIn, type Capsule } from './capsule'
 import { Configuration } from './configuration'
+import type { WantedForm } from './desks'
 import { hostScale } from './hostScale'
 import { transferWords } from './transfer'
 import { verdictWords } from './verdictWords'
-
-/** What is wanted of an instrument: its range, what the host shows, and where the root is taken. */
-export type WantedConfiguration = WantedRange & {
-  readonly displayScale: Configuration['displayScale']
-  readonly transfer: Configuration['transfer']
-  readonly hostRoot: boolean
-}
 
 /** An item of the loop that has a scale of its own, as the loop card names it. */
 export type ScaledItem = { readonly name: string; readonly words: string }
@@ -50,8 +44,10 @@ export type RangePlan = {
   readonly next: Configuration | null
   /** Why there is no next configuration although the sensor could do it. */
   readonly objections: readonly string[]
-  /** What to look at although it can be done: limits that do not move with the span. */
+  /** What to look at although it can be done: limits that do not move with the span, a host that would show otherwise. */
   readonly notes: readonly string[]
+  /** The host's scale that would go on showing the same; null where it does, or where another is wanted. */
+  readonly carried: Configuration['displayScale']
 }
 
 /**
@@ -61,12 +57,16 @@ export type RangePlan = {
  */
 export function rangePlan(
   present: Configuration,
-  wanted: WantedConfiguration,
+  wanted: WantedForm,
   {
     capsules,
     items = [],
     preferredCapsule,
-  }: { capsules: readonly Capsule[]; items?: readonly ScaledItem[]; preferredCapsule?: string | undefined },
+  }: {
+    capsules: readonly Capsule[]
+    items?: readonly ScaledItem[]
+    preferredCapsule?: string | undefined
+  },
 ): RangePlan {
   const unit = pressureUnitLabel(present.unit)
   const verdict = rangeVerdict({
@@ -85,6 +85,7 @@ export function rangePlan(
   const { next, objections } = nextConfiguration(present, wanted, verdict)
   const loopChanges = next ? changesInLoop(present, next, items) : []
   const isSpan = wanted.lrv !== wanted.urv
+  const carried = next && carriedHost(present, wanted)
   return {
     verdict,
     ...verdictWords(verdict),
@@ -103,8 +104,39 @@ export function rangePlan(
     table: tableOf(present, wanted),
     next,
     objections,
-    notes: next && verdict.kind !== 'unchanged' ? limitNotes(present, next) : [],
+    notes: next && verdict.kind !== 'unchanged' ? [...limitNotes(present, next), ...hostNotes(next, carried)] : [],
+    carried,
   }
+}
+
+/**
+ * The scale that would go on showing the same, where a typed range moves under one that is left as it is. A vessel or a
+ * flow set-up brings a scale of its own.
+ */
+function carriedHost(present: Configuration, wanted: WantedForm): Configuration['displayScale'] {
+  const { displayScale, transfer, hostRoot } = present
+  const isLeft = displayScale !== null && JSON.stringify(displayScale) === JSON.stringify(wanted.displayScale)
+  const takesRoot = transfer.kind !== 'linear' || hostRoot === true
+  if (wanted.source !== 'typed' || !isLeft || takesRoot !== (wanted.transfer.kind !== 'linear' || wanted.hostRoot))
+    return null
+  const carried = carriedScale(displayScale, { present, wanted, takesRoot })
+  if (!carried) return null
+  const size = Math.abs(displayScale.upper - displayScale.lower)
+  const isSame = (end: 'lower' | 'upper') => Math.abs(carried[end] - displayScale[end]) <= 1e-6 * size
+  const rounded = (value: number) => Number(value.toPrecision(6))
+  return isSame('lower') && isSame('upper')
+    ? null
+    : { ...carried, lower: rounded(carried.lower), upper: rounded(carried.upper) }
+}
+
+/** What a host that keeps its scale would show of the new range. */
+function hostNotes({ displayScale, urv, unit }: Configuration, carried: Configuration['displayScale']): string[] {
+  if (!displayScale || !carried) return []
+  const { lower, upper, unit: shown } = displayScale
+  const input = `${formatPlain(urv)} ${pressureUnitLabel(unit)}`
+  return [
+    `The host keeps ${formatPlain(lower)} … ${formatPlain(upper)} ${shown}: at ${input} it would show ${formatPlain(upper)} ${shown}, and by its present range that is ${formatPlain(carried.upper)} ${shown}. Scale it too, unless what it shows is meant to change.`,
+  ]
 }
 
 /** Parts of the error limit that stay what they were in pressure, and so become another share of the span. */
@@ -125,7 +157,7 @@ const fitting = ({ body }: Configuration, capsules: readonly Capsule[]) =>
 
 function nextConfiguration(
   present: Configuration,
-  wanted: WantedConfiguration,
+  wanted: WantedForm,
   verdict: RangeVerdict,
 ): Pick<RangePlan, 'next' | 'objections'> {
   if (verdict.kind === 'impossible') return { next: null, objections: [] }
@@ -147,7 +179,7 @@ function nextConfiguration(
 }
 
 /** Points in % of flow mean nothing once no root is taken. */
-const pointScaleOf = (present: Configuration, { transfer }: WantedConfiguration): Configuration['pointScale'] =>
+const pointScaleOf = (present: Configuration, { transfer }: WantedForm): Configuration['pointScale'] =>
   transfer.kind === 'linear' && present.pointScale === 'output' ? 'input' : present.pointScale
 
 function bodyAfter({ body }: Configuration, verdict: RangeVerdict): Partial<Configuration> {
@@ -206,7 +238,7 @@ export function changesInLoop(present: Configuration, next: Configuration, items
 }
 
 /** The table of a range that has a span; nothing while its ends or those of its display are one. */
-function tableOf(present: Configuration, wanted: WantedConfiguration): OutputRow[] {
+function tableOf(present: Configuration, wanted: WantedForm): OutputRow[] {
   const { displayScale } = wanted
   if (wanted.lrv === wanted.urv || (displayScale && displayScale.lower === displayScale.upper)) return []
   const range = { lrv: wanted.lrv, urv: wanted.urv, unit: present.unit }

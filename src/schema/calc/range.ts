@@ -1,10 +1,13 @@
 import { z } from 'zod'
+import { carriedScale } from '@/core/range/carriedScale'
 import { fitIssueWords } from '@/core/range/fitIssues'
 import { outputTable as tableOf } from '@/core/range/outputTable'
 import { rangeVerdict, turndownFrom, turndownOf } from '@/core/range/rangeVerdict'
 import { referenceReach as reachOf } from '@/core/range/referenceReach'
 import { minSpanOfTurndown } from '@/core/range/sensorBody'
+import { Refusal } from '@/core/refusal'
 import { zeroPosition } from '@/core/transfer/calibratedRange'
+import { percentOfInput } from '@/core/transfer/linearTransfer'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import { worked } from '@/core/workings/workings'
 import { verdictWords } from '../verdictWords'
@@ -195,6 +198,64 @@ export const outputTable = calculation({
             },
           ]
         : [],
+    }
+  },
+})
+
+export const hostScale = calculation({
+  name: 'host-scale',
+  group: 'range',
+  title: 'Host scale of a moved range',
+  summary: 'What a host must show at both ends of the new range to go on showing the same; a flow grows as the root.',
+  input: z.object({
+    range: RangeInput,
+    wantedLrv: number('LRV wanted'),
+    wantedUrv: number('URV wanted'),
+    display: DisplayInput,
+    takesRoot: flag('A square root is taken on the way'),
+  }),
+  answer: z.object({ lower: result('Shown at LRV'), upper: result('Shown at URV') }),
+  example: {
+    range: { lrv: 0, urv: 17.6, unit: 'kPa' },
+    wantedLrv: 0,
+    wantedUrv: 24.3,
+    display: { lower: 0, upper: 41, unit: 't/h' },
+    takesRoot: true,
+  },
+  work: ({ range, wantedLrv, wantedUrv, display, takesRoot }) => {
+    const wanted = { lrv: wantedLrv, urv: wantedUrv }
+    const carried = carriedScale(display, { present: range, wanted, takesRoot })
+    if (!carried)
+      throw new Refusal(
+        wantedLrv === range.lrv ? 'wantedUrv' : 'wantedLrv',
+        'a flow is zero at the present LRV, and would not be at the end of the new range',
+        'leave LRV as it is and URV on its side, or take the root out',
+      )
+    const label = pressureUnitLabel(range.unit)
+    const percent = percentOfInput(wantedUrv, range)
+    return {
+      lower: quantity(carried.lower, display.unit),
+      upper: quantity(carried.upper, display.unit),
+      workings: [
+        {
+          finds: 'the new URV in the present range',
+          formula: 'x = (URV′ − LRV) / (URV − LRV)',
+          from: [worked('URV′', wantedUrv, label), worked('LRV', range.lrv, label), worked('URV', range.urv, label)],
+          result: worked('x', percent, '%'),
+          source: 'definition of LRV and URV',
+        },
+        {
+          finds: 'what the host shows there by its present scale',
+          formula: takesRoot ? 's = s₀ + √x · (s₁₀₀ − s₀)' : 's = s₀ + x · (s₁₀₀ − s₀)',
+          from: [
+            worked('x', percent, '%'),
+            worked('s₀', display.lower, display.unit),
+            worked('s₁₀₀', display.upper, display.unit),
+          ],
+          result: worked('s', carried.upper, display.unit),
+          source: takesRoot ? 'square-root law, ISO 5167-1' : 'definition of a linear scale',
+        },
+      ],
     }
   },
 })

@@ -40,6 +40,14 @@ describe('range', () => {
     )
     expect(found.map(({ shown }) => shown.value)).toEqual([0, 0.6, 1.2, 1.8, 2.4].map((at) => expect.closeTo(at, 9)))
   })
+  test('host-scale: by the square-root law, four times the difference is twice the flow; a level goes on in a line', () => {
+    expect(value(answerOf('host-scale'), 'upper')).toBeCloseTo(41 * Math.sqrt(24.3 / 17.6), 9)
+    expect(value(answerOf('host-scale', { wantedUrv: 4 * 17.6 }), 'upper')).toBeCloseTo(82, 9)
+    const level = answerOf('host-scale', { takesRoot: false, wantedLrv: -8.8, wantedUrv: 8.8 })
+    expect([value(level, 'lower'), value(level, 'upper')]).toEqual([-20.5, 20.5].map((at) => expect.closeTo(at, 9)))
+    expect(refusalOf('host-scale', { wantedLrv: 2 })).toContain('wantedLrv: a flow is zero at the present LRV')
+    expect(refusalOf('host-scale', { wantedUrv: -3 })).toContain('wantedUrv: a flow is zero at the present LRV')
+  })
   test('reference-reach: 1.2 kPa is missing below', () => {
     const answer = answerOf('reference-reach')
     expect(answer.reaches).toBe(false)

@@ -11,7 +11,7 @@ import { levelFromPressure, levelRange, liquidDensity } from './level'
 import { loopError, loopSupply, trimSchools } from './loop'
 import { capillaryRise, deadWeight, headCorrection, localGravity, manometer } from './pressure'
 import { monteCarloPropagation } from './propagation'
-import { outputTable, rangeChange, referenceReach, smallestSpan } from './range'
+import { hostScale, outputTable, rangeChange, referenceReach, smallestSpan } from './range'
 import { senseResistor, signalValue } from './signal'
 import { simulate } from './simulate'
 import { inverseTransfer, rootsTaken, transfer } from './transfer'
@@ -53,6 +53,7 @@ export const CALCULATIONS: readonly AnyCalculation[] = [
   rangeChange,
   smallestSpan,
   outputTable,
+  hostScale,
   referenceReach,
   levelRange,
   levelFromPressure,

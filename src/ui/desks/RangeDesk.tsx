@@ -60,7 +60,11 @@ export function RangeDesk(props: Props) {
   const plan = useMemo(
     () =>
       read.kind === 'wanted'
-        ? rangePlan(configuration, read.wanted, { capsules, items, preferredCapsule: capsule })
+        ? rangePlan(configuration, read.wanted, {
+            capsules,
+            items,
+            preferredCapsule: capsule,
+          })
         : null,
     [read, configuration, capsules, items, capsule],
   )
@@ -71,7 +75,7 @@ export function RangeDesk(props: Props) {
     const answer = await send<{ tag: string }>(`/api/v1/instruments/${instrument.id}/range-changes`, {
       id: changeId.current,
       basedOnVersion: instrument.version,
-      wanted: read.form,
+      wanted: read.wanted,
       capsule: plan.verdict.kind === 'capsule' ? plan.verdict.capsule.code : null,
       capsuleWork,
       reason,
@@ -112,7 +116,7 @@ export function RangeDesk(props: Props) {
               <p className="notice">{Object.values(problems)[0] ?? 'Type both ends of the range that is wanted.'}</p>
             )}
             {plan?.next && <ReferenceWords offer={offer} />}
-            <WantedScale draft={draft} change={setDraft} problems={problems} />
+            <WantedScale draft={draft} change={setDraft} problems={problems} carried={plan?.carried ?? null} />
             <FromOtherDesks saved={saved} tag={tag} />
           </div>
           <div>{plan && <StepList steps={plan.steps} title="What must be done" />}</div>
@@ -150,7 +154,7 @@ export function RangeDesk(props: Props) {
         desk="range"
         state={state}
         timeZone={timeZone}
-        save={() => read.kind === 'wanted' && save(read.form)}
+        save={() => read.kind === 'wanted' && save(read.wanted)}
         saveLabel="Save as a proposal"
         canSave={mayChange && read.kind === 'wanted'}
       >

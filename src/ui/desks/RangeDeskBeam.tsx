@@ -4,16 +4,17 @@ import { linkForSpan } from '@/core/range/fitIssues'
 import { convertPressure, pressureUnitLabel } from '@/core/units/pressureUnit'
 import { rangeDeskBeam, rangeDeskBeamHeight } from '@/pictures/rangeDeskBeam'
 import { sensorBody } from '@/schema/body'
+import type { WantedForm } from '@/schema/desks'
 import { hostScale } from '@/schema/hostScale'
 import type { ReferenceOffer } from '@/schema/offers'
-import type { RangePlan, WantedConfiguration } from '@/schema/rangePlan'
+import type { RangePlan } from '@/schema/rangePlan'
 import { SceneSvg } from '../pictures/SceneSvg'
 import { useSize } from '../pictures/useSize'
 import type { DeskInstrument } from './deskTypes'
 
 type Props = {
   instrument: DeskInstrument
-  wanted: WantedConfiguration | null
+  wanted: WantedForm | null
   plan: RangePlan | null
   offer: ReferenceOffer | undefined
 }

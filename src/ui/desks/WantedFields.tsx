@@ -1,11 +1,12 @@
 import Button from '@mui/material/Button'
 import MenuItem from '@mui/material/MenuItem'
 import TextField from '@mui/material/TextField'
+import { formatPlain } from '@/core/format/formatNumber'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { Configuration } from '@/schema/configuration'
 import { RANGE_SOURCES } from '@/schema/desks'
 import { TRANSFER_WORDS } from '@/schema/transfer'
-import type { WantedDraft } from './wantedDraft'
+import { scaleText, type WantedDraft } from './wantedDraft'
 
 /** The form whose Enter applies; the boxes of both ends stand above it. */
 export const RANGE_FORM = 'range-form'
@@ -46,8 +47,13 @@ export function WantedEnds({ draft, change, problems, configuration }: Props) {
   )
 }
 
+type ScaleProps = Omit<Props, 'configuration'> & {
+  /** The scale that would go on showing the same; null where it does. */
+  carried: Configuration['displayScale']
+}
+
 /** What the host shows at both ends, and where the root is taken. */
-export function WantedScale({ draft, change, problems }: Omit<Props, 'configuration'>) {
+export function WantedScale({ draft, change, problems, carried }: ScaleProps) {
   const { display } = draft
   const box = (field: 'lower' | 'upper' | 'unit', label: string) => (
     <TextField
@@ -68,6 +74,16 @@ export function WantedScale({ draft, change, problems }: Omit<Props, 'configurat
           {box('lower', 'Host at 0 %')}
           {box('upper', 'Host at 100 %')}
           {box('unit', 'Unit')}
+          {carried && (
+            <Button
+              size="small"
+              variant="outlined"
+              className="is-wide"
+              onClick={() => change({ ...draft, display: scaleText(carried) })}
+            >
+              Scale the host {formatPlain(carried.lower)} … {formatPlain(carried.upper)} {carried.unit}
+            </Button>
+          )}
           <Button
             size="small"
             color="secondary"

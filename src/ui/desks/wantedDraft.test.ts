@@ -16,7 +16,7 @@ const WANTED = {
 describe('the boxes of the range desk', () => {
   test('what they are filled with reads back as it was', () => {
     const read = readWanted(draftOfWanted(WANTED), MEASURES)
-    expect(read).toMatchObject({ kind: 'wanted', form: WANTED })
+    expect(read).toMatchObject({ kind: 'wanted', wanted: WANTED })
   })
   test.each([
     ['an empty end', { lrv: '' }, 'lrv', 'still empty'],

@@ -1,8 +1,8 @@
 import { formatPlain } from '@/core/format/formatNumber'
 import { Refusal } from '@/core/refusal'
+import type { DisplayScale } from '@/core/transfer/displayScale'
 import type { Configuration } from '@/schema/configuration'
 import { type RANGE_SOURCES, WantedForm } from '@/schema/desks'
-import type { WantedConfiguration } from '@/schema/rangePlan'
 import { typedEnd } from '@/schema/wantedRange'
 
 /** The boxes of what is wanted, as text. */
@@ -18,15 +18,14 @@ export type WantedDraft = {
 
 const text = (value: number) => formatPlain(value).replace('−', '-')
 
+/** A scale of the host as text. */
+export const scaleText = ({ lower, upper, unit }: DisplayScale) => ({ lower: text(lower), upper: text(upper), unit })
+
 /** The boxes filled from a wish. */
 export const draftOfWanted = ({ lrv, urv, displayScale, transfer, hostRoot, source }: WantedForm): WantedDraft => ({
   lrv: text(lrv),
   urv: text(urv),
-  display: displayScale && {
-    lower: text(displayScale.lower),
-    upper: text(displayScale.upper),
-    unit: displayScale.unit,
-  },
+  display: displayScale && scaleText(displayScale),
   transfer: transfer.kind,
   cutOffPercent: transfer.kind === 'linear' ? '' : text(transfer.cutOffPercent),
   hostRoot,
@@ -35,7 +34,7 @@ export const draftOfWanted = ({ lrv, urv, displayScale, transfer, hostRoot, sour
 
 /** What a draft asks for, or why it asks for nothing yet. */
 export type ReadDraft =
-  | { readonly kind: 'wanted'; readonly wanted: WantedConfiguration; readonly form: WantedForm }
+  | { readonly kind: 'wanted'; readonly wanted: WantedForm }
   | { readonly kind: 'unclear'; readonly problems: Readonly<Record<string, string>> }
 
 /** Reads the boxes. Ends may carry a unit of their own; they are turned into that of the instrument. */
@@ -62,6 +61,5 @@ export function readWanted(draft: WantedDraft, measures: Pick<Configuration, 'un
   })
   if (!parsed.success) for (const { path, message } of parsed.error.issues) problems[path.join('.')] ??= message
   if (!parsed.success || Object.keys(problems).length > 0) return { kind: 'unclear', problems }
-  const { source: _, ...wanted } = parsed.data
-  return { kind: 'wanted', wanted, form: parsed.data }
+  return { kind: 'wanted', wanted: parsed.data }
 }
