@@ -34,7 +34,7 @@ export function VerdictCard({ plan, chooseCapsule }: Props) {
       )}
       {notes.map((words) => (
         <p key={words} className="small">
-          {words}
+          <Mark mark="look" /> {words}
         </p>
       ))}
       {tried.length > 0 && (
