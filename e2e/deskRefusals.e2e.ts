@@ -22,8 +22,8 @@ const CELL = {
   hookUp: 'bench',
 }
 
-async function register(page: Page, tag: string): Promise<string> {
-  const answer = await post(page, 'instruments', { tag, configuration: CELL })
+async function register(page: Page, tag: string, changes: object = {}): Promise<string> {
+  const answer = await post(page, 'instruments', { tag, configuration: { ...CELL, ...changes } })
   expect(answer.status(), await answer.text()).toBe(200)
   return (await answer.json()).id
 }
@@ -139,6 +139,28 @@ test('whatever is sent to the desks is answered in words, and nothing is half-wr
   await open(page, '/instruments/NO-5')
   await expect(page.getByText('not set up')).toHaveCount(4)
   await expect(page.getByRole('heading', { name: 'Range changes' })).toHaveCount(0)
+})
+
+test('what has no two-wire loop has no loop card, here and by the server', async ({ page }) => {
+  const id = await register(page, 'NO-7', { signal: '20-100kPa' })
+  await open(page, '/instruments/NO-7/loop')
+  await expect(page.getByText('The output is 20 … 100 kPa, and the loop card reckons two-wire loops')).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Save with the instrument' })).toHaveCount(0)
+  const supply = {
+    supplyVolts: 23,
+    wireLength: 60,
+    wireArea: 1,
+    wireCelsius: 20,
+    burdenOhms: 240,
+    leastTerminalVolts: 11,
+  }
+  const host = { name: 'host', senseOhms: null, allowancePercent: 1, shows0: null, shows50: null, shows100: null }
+  const set = { id: randomUUID(), desk: 'loop', setUp: { supply, items: [], host } }
+  const answer = await post(page, `instruments/${id}/desks`, set)
+  expect(answer.status()).toBe(422)
+  expect(JSON.stringify(await answer.json())).toContain('20 … 100 kPa')
+  const wired = await register(page, 'NO-8')
+  expect((await post(page, `instruments/${wired}/desks`, set)).status()).toBe(200)
 })
 
 test('a reviewer looks on at every desk: nothing can be saved or applied', async ({ page }) => {

@@ -156,7 +156,7 @@ describe('in words', () => {
     expect(words.place).toContain(place)
   })
   test('a recorded range change', () => {
-    const nothing = { headline: '', link: null, capsule: null, capsuleWork: null, loopChanges: [] }
+    const nothing = { headline: '', link: null, capsule: null, capsuleWork: null, loopChanges: [], notes: [] }
     expect(rangeChangeWords(nothing)).toBe('Re-ranged, nothing opened.')
     expect(
       rangeChangeWords({
@@ -166,6 +166,8 @@ describe('in words', () => {
         loopChanges: ['Host: scale'],
       }),
     ).toBe('Capsule T-2, serial X7; bolts to 31 N·m (manual, p. 9); Host: scale.')
-    expect(rangeChangeWords({ ...nothing, link: { from: null, to: 'high' } })).toBe('Link to high.')
+    expect(
+      rangeChangeWords({ ...nothing, link: { from: null, to: 'high' }, notes: ['The host keeps its scale.'] }),
+    ).toBe('Link to high. Said when it was applied: The host keeps its scale.')
   })
 })

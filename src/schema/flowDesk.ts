@@ -4,7 +4,7 @@ import { orificeDifference } from '@/core/flow/orificeFlow'
 import { differenceAtFlow, errorAmplification, flowErrorAt, flowOfZeroShiftPercent } from '@/core/flow/rootOfDifference'
 import { followRoot, type RootPlaces, type RootPlaceView } from '@/core/flow/rootPlace'
 import { Refusal } from '@/core/refusal'
-import { outputAtPercent, SIGNALS } from '@/core/signal/signal'
+import { outputAtPercent, outputScale, type Signal } from '@/core/signal/signal'
 import { type Transfer, transferCurve } from '@/core/transfer/transfer'
 import { convertPressure, pressureUnitLabel } from '@/core/units/pressureUnit'
 import { convertQuantity } from '@/core/units/quantity'
@@ -39,7 +39,7 @@ export const FlowMeter = titled(
 export const FlowSetUp = z.object({
   meter: FlowMeter,
   unit: PressureUnitChoice,
-  fullFlow: aboveZero('Flow at 100 %', 'what 20 mA is to mean'),
+  fullFlow: aboveZero('Flow at 100 %', 'what the full output is to mean'),
   root: choice('Root is taken in the', ['transmitter', 'host']),
   panelMeter: choice('Panel meter', ['none', 'straight line', 'takes a root']),
   cutOffPercent: zeroOrMore('Low-flow cut-off, % of flow'),
@@ -66,6 +66,8 @@ export type FlowDeskAnswer = {
   /** Differential pressure at 100 % flow: the URV, in the unit chosen. */
   readonly dpFull: number
   readonly unitLabel: string
+  /** What the instrument's output is read in. */
+  readonly output: { readonly unit: string; readonly decimals: number }
   readonly fullFlow: number
   readonly flowUnit: string
   readonly points: readonly FlowPoint[]
@@ -87,10 +89,13 @@ const FLOWS_PERCENT = [5, 10, 15, 20, 30, 40, 50, 60, 70, 80, 90, 100]
 /**
  * Works a flow set-up out: the same on the desk, in the print and when it is exported.
  *
+ * @param signal what the instrument sends; a bare set-up is reckoned in the usual one
  * @throws {Refusal} outside the limits of the orifice standard, or for a unit the plate does not have
  */
-export function flowDesk(setUp: FlowSetUp): FlowDeskAnswer {
+export function flowDesk(setUp: FlowSetUp, signal: Signal = '4-20mA'): FlowDeskAnswer {
   const { dpFull, workings } = fullDifference(setUp)
+  const unitLabel = pressureUnitLabel(setUp.unit)
+  const scale = outputScale(signal, { lrv: 0, urv: dpFull, unitLabel })
   const { fullFlow, zeroShift, dpErrorPercent, allowedPercentOfFlow } = setUp
   const transfer = transferOf(setUp)
   const curve = transferCurve(transfer)
@@ -103,7 +108,8 @@ export function flowDesk(setUp: FlowSetUp): FlowDeskAnswer {
   const atQuarter = followRoot(25, places)
   return {
     dpFull,
-    unitLabel: pressureUnitLabel(setUp.unit),
+    unitLabel,
+    output: { unit: scale.unit, decimals: scale.decimals },
     fullFlow,
     flowUnit: setUp.meter.flowUnit,
     points: FLOWS_PERCENT.map((flowPercent) => {
@@ -112,7 +118,7 @@ export function flowDesk(setUp: FlowSetUp): FlowDeskAnswer {
         flowPercent,
         flow: (flowPercent / 100) * fullFlow,
         dp,
-        output: outputAtPercent(curve.forward((dp / dpFull) * 100), SIGNALS['4-20mA']),
+        output: outputAtPercent(curve.forward((dp / dpFull) * 100), scale),
         amplification: errorAmplification(flowPercent),
         highPercentOfFlow: flowErrorAt(flowPercent, dpErrorPercent).highPercentOfFlow,
       }

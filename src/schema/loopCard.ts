@@ -4,7 +4,7 @@ import { type LoopErrorBudget, loopErrorBudget } from '@/core/loop/loopError'
 import { type LoopAtCurrent, loopAtCurrents, mostLoopOhms, wireOhms } from '@/core/loop/loopSupply'
 import { type TrimSchools, trimSchools } from '@/core/loop/trimSchools'
 import { senseResistorScale } from '@/core/signal/senseResistor'
-import { outputAtPercent, SIGNALS } from '@/core/signal/signal'
+import { outputAtPercent, SIGNALS, type Signal, signalLabel } from '@/core/signal/signal'
 import { aboveZero, choice, number, optionalNumber, titled, words, zeroOrMore } from './calc/calculation'
 
 /** Points at which a loop is looked at. */
@@ -23,6 +23,12 @@ const LoopItem = z.object({
   error100: optionalNumber('at 100 %'),
   onChange: words('When the range changes', 60),
 })
+
+/** Why an instrument has no loop card; null where it has one. */
+export const loopObjection = (signal: Signal): string | null =>
+  signal === '4-20mA'
+    ? null
+    : `The output is ${signalLabel(signal)}, and the loop card reckons two-wire loops of ${SIGNALS['4-20mA'].label}. The host of another output is checked in its calibration, at Restore.`
 
 /** What the loop card is set up with. */
 export const LoopSetUp = z.object({

@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest'
+import type { Signal } from '@/core/signal/signal'
 import type { Capsule } from './capsule'
 import { bodyIn } from './capsule'
 import { Configuration } from './configuration'
@@ -246,6 +247,15 @@ describe('a flow set-up', () => {
     // Below the cut-off of 12 % the output drops to 4 mA; from there it follows the root: 20 % of flow is 7.2 mA.
     expect(points.find(({ flowPercent }) => flowPercent === 10)?.output).toBe(4)
     expect(points.find(({ flowPercent }) => flowPercent === 20)?.output).toBeCloseTo(7.2, 9)
+  })
+  test('outputs are those of the instrument: with the root in the host, half the flow is a quarter of its own span', () => {
+    const halfFlow = (signal: Signal) => {
+      const { points, output } = flowDesk(FlowSetUp.parse({ ...base, root: 'host' }), signal)
+      return [points.find(({ flowPercent }) => flowPercent === 50)?.output, output.unit]
+    }
+    expect(halfFlow('20-100kPa')).toEqual([expect.closeTo(40, 9), 'kPa'])
+    expect(halfFlow('3-15psi')).toEqual([expect.closeTo(6, 9), 'psi'])
+    expect(halfFlow('1-5V')).toEqual([expect.closeTo(2, 9), 'V'])
   })
   test('a zero that sinks shows nothing; an error that leaves nothing to read is said instead of a cut-off', () => {
     expect(flowDesk(FlowSetUp.parse(base)).zeroShiftPercent).toBe(0)

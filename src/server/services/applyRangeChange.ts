@@ -102,10 +102,11 @@ function refuseUnready(plan: RangePlan, { capsule, capsuleWork }: RangeChange) {
   return next
 }
 
-const detailOf = ({ verdict, headline, loopChanges }: RangePlan, { capsuleWork }: RangeChange) => ({
+const detailOf = ({ verdict, headline, loopChanges, notes }: RangePlan, { capsuleWork }: RangeChange) => ({
   headline,
   link: verdict.kind === 'link' ? { from: verdict.from, to: verdict.to } : null,
   capsule: verdict.kind === 'capsule' ? verdict.capsule.code : null,
   capsuleWork: verdict.kind === 'capsule' ? capsuleWork : null,
   loopChanges,
+  notes,
 })

@@ -50,7 +50,7 @@ async function comesTo(desk: Desk, saved: SavedDesks, instrument: ConfiguredInst
       return runCalculation(setUp.kind === 'level' ? levelRange : drumLevel, setUp.input)
     }
     case 'flow':
-      return saved.flow && flowDesk(saved.flow.setUp)
+      return saved.flow && flowDesk(saved.flow.setUp, instrument.configuration.signal)
     case 'loop':
       return (
         saved.loop &&

@@ -55,8 +55,13 @@ afterAll(async () => {
   expect(database).toBeDefined()
 })
 
-const register = async (tag: string) =>
-  (await registerInstrument({ tag, configuration: Configuration.parse({ ...CONFIGURATION, body: BODY }) }, as(ANNA))).id
+const register = async (tag: string, more: Partial<Configuration> = {}) =>
+  (
+    await registerInstrument(
+      { tag, configuration: Configuration.parse({ ...CONFIGURATION, body: BODY, ...more }) },
+      as(ANNA),
+    )
+  ).id
 
 const change = (lrv: number, urv: number, more: Partial<RangeChange> = {}): RangeChange => ({
   id: randomUUID(),
@@ -87,7 +92,7 @@ describe('a range change', () => {
     expect((await selectConfigurations(pool(), id)).map(({ version }) => version)).toEqual([2, 1])
   })
   test('the last capsule goes into one instrument only, however many ask at once', async () => {
-    const ids = await Promise.all(['R-3', 'R-4', 'R-5'].map(register))
+    const ids = await Promise.all(['R-3', 'R-4', 'R-5'].map((tag) => register(tag)))
     const wanted = () => change(0, 500, { capsule: 'T-800', capsuleWork: WORK })
     const answers = await Promise.allSettled(ids.map((id) => applyRangeChange(id, wanted(), as(ANNA))))
     expect(answers.filter(({ status }) => status === 'fulfilled')).toHaveLength(1)
@@ -120,6 +125,17 @@ describe('a range change', () => {
       expect(newest?.version).toBe(changed.status === 'fulfilled' ? 2 : 1)
       expect(run.world.configuration.urv).toBe(newest?.configuration.urv)
     }
+  })
+  test('a host that was left with its scale although it was said is recorded with the change', async () => {
+    const displayScale = { lower: 0, upper: 10, unit: 'm' }
+    const id = await register('R-host', { displayScale })
+    const { wanted } = change(0, 80)
+    await applyRangeChange(id, change(0, 80, { wanted: { ...wanted, displayScale } }), as(BEN))
+    const [applied] = await selectRangeChanges(pool(), id)
+    // 80 of 100 kPa: 8 of 10 m by the range before.
+    expect(applied?.detail.notes.join()).toMatch(/keeps 0 … 10 m: at 80 kPa it would show 10 m, .* that is 8 m/)
+    await applyRangeChange(id, change(0, 90, { basedOnVersion: 2, wanted: { ...wanted, urv: 90 } }), as(BEN))
+    expect((await selectRangeChanges(pool(), id))[0]?.detail.notes).toEqual([])
   })
   test.each([
     ['from a version that is no longer the newest', change(0, 50, { basedOnVersion: 4 }), /made version 1/],

@@ -1,4 +1,6 @@
+import { Refusal } from '@/core/refusal'
 import type { SaveDesk } from '@/schema/desks'
+import { loopObjection } from '@/schema/loopCard'
 import { refuseUnworkable } from '@/schema/wantedRange'
 import { transaction } from '../database'
 import { NotFound } from '../refusals'
@@ -11,14 +13,16 @@ import type { Actor } from './actor'
  * Saves what a desk was set up with, with the instrument. Sent twice with one id it is stored once.
  *
  * @throws {NotFound} for an unknown instrument
- * @throws {Refusal} for a set-up nothing can be worked out from
+ * @throws {Refusal} for a set-up nothing can be worked out from, or a loop card of what is no loop
  */
 export async function saveDesk(instrumentId: string, save: SaveDesk, { person, now }: Actor) {
   const { id, desk, setUp } = save
   refuseUnworkable(save)
   return transaction(async (db) => {
-    if (!(await selectInstrument(db, { id: instrumentId })))
-      throw new NotFound('instrument', 'there is no such instrument', 'look it up by its tag')
+    const instrument = await selectInstrument(db, { id: instrumentId })
+    if (!instrument) throw new NotFound('instrument', 'there is no such instrument', 'look it up by its tag')
+    const objection = desk === 'loop' ? loopObjection(instrument.configuration.signal) : null
+    if (objection) throw new Refusal('signal', objection, 'use the other desks of this instrument')
     const stored = await insertDeskSetUp(db, { id, instrumentId, desk, setUp, at: now, personId: person.id })
     if (stored === 'stored')
       await insertEvent(db, {

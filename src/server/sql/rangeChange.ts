@@ -48,6 +48,7 @@ const Detail = z.object({
     .object({ torque: z.number(), torqueUnit: z.string(), manual: z.string(), serial: z.string() })
     .nullable(),
   loopChanges: z.array(z.string()),
+  notes: z.array(z.string()).default([]),
 })
 
 const RangeChangeRow = z

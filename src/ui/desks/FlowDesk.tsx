@@ -32,7 +32,8 @@ export function FlowDesk({ instrument, saved, timeZone, mayChange }: Props) {
   const form = useSetUpForm(FlowSetUp, saved?.setUp ?? emptySetUp(instrument.configuration))
   const { state, save } = useSaveDesk({ instrumentId: instrument.id, desk: 'flow', saved, boxes: form.draft })
   const { value } = form
-  const outcome = useMemo(() => value && workedOut(() => flowDesk(value), boxOf), [value])
+  const { signal } = instrument.configuration
+  const outcome = useMemo(() => value && workedOut(() => flowDesk(value, signal), boxOf), [value, signal])
   const refusals = outcome?.kind === 'refused' ? outcome.refusals : form.refusals
   const setUp = outcome?.kind === 'answer' ? form.value : null
   const take = async () => {

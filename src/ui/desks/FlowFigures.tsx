@@ -6,9 +6,9 @@ import { WorkingSteps } from '../workings/WorkingSteps'
 /** A flow as it is worked out, with what it was worked out from. */
 export type ShownFlow = { answer: FlowDeskAnswer; setUp: FlowSetUp }
 
-/** Range, cut-off and zero shift in figures, and the table of flow, pressure, current and error. */
+/** Range, cut-off and zero shift in figures, and the table of flow, pressure, output and error. */
 export function FlowFigures({ answer, setUp }: ShownFlow) {
-  const { cutOff, dpFull, unitLabel, fullFlow, flowUnit, points, zeroShiftPercent } = answer
+  const { cutOff, dpFull, unitLabel, fullFlow, flowUnit, points, output, zeroShiftPercent } = answer
   return (
     <>
       <dl className="calc-answer">
@@ -58,7 +58,7 @@ export function FlowFigures({ answer, setUp }: ShownFlow) {
               <th>flow</th>
               <th className="r">{flowUnit}</th>
               <th className="r">{unitLabel}</th>
-              <th className="r">mA</th>
+              <th className="r">output, {output.unit}</th>
               <th className="r">+ % of flow</th>
             </tr>
           </thead>
@@ -68,7 +68,7 @@ export function FlowFigures({ answer, setUp }: ShownFlow) {
                 <td>{point.flowPercent} %</td>
                 <td className="r">{formatFixed(point.flow, decimalsOfSpan([0, fullFlow]))}</td>
                 <td className="r">{formatFixed(point.dp, decimalsOfSpan([0, dpFull]))}</td>
-                <td className="r">{formatFixed(point.output, 3)}</td>
+                <td className="r">{formatFixed(point.output, output.decimals)}</td>
                 <td className="r">{formatFixed(point.highPercentOfFlow, 2)}</td>
               </tr>
             ))}

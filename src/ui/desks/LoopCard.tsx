@@ -2,7 +2,7 @@
 import { useMemo } from 'react'
 import { loopChain } from '@/pictures/loopChain'
 import type { SavedDesk } from '@/schema/desks'
-import { LoopSetUp, loopCard, type TransmitterInLoop } from '@/schema/loopCard'
+import { LoopSetUp, loopCard, loopObjection, type TransmitterInLoop } from '@/schema/loopCard'
 import { SceneSvg } from '../pictures/SceneSvg'
 import { useSize } from '../pictures/useSize'
 import { DeskFoot } from './DeskFoot'
@@ -23,8 +23,23 @@ type Props = {
   mayChange: boolean
 }
 
-/** The loop card: everything from the sensor to the host with its own errors, and where the error of the loop sits. */
-export function LoopCard({ instrument, transmitter, saved, timeZone, mayChange }: Props) {
+/** The loop card of an instrument that has a two-wire loop; of another, why it has none. */
+export function LoopCard(props: Props) {
+  const { instrument } = props
+  const objection = loopObjection(instrument.configuration.signal)
+  if (objection === null) return <Card {...props} />
+  return (
+    <div className="desk">
+      <DeskHead instrument={instrument} desk="loop" />
+      <div className="desk-body">
+        <p className="notice">{objection}</p>
+      </div>
+    </div>
+  )
+}
+
+/** Everything from the sensor to the host with its own errors, and where the error of the loop sits. */
+function Card({ instrument, transmitter, saved, timeZone, mayChange }: Props) {
   const form = useSetUpForm(LoopSetUp, saved?.setUp ?? {})
   const { state, save } = useSaveDesk({ instrumentId: instrument.id, desk: 'loop', saved, boxes: form.draft })
   const { value } = form
