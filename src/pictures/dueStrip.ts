@@ -1,5 +1,6 @@
 import { linearScale } from './axis'
 import type { Scene, Shape, Tone } from './scene'
+import { widthOf } from './strokes'
 
 /** One job on the strip. `share` is the last as-found error as a share of its limit; null where unknown. */
 export type DueMark = {
@@ -52,18 +53,18 @@ function ground(x: (day: number) => number, base: number, width: number): Shape[
         [x(day), base + 6],
       ],
     },
-    { kind: 'text', x: x(day), y: base + 19, text, tone: 'soft', size: 12.5, anchor: 'middle', face: 'text' },
+    { kind: 'text', x: x(day), y: base + 19, text, tone: 'soft', size: FONT, anchor: 'middle', face: 'text' },
   ]
   return [
     { kind: 'box', x: 8, y: 10, width: x(0) - 8, height: base - 10, tone: 'clayGround' },
-    { kind: 'text', x: 15, y: 25, text: 'overdue', tone: 'clay', size: 12.5, anchor: 'start', face: 'text' },
+    { kind: 'text', x: 15, y: 25, text: 'overdue', tone: 'clay', size: FONT, anchor: 'start', face: 'text' },
     {
       kind: 'text',
       x: width - 14,
       y: 25,
       text: 'taller: last found nearer its limit',
       tone: 'soft',
-      size: 12.5,
+      size: FONT,
       anchor: 'end',
       face: 'text',
     },
@@ -98,14 +99,14 @@ const DAYS: readonly (readonly [day: number, text: string])[] = [
   [60, '60 d'],
   [90, '90 d'],
 ]
-const CHARACTER_PX = 6.6
+const FONT = 12.5
 
 /** On a narrow screen a day that would run into the one written before it is left out. */
 function hasRoom(x: (day: number) => number) {
   let end = -Infinity
   return ([day, text]: readonly [number, string]): boolean => {
-    const half = (text.length * CHARACTER_PX) / 2
-    if (x(day) - half < end + CHARACTER_PX) return false
+    const half = widthOf(text, FONT) / 2
+    if (x(day) - half < end + FONT / 2) return false
     end = x(day) + half
     return true
   }

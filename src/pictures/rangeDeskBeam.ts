@@ -2,6 +2,7 @@ import { formatPlain } from '@/core/format/formatNumber'
 import type { LinkBand } from '@/core/range/sensorBody'
 import { linearScale, niceTicks } from './axis'
 import type { Scene, Shape, Tone } from './scene'
+import { widthOf } from './strokes'
 
 type Ends = { readonly lrv: number; readonly urv: number }
 
@@ -83,9 +84,6 @@ const label = (
   face: 'number',
   ...options,
 })
-
-/** Rough width of a text. */
-const widthOf = (text: string, font: number) => text.length * font * 0.54
 
 /** Keeps a text centred at x inside the picture. */
 const inside = (x: number, text: string, { font, width }: Frame) => {

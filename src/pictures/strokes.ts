@@ -20,3 +20,6 @@ export const write = (
   text: string,
   { size, anchor, tone = 'soft' }: Writing,
 ): Shape => ({ kind: 'text', x, y, text, tone, size, anchor, face: 'number' })
+
+/** Rough width of a text. */
+export const widthOf = (text: string, font: number): number => text.length * font * 0.54

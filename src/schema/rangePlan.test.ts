@@ -94,11 +94,17 @@ describe('a range change worked out', () => {
       carried: null,
       notes: [],
     })
+    // Only LRV moves: it is off at that end, and the other reads as before.
+    const lifted = plan({ lrv: 6 })
+    expect(lifted.carried).toEqual({ lower: 12, upper: 60, unit: 't/h' })
+    expect(lifted.notes.join()).toContain('at 6 kPa it would show 0 t/h, and by its present range that is 12 t/h')
     expect(plan({}).carried).toBeNull()
+    const fine = { ...PRESENT, displayScale: { lower: 0, upper: 60.00001, unit: 't/h' } }
+    expect(rangePlan(fine, wantedFromPresent(fine), { capsules: [] }).carried).toBeNull() // finer than any host is set
     const present = { ...PRESENT, hostRoot: true as const }
     const rooted = (wanted: Partial<typeof same>) =>
       rangePlan(present, { ...wantedFromPresent(present), ...wanted }, { capsules: [] }).carried
-    expect(rooted({ urv: 15 })).toEqual({ lower: 0, upper: 42.4264, unit: 't/h' }) // 60 / √2, by the square-root law
+    expect(rooted({ urv: 15 })).toEqual({ lower: 0, upper: 42.426, unit: 't/h' }) // 60 / √2, by the square-root law
     expect(rooted({ urv: 15, hostRoot: false })).toBeNull() // another root, another meaning
     expect(rooted({ lrv: 3 })).toBeNull() // the zero of a flow does not move
     expect(rooted({ urv: 15, source: 'flow' })).toBeNull() // a set-up brings its own

@@ -7,6 +7,7 @@ import { type OutputRow, outputTable } from '@/core/range/outputTable'
 import { pointsForNewRange } from '@/core/range/pointsForNewRange'
 import { rangeSteps } from '@/core/range/rangeSteps'
 import { type RangeVerdict, rangeVerdict, turndownOf } from '@/core/range/rangeVerdict'
+import { settableRange } from '@/core/range/settableRange'
 import { adjustableOf } from '@/core/run/adjustable'
 import { HOOK_UPS } from '@/core/run/hookUp'
 import { isolateSteps } from '@/core/run/isolateSteps'
@@ -113,29 +114,36 @@ export function rangePlan(
  * The scale that would go on showing the same, where a typed range moves under one that is left as it is. A vessel or a
  * flow set-up brings a scale of its own.
  */
-function carriedHost(present: Configuration, wanted: WantedForm): Configuration['displayScale'] {
-  const { displayScale, transfer, hostRoot } = present
-  const isLeft = displayScale !== null && JSON.stringify(displayScale) === JSON.stringify(wanted.displayScale)
-  const takesRoot = transfer.kind !== 'linear' || hostRoot === true
-  if (wanted.source !== 'typed' || !isLeft || takesRoot !== (wanted.transfer.kind !== 'linear' || wanted.hostRoot))
-    return null
-  const carried = carriedScale(displayScale, { present, wanted, takesRoot })
-  if (!carried) return null
-  const size = Math.abs(displayScale.upper - displayScale.lower)
-  const isSame = (end: 'lower' | 'upper') => Math.abs(carried[end] - displayScale[end]) <= 1e-6 * size
-  const rounded = (value: number) => Number(value.toPrecision(6))
-  return isSame('lower') && isSame('upper')
-    ? null
-    : { ...carried, lower: rounded(carried.lower), upper: rounded(carried.upper) }
+function carriedHost(present: Configuration, wanted: WantedForm): Scale | null {
+  const { displayScale } = present
+  if (!displayScale || !wanted.displayScale || wanted.source !== 'typed') return null
+  if (!isSameScale(displayScale, wanted.displayScale) || takesRoot(present) !== takesRoot(wanted)) return null
+  const carried = carriedScale(displayScale, { present, wanted, takesRoot: takesRoot(present) })
+  return carried && !isSameScale(settable(carried), settable(displayScale)) ? settable(carried) : null
 }
 
-/** What a host that keeps its scale would show of the new range. */
-function hostNotes({ displayScale, urv, unit }: Configuration, carried: Configuration['displayScale']): string[] {
+type Scale = NonNullable<Configuration['displayScale']>
+
+type Rooted = Pick<WantedForm, 'transfer'> & { readonly hostRoot?: boolean | undefined }
+const takesRoot = ({ transfer, hostRoot = false }: Rooted): boolean => transfer.kind !== 'linear' || hostRoot
+
+const isSameScale = (a: Scale, b: Scale): boolean => a.lower === b.lower && a.upper === b.upper && a.unit === b.unit
+
+/** A scale of a host is set as finely as a range is. */
+function settable({ lower, upper, unit }: Scale): Scale {
+  const { lrv, urv } = settableRange({ lrv: lower, urv: upper })
+  return { lower: lrv, upper: urv, unit }
+}
+
+/** What a host that keeps its scale would show wrong, at the end of the new range where it is further off. */
+function hostNotes({ displayScale, lrv, urv, unit }: Configuration, carried: Scale | null): string[] {
   if (!displayScale || !carried) return []
-  const { lower, upper, unit: shown } = displayScale
-  const input = `${formatPlain(urv)} ${pressureUnitLabel(unit)}`
+  const off = (end: 'lower' | 'upper') => Math.abs(carried[end] - displayScale[end])
+  const end = off('upper') >= off('lower') ? 'upper' : 'lower'
+  const shown = (value: number) => `${formatPlain(value)} ${displayScale.unit}`
+  const input = `${formatPlain(end === 'upper' ? urv : lrv)} ${pressureUnitLabel(unit)}`
   return [
-    `The host keeps ${formatPlain(lower)} … ${formatPlain(upper)} ${shown}: at ${input} it would show ${formatPlain(upper)} ${shown}, and by its present range that is ${formatPlain(carried.upper)} ${shown}. Scale it too, unless what it shows is meant to change.`,
+    `The host keeps ${formatPlain(displayScale.lower)} … ${shown(displayScale.upper)}: at ${input} it would show ${shown(displayScale[end])}, and by its present range that is ${shown(carried[end])}. Scale it too, unless what it shows is meant to change.`,
   ]
 }
 

@@ -232,30 +232,29 @@ export const hostScale = calculation({
         'leave LRV as it is and URV on its side, or take the root out',
       )
     const label = pressureUnitLabel(range.unit)
-    const percent = percentOfInput(wantedUrv, range)
-    return {
-      lower: quantity(carried.lower, display.unit),
-      upper: quantity(carried.upper, display.unit),
-      workings: [
+    const stepsAt = (end: 'LRV' | 'URV', input: number, shown: number) => {
+      const percent = worked('x', percentOfInput(input, range), '%')
+      return [
         {
-          finds: 'the new URV in the present range',
-          formula: 'x = (URV′ − LRV) / (URV − LRV)',
-          from: [worked('URV′', wantedUrv, label), worked('LRV', range.lrv, label), worked('URV', range.urv, label)],
-          result: worked('x', percent, '%'),
+          finds: `the new ${end} in the present range`,
+          formula: `x = (${end}′ − LRV) / (URV − LRV)`,
+          from: [worked(`${end}′`, input, label), worked('LRV', range.lrv, label), worked('URV', range.urv, label)],
+          result: percent,
           source: 'definition of LRV and URV',
         },
         {
           finds: 'what the host shows there by its present scale',
           formula: takesRoot ? 's = s₀ + √x · (s₁₀₀ − s₀)' : 's = s₀ + x · (s₁₀₀ − s₀)',
-          from: [
-            worked('x', percent, '%'),
-            worked('s₀', display.lower, display.unit),
-            worked('s₁₀₀', display.upper, display.unit),
-          ],
-          result: worked('s', carried.upper, display.unit),
+          from: [percent, worked('s₀', display.lower, display.unit), worked('s₁₀₀', display.upper, display.unit)],
+          result: worked('s', shown, display.unit),
           source: takesRoot ? 'square-root law, ISO 5167-1' : 'definition of a linear scale',
         },
-      ],
+      ]
+    }
+    return {
+      lower: quantity(carried.lower, display.unit),
+      upper: quantity(carried.upper, display.unit),
+      workings: [...stepsAt('LRV', wantedLrv, carried.lower), ...stepsAt('URV', wantedUrv, carried.upper)],
     }
   },
 })

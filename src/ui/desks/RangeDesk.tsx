@@ -60,11 +60,7 @@ export function RangeDesk(props: Props) {
   const plan = useMemo(
     () =>
       read.kind === 'wanted'
-        ? rangePlan(configuration, read.wanted, {
-            capsules,
-            items,
-            preferredCapsule: capsule,
-          })
+        ? rangePlan(configuration, read.wanted, { capsules, items, preferredCapsule: capsule })
         : null,
     [read, configuration, capsules, items, capsule],
   )

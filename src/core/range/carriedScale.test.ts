@@ -1,0 +1,55 @@
+import fc from 'fast-check'
+import { describe, expect, test } from 'vitest'
+import { type DisplayScale, shownAtPercent } from '../transfer/displayScale'
+import { percentOfInput } from '../transfer/linearTransfer'
+import { rootPercent } from '../transfer/transfer'
+import { carriedScale } from './carriedScale'
+
+const PRESENT = { lrv: 2, urv: 18, unit: 'kPa' } as const
+const SCALE: DisplayScale = { lower: 0, upper: 48, unit: 'm³/h' }
+
+/** What a host shows for an input. */
+const shown = (input: number, scale: DisplayScale, { range, takesRoot }: Shown) => {
+  const percent = percentOfInput(input, range)
+  return shownAtPercent(takesRoot ? rootPercent(percent) : percent, scale)
+}
+type Shown = { range: { lrv: number; urv: number; unit: 'kPa' }; takesRoot: boolean }
+
+describe('the scale that goes on showing the same: by its definition, whatever the range moves to', () => {
+  const end = fc.integer({ min: -400, max: 400 })
+  test('on a line, reverse-acting too', () => {
+    fc.assert(
+      fc.property(end, end, end, (lrv, urv, input) => {
+        fc.pre(lrv !== urv)
+        const carried = carriedScale(SCALE, { present: PRESENT, wanted: { lrv, urv }, takesRoot: false })
+        const before = shown(input, SCALE, { range: PRESENT, takesRoot: false })
+        const after = carried && shown(input, carried, { range: { lrv, urv, unit: 'kPa' }, takesRoot: false })
+        expect(after).toBeCloseTo(before, 6)
+      }),
+      { seed: 20261125 },
+    )
+  })
+  test('by the root', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 3, max: 400 }), fc.integer({ min: 2, max: 400 }), (urv, input) => {
+        const carried = carriedScale(SCALE, { present: PRESENT, wanted: { lrv: PRESENT.lrv, urv }, takesRoot: true })
+        const before = shown(input, SCALE, { range: PRESENT, takesRoot: true })
+        const after = carried && shown(input, carried, { range: { ...PRESENT, urv }, takesRoot: true })
+        expect(after).toBeCloseTo(before, 6)
+      }),
+      { seed: 20261125 },
+    )
+  })
+  test('four times the difference is twice the flow (square-root law of ISO 5167-1)', () => {
+    const wanted = { lrv: 2, urv: 2 + 4 * 16 }
+    expect(carriedScale(SCALE, { present: PRESENT, wanted, takesRoot: true })?.upper).toBeCloseTo(96, 9)
+  })
+})
+
+test.each([
+  ['its zero moves', { lrv: 3, urv: 18 }],
+  ['it turns round', { lrv: 2, urv: -14 }],
+  ['nothing is left of it', { lrv: 2, urv: 2 }],
+])('a flow whose range moves so that %s has no such scale', (_, wanted) => {
+  expect(carriedScale(SCALE, { present: PRESENT, wanted, takesRoot: true })).toBeNull()
+})
