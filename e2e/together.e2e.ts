@@ -134,6 +134,40 @@ test('a point is held as long and as still as the plan asks, and the record says
   expect(run.world).toMatchObject({ dwellSeconds: 2, stabilityPercent: 0.1 })
 })
 
+test('what somebody else records before this screen has first told of itself is seen too', async ({
+  page,
+  browser,
+}) => {
+  const id = await startRun(page, 'PDT-206')
+  const { rounds } = await (await page.request.get(`${address()}/api/v1/runs/${id}`)).json()
+  const context = await browser.newContext()
+  const other = await context.newPage()
+  try {
+    await workAs(other, JOREN.id)
+    // The first beat reaches the server only after the other person’s note.
+    let release = () => {}
+    const noted = new Promise<void>((resolve) => {
+      release = resolve
+    })
+    await other.route('**/presence', async (route) => {
+      await noted
+      await route.continue()
+    })
+    await goTo(other, page.url())
+    const answer = await post(page, `runs/${id}/overshoots`, {
+      id: crypto.randomUUID(),
+      stepId: rounds[0].steps[0].id,
+      applied: null,
+    })
+    expect(answer.status()).toBe(200)
+    await expect(other.getByText('past 1 ×')).toHaveCount(0)
+    release()
+    await expect(other.getByText('past 1 ×')).toBeVisible()
+  } finally {
+    await context.close()
+  }
+})
+
 test('a look at the run that is out of date takes nothing off the screen', async ({ page }) => {
   await startRun(page, 'FT-502')
   let release = () => {}

@@ -63,7 +63,7 @@ async function takeAll(browser: Browser, address: string, scratch: string): Prom
   await go('/')
   await take(page, 'sign-in')
   await page.getByRole('button', { name: new RegExp(DEMO_PEOPLE[0].name) }).click()
-  await page.waitForLoadState('networkidle')
+  await page.waitForURL(`${address}/`)
   await take(page, 'day-sheet')
   await go('/instruments/PDT-301')
   await take(page, 'instrument')
@@ -199,8 +199,40 @@ async function typeReading(page: Page, [applied, output]: readonly [string, stri
   else await rows.nth(before).waitFor()
 }
 
+/** What must stand on a picture: its heading, and words that only the demo's plant gives. */
+const SHOWS: Record<string, { readonly heading: RegExp; readonly words: RegExp }> = {
+  'sign-in': { heading: /Sign in/, words: /Ilka Varga/ },
+  'day-sheet': { heading: /Day sheet/, words: /PDT-301/ },
+  instrument: { heading: /PDT-301/, words: /calandria/ },
+  prepare: { heading: /PDT-301/, words: /R-04/ },
+  'run-isolate': { heading: /PDT-301/, words: /Step 6 of/ },
+  'run-as-found': { heading: /PDT-301/, words: /Point 6 of/ },
+  'run-judge': { heading: /PT-209/, words: /output stage/i },
+  'run-judge-open': { heading: /PT-108/, words: /Cannot tell/i },
+  'run-adjust': { heading: /LT-702/, words: /zero screw/i },
+  'run-restore': { heading: /PDT-301/, words: /Loop check/ },
+  'run-sign': { heading: /PDT-301/, words: /Sign and seal/ },
+  record: { heading: /Record \d+/, words: /PDT-301/ },
+  workings: { heading: /Workings/, words: /uncertainty/i },
+  'workings-diagnose': { heading: /diagnos/i, words: /readings/i },
+  'range-desk': { heading: /PDT-704/, words: /Fits after one change/ },
+  'vessel-desk': { heading: /LT-103/, words: /silo/i },
+  drum: { heading: /LT-501/, words: /drum/i },
+  'flow-desk': { heading: /FT-601/, words: /orifice/i },
+  'loop-card': { heading: /LT-602/, words: /loop/i },
+}
+
+/**
+ * Takes one picture, of what it says it shows: the page's own heading and words are waited for first.
+ *
+ * @throws when the page shows something else, as the sign-in page does to a stranger
+ */
 async function take(page: Page, name: string): Promise<void> {
   say('picture', name)
+  const shows = SHOWS[name]
+  if (!shows) throw new Error(`nothing is known of what ${name} shows: add it to SHOWS`)
+  await page.getByRole('heading', { name: shows.heading }).first().waitFor({ timeout: 20_000 })
+  await page.getByText(shows.words).filter({ visible: true }).first().waitFor({ timeout: 20_000 })
   await page.evaluate('document.fonts.ready')
   await page.screenshot({ path: join(FOLDER, `${name}.png`) })
 }

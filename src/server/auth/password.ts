@@ -1,7 +1,10 @@
-import { argon2id, hash, verify } from 'argon2'
+import { type Algorithm, hash, verify } from '@node-rs/argon2'
+
+/** argon2id. The package’s own enumeration holds no values at run time, only types. */
+const ARGON2ID: Algorithm.Argon2id = 2
 
 /** argon2id with 19 MiB, two passes, one lane. Source: OWASP Password Storage Cheat Sheet (from memory). */
-const OPTIONS = { type: argon2id, memoryCost: 19_456, timeCost: 2, parallelism: 1 } as const
+const OPTIONS = { algorithm: ARGON2ID, memoryCost: 19_456, timeCost: 2, parallelism: 1 } as const
 
 /** The hash of a password as PHC text, salt included. */
 export const hashPassword = (password: string): Promise<string> => hash(password, OPTIONS)

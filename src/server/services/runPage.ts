@@ -3,7 +3,7 @@ import { convertPressure } from '@/core/units/pressureUnit'
 import type { PressureStandard } from '@/schema/world'
 import { pool } from '../database'
 import { environment } from '../environment'
-import { selectDraft } from '../sql/runPresence'
+import { selectDraft, selectRunMark } from '../sql/runPresence'
 import { selectResultsOf } from '../sql/seal'
 import { beamOf } from './beam'
 import { sealedRecordAt } from './instrumentPage'
@@ -11,11 +11,13 @@ import { loadRun } from './loadRun'
 
 /**
  * Everything the run page shows: the run, its beam, the as-left curve of the calibration before, if that was made on the
- * same range, and what this person has typed in it and not sent.
+ * same range, what this person has typed in it and not sent, and the run’s mark as it was just before it was loaded.
  *
  * @throws {NotFound} for an unknown id
  */
 export async function runPage(id: string, personId: string) {
+  // Before the run: what is recorded in between then makes the screen look once too often, never once too seldom.
+  const mark = await selectRunMark(pool(), id)
   const run = await loadRun(pool(), id)
   const { configuration, instrument, inputReference, furtherReferences = [] } = run.world
   const reach = ({ rangeHigh, rangeLow, unit }: PressureStandard) => convertPressure(rangeHigh - rangeLow, unit, 'Pa')
@@ -23,6 +25,7 @@ export async function runPage(id: string, personId: string) {
   const farthest = [inputReference, ...furtherReferences].reduce((far, next) => (reach(next) > reach(far) ? next : far))
   return {
     run,
+    mark: mark ?? '',
     beam: beamOf(configuration, farthest),
     earlier: await earlierCurve(instrument.id, configuration),
     draft: await selectDraft(pool(), id, personId),

@@ -24,6 +24,8 @@ import { useRun } from './useRun'
 
 type Props = {
   initial: RunView
+  /** Changes whenever something is recorded in the run; as it was when `initial` was loaded. */
+  mark: string
   beam: BeamData
   earlier: EarlierCurve | null
   person: Signer
@@ -41,13 +43,13 @@ export function RunDesk({ draft, ...props }: Props) {
   )
 }
 
-function Desk({ initial, beam, earlier, person, timeZone }: Omit<Props, 'draft'>) {
+function Desk({ initial, mark, beam, earlier, person, timeZone }: Omit<Props, 'draft'>) {
   const router = useRouter()
   const { run, state, write, reload } = useRun(initial)
   const [typed] = useState(typedStore)
   const [correcting, setCorrecting] = useState<RunStep | null>(null)
   const facts = useMemo(() => deskFacts(run, state), [run, state])
-  const others = usePresence(run.id, placeOf(facts, run), reload)
+  const others = usePresence(run.id, { place: placeOf(facts, run), reload, loadedMark: mark })
   // Somebody else has sealed it or given it up: the page then leads on.
   useEffect(() => {
     if (run.status !== 'open') router.refresh()

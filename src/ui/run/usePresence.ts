@@ -11,18 +11,25 @@ const BEAT_MS = 4000
 /** What is typed is kept once the hand rests for so long. */
 const REST_MS = 500
 
+type Here = {
+  readonly place: string
+  readonly reload: () => Promise<void>
+  /** The mark of the run as the page was loaded, so that what is recorded before the first beat is seen too. */
+  readonly loadedMark: string
+}
+
 /**
  * Says where this person is in the run and what they have typed, learns who else is there, and reloads the run when
  * something was recorded elsewhere. An unreachable server is no news: the next beat tries again.
  */
-export function usePresence(runId: string, place: string, reload: () => Promise<void>): Others {
+export function usePresence(runId: string, { place, reload, loadedMark }: Here): Others {
   const book = useDraftBook()
   const [others, setOthers] = useState<Others>([])
   const now = useRef({ place, reload })
   now.current = { place, reload }
 
   useEffect(() => {
-    let mark: string | null = null
+    let mark = loadedMark
     let isOver = false
     let rest: ReturnType<typeof setTimeout> | undefined
     const path = `/api/v1/runs/${runId}/presence`
@@ -31,7 +38,7 @@ export function usePresence(runId: string, place: string, reload: () => Promise<
       const answer = await send<PresenceAnswer>(path, seen())
       if (isOver || answer.kind !== 'done') return
       setOthers((before) => (same(before, answer.value.others) ? before : answer.value.others))
-      if (mark !== null && mark !== answer.value.mark) await now.current.reload()
+      if (mark !== answer.value.mark) await now.current.reload()
       mark = answer.value.mark
     }
     // Leaving: the page may be gone before an answer comes.
@@ -54,7 +61,7 @@ export function usePresence(runId: string, place: string, reload: () => Promise<
       book.onChange(() => {})
       document.removeEventListener('visibilitychange', leave)
     }
-  }, [runId, book])
+  }, [runId, book, loadedMark])
   return others
 }
 

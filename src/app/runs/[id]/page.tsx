@@ -13,13 +13,14 @@ export const metadata: Metadata = { title: 'Run' }
 export default async function RunPage({ params }: { params: Promise<{ id: string }> }) {
   const { id } = await params
   const person = await signedIn(`/runs/${id}`)
-  const { run, beam, earlier, draft } = await pageOrNotFound(async () => runPage(idParam(id), person.id))
+  const { run, mark, beam, earlier, draft } = await pageOrNotFound(async () => runPage(idParam(id), person.id))
   if (run.status === 'sealed') redirect(`/records/of/${run.id}`)
   if (run.status === 'abandoned') redirect(`/instruments/${encodeURIComponent(run.world.instrument.tag)}`)
   return (
     <RunDesk
       key={run.id}
       initial={run}
+      mark={mark}
       beam={beam}
       earlier={earlier}
       draft={draft}
