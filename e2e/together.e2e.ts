@@ -162,7 +162,7 @@ test('what somebody else records before this screen has first told of itself is 
     expect(answer.status()).toBe(200)
     await expect(other.getByText('past 1 ×')).toHaveCount(0)
     release()
-    await expect(other.getByText('past 1 ×')).toBeVisible()
+    await expect(other.getByText('past 1 ×', { exact: true })).toBeVisible()
   } finally {
     await context.close()
   }

@@ -77,7 +77,12 @@ const bellows = (link: string): Partial<Configuration> => ({
 const cell = (capsule: string): Partial<Configuration> => ({
   body: { family: 'cell body, digital', capsule, maxSpan: null, allowsReverse: true, links: [], link: null },
 })
+/** How finely a dial is read: its division in bar, told to a fifth. */
+const readTo = (division: number): Partial<Configuration> => ({ readability: { division, fraction: 0.2 } })
 const BAR = { unit: 'bar', hookUp: 'two-valve' } as const
+
+/** A serial number of our own making: the digits of the tag, scrambled a little. */
+const serialOf = (tag: string) => `TC${((Number(tag.replace(/\D/g, '')) * 7919) % 90_000) + 10_000}`
 
 function group(common: Common, rows: readonly Row[]): DemoInstrument[] {
   return rows.map(([tag, description, [lrl, url, minSpan], [lrv, urv], dueInDays, behaviour, more]) => ({
@@ -98,6 +103,7 @@ function group(common: Common, rows: readonly Row[]): DemoInstrument[] {
       hookUp: 'direct',
       transfer: { kind: 'linear' },
       displayScale: null,
+      nameplate: { serialNumber: serialOf(tag) },
       ...common,
       ...more,
       description,
@@ -124,13 +130,21 @@ export const DEMO_INSTRUMENTS: readonly DemoInstrument[] = [
       [0, 9.2],
       4,
       { ...STEADY, hysteresis: 0.3, bow: 0.2 },
-      DIAL,
+      { ...DIAL, ...readTo(0.2) },
     ],
   ]),
   ...group({ area: 'Homogeniser hall' }, [
     ['PT-204', 'Homogeniser inlet', [-1, 10.4, 0.26], [0.5, 8.5], 0, SPAN, BAR],
     ['PDT-206', 'Inlet filter pressure drop', [-248, 248, 6.2], [0, 146], 9, ZERO, { ...DP, ...cell('C-248') }],
-    ['PI-207', 'Seal-water header', [0, 6.8, 6.2], [0, 6.8], 83, { ...STEADY, hysteresis: 0.5 }, DIAL],
+    [
+      'PI-207',
+      'Seal-water header',
+      [0, 6.8, 6.2],
+      [0, 6.8],
+      83,
+      { ...STEADY, hysteresis: 0.5 },
+      { ...DIAL, ...readTo(0.1) },
+    ],
     [
       'PT-210',
       'Homogeniser oil, on the bus',
@@ -147,7 +161,15 @@ export const DEMO_INSTRUMENTS: readonly DemoInstrument[] = [
     ['PT-302', 'First effect: vapour pressure', [0, 160, 4], [5, 95], 0, ZERO, { ...ABSOLUTE }],
     ['PT-303', 'Second effect: vapour pressure', [0, 160, 4], [5, 65], 1, STEADY, { ...ABSOLUTE }],
     ['LT-304', 'Concentrate level, flash vessel', [-25, 25, 0.5], [0, 21.6], 1, ZERO, LEVEL],
-    ['PI-305', 'Gland steam', [-0.9, 5.6, 6], [-0.9, 5.6], 5, { ...STEADY, hysteresis: 0.4 }, DIAL],
+    [
+      'PI-305',
+      'Gland steam',
+      [-0.9, 5.6, 6],
+      [-0.9, 5.6],
+      5,
+      { ...STEADY, hysteresis: 0.4 },
+      { ...DIAL, ...readTo(0.1) },
+    ],
     [
       'PT-306',
       'Condenser vacuum',
@@ -243,7 +265,15 @@ export const DEMO_INSTRUMENTS: readonly DemoInstrument[] = [
     ],
     ['FT-502', 'Steam to evaporator (root taken in the host)', [-62.5, 62.5, 1.25], [0, 36], 4, STEADY, FLOW],
     ['PT-503', 'Steam header', [-1, 20.8, 0.52], [0, 14], 22, SPAN, BAR],
-    ['PI-504', 'Steam header, local', [0, 21, 15], [0, 21], 33, { ...STEADY, hysteresis: 0.6, bow: 0.3 }, DIAL],
+    [
+      'PI-504',
+      'Steam header, local',
+      [0, 21, 15],
+      [0, 21],
+      33,
+      { ...STEADY, hysteresis: 0.6, bow: 0.3 },
+      { ...DIAL, ...readTo(0.5) },
+    ],
     ['PT-505', 'Economiser inlet', [-1, 31, 0.8], [0, 24], 57, STEADY, BAR],
     [
       'PT-506',

@@ -4,7 +4,7 @@ import { runState } from '../../src/core/run/runState'
 import { workLists } from '../../src/core/run/workLists'
 import type { WorkList } from '../../src/core/run/workStep'
 import { DEMO_PASSWORD } from '../../src/schema/demo'
-import { referenceOffers } from '../../src/schema/referenceOffers'
+import { outputOfferFor, referenceOffers } from '../../src/schema/referenceOffers'
 import { StartRun } from '../../src/schema/run'
 import type { RunView } from '../../src/schema/runView'
 import type { Standard } from '../../src/schema/world'
@@ -23,6 +23,7 @@ import { insertPerson } from '../../src/server/sql/person'
 import { insertReading } from '../../src/server/sql/reading'
 import { insertReview } from '../../src/server/sql/review'
 import { selectSeals } from '../../src/server/sql/seal'
+import { insertSite } from '../../src/server/sql/site'
 import { insertStandard } from '../../src/server/sql/standard'
 import { insertWorkStep } from '../../src/server/sql/workStep'
 import { DEMO_CAPSULES, DEMO_SET_UPS } from './desks'
@@ -44,12 +45,17 @@ type Job = { instrument: DemoInstrument & { id: string }; standards: readonly St
  * Runs as the owner of the schema, as the application itself may not renew a certificate yet.
  */
 export async function loadDemo(now: Date): Promise<{ instruments: number; runs: number }> {
-  process.env.BARYS_SITE ??= DEMO_SITE // read by the seals below; this process serves nothing
   const random = seededRandom(20_261)
   const standards = demoStandards(now)
   const passwordHash = await hashPassword(DEMO_PASSWORD)
   await transaction(async (db) => {
     for (const person of DEMO_PEOPLE) await insertPerson(db, { ...person, passwordHash })
+    await insertSite(db, {
+      ...DEMO_SITE,
+      id: crypto.randomUUID(),
+      at: subMonths(now, HISTORY_MONTHS + 1),
+      personId: TAVI.id,
+    })
     for (const standard of standards) await insertStandard(db, standard)
     for (const capsule of DEMO_CAPSULES) await insertCapsule(db, capsule)
   })
@@ -235,7 +241,7 @@ function startOf({ instrument, standards, random }: Job, day: Date): StartRun {
     inputUnit: configuration.unit,
     inputReferenceId: ids[0],
     furtherReferenceIds: ids.slice(1),
-    outputReferenceId: offers.outputs?.[0]?.standard.id ?? null,
+    outputReferenceId: outputOfferFor(offers, ids)?.standard.id ?? null,
     environment: {
       ambientCelsius: (21 + 4 * aboutZero(random)).toFixed(1),
       relativeHumidityPercent: (48 + 12 * aboutZero(random)).toFixed(0),

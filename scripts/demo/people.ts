@@ -1,7 +1,11 @@
 import type { Person } from '../../src/server/sql/person'
 
-/** The invented plant's name, as it stands on its certificates. */
-export const DEMO_SITE = 'Tarn Hollow Creamery'
+/** The invented plant as it stands on its certificates. */
+export const DEMO_SITE = {
+  name: 'Tarn Hollow Creamery',
+  address: 'Instrument workshop, Weir Lane 4, Tarn Hollow',
+  method: 'Comparison at stated points, workshop procedure W-12, revision 4',
+}
 
 const demo = { isAdministrator: false, isDemo: true } as const
 

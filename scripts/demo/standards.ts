@@ -29,6 +29,8 @@ export function demoStandards(today: Date): Standard[] {
     calibratedOn: date(today, -calibratedDaysAgo),
     dueOn: date(today, 365 - calibratedDaysAgo),
     principle: 'indicator' as const,
+    laboratory: number % 3 === 0 ? 'Alder Weir metrology, electrical bench' : 'Alder Weir metrology, pressure bench',
+    serialNumber: `TH-${6120 + number * 37}`,
   })
   const pressure = { quantity: 'pressure' as const }
   return [
@@ -75,6 +77,8 @@ export function demoStandards(today: Date): Standard[] {
       rangeHigh: 110,
       accuracy: sum(ofReading(0.02), ofSpan(0.005)),
       resolution: 0.001,
+      driftPerYear: sum(ofReading(0.008)),
+      temperature: { perKelvin: sum(ofReading(0.001)), lowCelsius: 17, highCelsius: 29 },
     },
     {
       ...certified(5, 263),
@@ -95,6 +99,7 @@ export function demoStandards(today: Date): Standard[] {
       rangeLow: 0,
       rangeHigh: 55,
       accuracy: sum(ofReading(0.01), ofSpan(0.005)),
+      driftPerYear: sum(ofReading(0.004)),
       resolution: 0.001,
     },
     {
@@ -117,6 +122,7 @@ export function demoStandards(today: Date): Standard[] {
       rangeLow: 0,
       rangeHigh: 14,
       accuracy: sum(ofReading(0.15), ofSpan(0.005)),
+      driftPerYear: sum(ofReading(0.06)),
       resolution: 0.0001,
     },
     {

@@ -14,6 +14,8 @@ from scipy import integrate, interpolate, optimize, stats
 import uncertainties
 from uncertainties import ufloat, umath
 
+import make_budgets
+
 OUT = pathlib.Path(__file__).resolve().parents[2] / "tests" / "reference"
 SCIPY = f"SciPy {scipy.__version__}"
 
@@ -249,4 +251,5 @@ if __name__ == "__main__":
     drift()
     calc_examples()
     orifice()
+    make_budgets.main()
     sys.exit(0)

@@ -31,13 +31,13 @@ export async function serve({ withDemo, reset }: ServeOptions): Promise<void> {
     await migrate(database.ownerUrl, database.applicationRole)
     if (withDemo) await loadDemoIfEmpty(database)
     buildIfStale(DIST)
+    await nameDemoSite(database)
     const port = await choosePort()
     say('server', `starting on port ${port}`)
     const server = await startServer({
       port,
       databaseUrl: database.applicationUrl,
       distFolder: DIST,
-      env: await siteOf(database),
     })
     const serving: Serving = { pid: process.pid, serverPid: server.process.pid ?? 0, address: server.address }
     writeFileSync(SERVING, JSON.stringify(serving))
@@ -135,14 +135,15 @@ async function loadDemoIfEmpty({ ownerUrl }: Database): Promise<void> {
   say('demo data', `${instruments} instruments, ${runs} calibrations`)
 }
 
-/** The demo's certificates carry the demo's name; a plant of your own sets BARYS_SITE. */
-async function siteOf({ ownerUrl }: Database): Promise<Record<string, string>> {
-  if (process.env.BARYS_SITE) return {}
-  const isDemo = await withClient(ownerUrl, async (db) => {
-    const { rowCount } = await db.query('SELECT FROM person WHERE id = $1', [DEMO_PEOPLE[0].id])
-    return rowCount === 1
-  })
-  return isDemo ? { BARYS_SITE: DEMO_SITE } : {}
+/** A demo loaded before certificates named who issues them is given its name and address. */
+async function nameDemoSite({ ownerUrl }: Database): Promise<void> {
+  await withClient(ownerUrl, (db) =>
+    db.query(
+      `INSERT INTO site (id, name, address, method, set_at, set_by)
+       SELECT gen_random_uuid(), $2, $3, $4, now(), id FROM person WHERE id = $1 AND NOT EXISTS (SELECT FROM site)`,
+      [DEMO_PEOPLE[0].id, DEMO_SITE.name, DEMO_SITE.address, DEMO_SITE.method],
+    ),
+  )
 }
 
 /** PORT is taken at its word; without it, the first free port from the default up. */

@@ -16,6 +16,9 @@ export type Server = {
   readonly stop: () => Promise<void>
 }
 
+/** Longer than browsers and proxies keep an idle connection, so that none is reset just as it is used again. */
+const KEEP_ALIVE_MS = '75000'
+
 /**
  * Starts the built application and waits until it answers. It listens on the loopback address, or on what BARYS_LISTEN
  * says.
@@ -26,7 +29,16 @@ export async function startServer({ port, databaseUrl, distFolder, env = {} }: S
   const next = join(ROOT, 'node_modules/next/dist/bin/next')
   const child = spawn(
     process.execPath,
-    [next, 'start', '-H', process.env.BARYS_LISTEN ?? '127.0.0.1', '-p', String(port)],
+    [
+      next,
+      'start',
+      '--keepAliveTimeout',
+      KEEP_ALIVE_MS,
+      '-H',
+      process.env.BARYS_LISTEN ?? '127.0.0.1',
+      '-p',
+      String(port),
+    ],
     {
       cwd: ROOT,
       stdio: ['ignore', 'ignore', 'inherit'],

@@ -17,7 +17,13 @@ import {
 import { guardBand } from './corridorGuardBand'
 import type { Scene, Shape, Tone } from './scene'
 
-const VERDICT_TONE: Record<PointVerdict, Tone> = { inside: 'verdigris', 'inside-look': 'ochre', outside: 'clay' }
+const VERDICT_TONE: Record<PointVerdict, Tone> = {
+  inside: 'verdigris',
+  'inside-look': 'ochre',
+  'not-accepted': 'ochre',
+  'not-stated': 'ochre',
+  outside: 'clay',
+}
 
 /**
  * The error corridor: error in % of span over applied input, the limit as a corridor, the adjust limit as an inner one,

@@ -65,8 +65,24 @@ const pointList = z
   .refine((points) => new Set(points).size === points.length, { error: 'a point stands twice' })
   .readonly()
 
+/** How finely its own dial or display is read, in the unit of the range. */
+const READ_FRACTIONS = [1, 0.5, 0.25, 0.2, 0.1] as const
+const fraction = z.literal(READ_FRACTIONS, { error: 'a whole division, or ½, ¼, ⅕ or ⅒ of one' })
+const above = (value: z.ZodType<number, unknown>) => value.refine((size) => size > 0, { error: 'must be above zero' })
+
+/** What is known of an instrument beyond its range. Every part is left out where nobody has said. */
+const Particulars = {
+  nameplate: z.object({ maker: z.string(), model: z.string(), serialNumber: z.string() }).partial().optional(),
+  readability: z.object({ division: above(z.number()), fraction }).optional(),
+  /** Standard deviation of single readings at one point, as declared by the maker or the site. */
+  repeatabilityPercentSpan: above(z.number()).optional(),
+  limitSource: z.string().optional(),
+  owner: z.string().optional(),
+}
+
 const fields = {
   ...plainFields,
+  ...Particulars,
   lrl: z.number(),
   url: z.number(),
   minSpan: z.number().positive({ error: 'must be above zero' }),
@@ -105,6 +121,34 @@ function pointTexts(typed: string): string[] {
   return texts.map((part) => part.trim()).filter((part) => part !== '')
 }
 
+/** A box that may stay empty, and then says nothing. */
+const optionalText = (max: number) =>
+  z
+    .string()
+    .trim()
+    .max(max, { error: `longer than ${max} characters: shorten it` })
+    .transform((typed) => typed || undefined)
+    .optional()
+
+/** A number in a box that may stay empty. */
+const optionalNumber = z.union([z.literal('').transform(() => undefined), above(DecimalNumber)]).optional()
+
+const ParticularsForm = {
+  nameplate: z
+    .object({ maker: optionalText(80), model: optionalText(80), serialNumber: optionalText(80) })
+    .transform((plate) => (Object.values(plate).some(Boolean) ? plate : undefined))
+    .optional(),
+  readability: z
+    .object({ division: optionalNumber, fraction: z.coerce.number().pipe(fraction).optional() })
+    .transform(({ division, fraction: told = 1 }) =>
+      division === undefined ? undefined : { division, fraction: told },
+    )
+    .optional(),
+  repeatabilityPercentSpan: optionalNumber,
+  limitSource: optionalText(120),
+  owner: optionalText(120),
+}
+
 /** The same configuration as a form or an API caller sends it. */
 export const ConfigurationForm = z
   .object({
@@ -127,6 +171,7 @@ export const ConfigurationForm = z
       .boolean()
       .transform((takesIt) => (takesIt ? (true as const) : undefined))
       .optional(),
+    ...ParticularsForm,
   })
   .superRefine(refuseImpossible)
 

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { ROLE_IDS } from './roles'
+import { SiteForm } from './site'
 
 /** Long enough to stand against guessing, and no rules that make people write it down. Source: NIST SP 800-63B, 5.1.1.2: eight or more (from memory). */
 const Password = z.string().min(8, { error: 'eight characters at least' }).max(200, { error: '200 characters at most' })
@@ -28,7 +29,7 @@ export const NewPerson = z.object({ ...person, isAdministrator: z.boolean().defa
 export type NewPerson = z.infer<typeof NewPerson>
 
 /** The first person of an empty plant, who administers it. */
-export const FirstPerson = z.object(person)
+export const FirstPerson = z.object({ ...person, site: SiteForm.optional() })
 export type FirstPerson = z.infer<typeof FirstPerson>
 
 /** A new password, with the old one. */

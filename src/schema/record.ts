@@ -1,11 +1,12 @@
 import { z } from 'zod'
+import { POINT_VERDICTS } from '@/core/error/verdict'
 import { DECISIONS } from '@/core/run/decision'
 import { RUN_RULE_IDS } from '@/core/run/decisionRule'
 import { STAGES } from '@/core/run/stage'
 import { ADJUSTMENT_KINDS, type AdjustmentKind } from './run'
 import { World } from './world'
 
-const verdict = z.enum(['inside', 'inside-look', 'outside'])
+const verdict = z.enum(POINT_VERDICTS)
 const time = z.iso.datetime()
 
 const RecordReading = z.object({
@@ -20,6 +21,29 @@ const RecordReading = z.object({
   takenBy: z.string(),
   supersedes: z.uuid().nullable(),
   reason: z.string().nullable(),
+})
+
+/** The budget of a point; contributions in % of output span. */
+const RecordBudget = z.object({
+  lines: z.array(
+    z.object({
+      name: z.string(),
+      group: z.enum(['reference', 'output', 'instrument']),
+      value: z.number(),
+      unit: z.string(),
+      distribution: z.enum(['rectangular', 'normal']),
+      divisor: z.number(),
+      sensitivity: z.number(),
+      degrees: z.number().nullable(),
+      source: z.string(),
+      contribution: z.number(),
+      sharePercent: z.number(),
+    }),
+  ),
+  combinedStandardUncertainty: z.number(),
+  effectiveDegrees: z.number().nullable(),
+  coverageFactor: z.number(),
+  expandedUncertainty: z.number(),
 })
 
 /** A computed point of a round. Inputs in the unit of the range, outputs in the unit of the signal. */
@@ -39,6 +63,7 @@ const RecordPoint = z.object({
   verdict,
   cutOff: z.enum(['at', 'below']).optional(),
   expandedUncertaintyPercentSpan: z.number().optional(),
+  budget: RecordBudget.optional(),
   acceptancePercentSpan: z.number().optional(),
   statement: z.enum(['pass', 'fail', 'undecided', 'conditional pass', 'conditional fail']).optional(),
 })
@@ -91,6 +116,10 @@ export const SealedRecord = z.object({
   sequence: z.int().positive(),
   previousHash: z.string(),
   site: z.string(),
+  /** Address and method of the place that issues it; records from before they were asked for have none. */
+  issuer: z.object({ address: z.string(), method: z.string() }).optional(),
+  /** What was assumed or left out of the uncertainty, in words. */
+  assumptions: z.array(z.string()).optional(),
   run: z.object({ id: z.uuid(), startedAt: time, startedBy: z.string(), stage: z.enum(STAGES) }),
   world: World,
   rounds: z.array(RecordRound),
@@ -136,7 +165,9 @@ export const SealedRecord = z.object({
       round: z.int(),
       points: z.array(RecordPoint),
       verdict,
+      /** In records without `nearestLimitErrorPercentSpan` the error nearest its limit, in others the numerically largest. */
       largestErrorPercentSpan: z.number(),
+      nearestLimitErrorPercentSpan: z.number().optional(),
       hysteresisPercentSpan: z.number().nullable(),
     }),
   ),

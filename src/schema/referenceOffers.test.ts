@@ -23,7 +23,7 @@ describe('which reference suits', () => {
   })
   test('under four to one is a remark (common practice; Z540.3 handbook), not a refusal', () => {
     const coarse = pump({ accuracy: { combine: 'sum', terms: [{ kind: 'percentSpan', value: 0.1 }] } })
-    expect(inputs(coarse)).toMatchObject([{ mark: 'look', remarks: ['ratio under 4 : 1'] }])
+    expect(inputs(coarse)).toMatchObject([{ mark: 'look', remarks: ['ratio 1.7 : 1, under 4 : 1'] }])
   })
   test('too short for one point, and none reaches all: good for a sub-range, and it says so', () => {
     expect(inputs(pump({ rangeHigh: 99 }))).toMatchObject([{ mark: 'look', remarks: ['reaches 2 of 3 points'] }])

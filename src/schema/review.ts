@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { OptionalDecimalText } from './decimal'
 
 const remark = z
   .string()
@@ -21,11 +22,31 @@ export const ReviewAnswer = z
   })
 export type ReviewAnswer = z.infer<typeof ReviewAnswer>
 
-/** Why a sealed record is amended. */
+const Words = z.string().trim().min(1, { error: 'give the words' }).max(500, { error: '500 characters at most' })
+
+/**
+ * Why a sealed record is amended, and what is put right besides its readings, which are corrected in the run of the
+ * amendment. What is left out stays as it was recorded.
+ */
 export const Amending = z.object({
   id: z.uuid(),
   reason: z.string().trim().min(1, { error: 'give the reason' }).max(500, { error: '500 characters at most' }),
+  environment: z
+    .object({
+      ambientCelsius: OptionalDecimalText,
+      relativeHumidityPercent: OptionalDecimalText,
+      barometricHPa: OptionalDecimalText,
+    })
+    .optional(),
+  itemCondition: z.string().trim().max(200, { error: '200 characters at most' }).optional(),
+  inputReferenceId: z.uuid().optional(),
+  outputReferenceId: z.uuid().optional(),
+  /** Reasons of decisions, by round. */
+  decisionReasons: z.record(z.string().regex(/^\d+$/), Words).default({}),
+  /** Words of adjustments, by the id of the act. */
+  adjustmentWords: z.record(z.uuid(), Words).default({}),
 })
+export type Amending = z.infer<typeof Amending>
 
 /** A review as shown. */
 export type Review = {

@@ -13,6 +13,8 @@ export const ACTIONS = {
   'change the register': ['technician', 'planner'],
   'keep references': ['planner', 'technician'],
   calibrate: ['technician'],
+  // With a reason that stands on the certificate.
+  'use a reference that does not fit': ['technician'],
   'sign as performed': ['technician'],
   amend: ['technician'],
   review: ['reviewer'],

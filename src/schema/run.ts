@@ -1,10 +1,20 @@
 import { z } from 'zod'
 import { DECISIONS } from '@/core/run/decision'
 import { RUN_RULE_IDS } from '@/core/run/decisionRule'
+import { LINE_FILLS, type LineFill } from '@/core/run/lineHead'
 import { MOST_CYCLES, POINT_ORDERS, type PointOrder } from '@/core/run/plan'
 import { PointListForm } from './configuration'
 import { DecimalNumber, DecimalText, OptionalDecimalText } from './decimal'
 import { PressureUnitId } from './errorLimit'
+
+/** Text that may be left out: null then. */
+const OptionalText = (max: number) =>
+  z
+    .string()
+    .trim()
+    .max(max, { error: `${max} characters at most` })
+    .transform((typed) => typed || null)
+    .nullable()
 
 const Reason = z.string().trim().min(1, { error: 'give the reason' }).max(500, { error: '500 characters at most' })
 
@@ -16,7 +26,15 @@ export const RunPlan = z.object({
     .nullable()
     .default(null),
   cycles: z.int().min(1).max(MOST_CYCLES).default(1),
-  dwellSeconds: z.int().min(1).max(3600, { error: 'an hour at most' }).nullable().default(null),
+  /** Whole seconds, as a number or as typed; what is no number is refused, and never becomes no hold. */
+  dwellSeconds: DecimalNumber.pipe(
+    z
+      .int({ error: 'whole seconds: type digits only' })
+      .min(1, { error: 'at least a second, or nothing' })
+      .max(3600, { error: 'an hour at most' }),
+  )
+    .nullable()
+    .default(null),
   /** How far the output may move meanwhile, ± % of output span. */
   stabilityPercent: DecimalNumber.refine((percent) => percent > 0 && percent <= 10, {
     error: 'above 0 and up to 10 % of span',
@@ -45,6 +63,22 @@ export const StartRun = z.object({
     stabilityPercent: null,
   }),
   decisionRule: z.enum(RUN_RULE_IDS).default('simple-acceptance'),
+  /** Why references are used that do not fit; without it they are refused. */
+  unfitReason: OptionalText(500).default(null),
+  /** How the instrument looked when it was taken up. */
+  itemCondition: OptionalText(200).default(null),
+  head: z
+    .object({
+      /** Reference above (+) or below (−) the instrument. */
+      heightMillimetre: OptionalDecimalText,
+      fill: z.enum(Object.keys(LINE_FILLS) as LineFill[]), // keys of a const object
+    })
+    .refine(({ heightMillimetre }) => heightMillimetre === null || Math.abs(Number(heightMillimetre)) <= 100_000, {
+      path: ['heightMillimetre'],
+      error: 'more than 100 m: enter millimetres',
+    })
+    .nullable()
+    .default(null),
   environment: z.object({
     ambientCelsius: OptionalDecimalText,
     relativeHumidityPercent: OptionalDecimalText,

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { PRINCIPLES, type Principle } from '@/core/conformity/principle'
 import { RUN_RULE_IDS } from '@/core/run/decisionRule'
+import { LINE_FILLS, type LineFill } from '@/core/run/lineHead'
 import { PRESSURE_KIND_IDS } from '@/core/units/pressureKind'
 import { Configuration } from './configuration'
 import { ErrorLimit, PressureUnitId } from './errorLimit'
@@ -19,6 +20,15 @@ const StandardFacts = {
   calibratedOn: z.string(),
   dueOn: z.string(),
   principle: z.enum(PRINCIPLE_IDS).default('indicator'),
+  /** Left out where nobody has said; records from before they were asked for have none. */
+  laboratory: z.string().optional(),
+  serialNumber: z.string().optional(),
+  /** Expanded uncertainty of its certificate, with its coverage factor: stands in the place of the accuracy. */
+  certified: z.object({ uncertainty: ErrorLimit, coverageFactor: z.number().positive() }).optional(),
+  driftPerYear: ErrorLimit.optional(),
+  temperature: z.object({ perKelvin: ErrorLimit, lowCelsius: z.number(), highCelsius: z.number() }).optional(),
+  /** How many things it can measure at once; one where left out. */
+  channels: z.int().positive().optional(),
 }
 
 /** A reference that gives or measures pressure. */
@@ -87,8 +97,35 @@ export const World = z.object({
   statesUncertainty: z.literal(true).optional(),
   /** How far the output may move while a point is held, ± % of output span, where the plan says so. */
   stabilityPercent: z.number().positive().optional(),
-  /** The last calibration that left the instrument inside its limit, where there is one. */
+  /** The last calibration that left it inside its limit, on this range, body and limit, where there is one. */
   lastGood: z.object({ sequence: z.int().positive(), sealedAt: z.iso.datetime() }).optional(),
+  /** The last calibration of this range, body and limit, however it left the instrument: since then it has measured so. */
+  measuresSince: z.object({ sequence: z.int().positive(), sealedAt: z.iso.datetime() }).optional(),
+  /** Repeatability known from earlier cycles or declared, as a standard deviation in % of span (or of reading). */
+  repeatability: z
+    .object({ standardDeviation: z.number().positive(), degrees: z.number().positive().nullable(), source: z.string() })
+    .optional(),
+  /** Reference above (+) or below (−) the instrument, and what fills the line. Left out: level. */
+  head: z.object({ heightMillimetre: z.number(), fill: z.enum(Object.keys(LINE_FILLS) as LineFill[]) }).optional(), // keys of a const object
+  /** Calendar date the work began on, from which the drift of references counts. */
+  day: z.string().optional(),
+  /** How the instrument looked when it was taken up. */
+  itemCondition: z.string().optional(),
+  /** References used though they do not fit, with what is amiss, why, and who let them. */
+  overrides: z
+    .array(z.object({ code: z.string(), amiss: z.array(z.string()), reason: z.string(), by: z.string() }))
+    .readonly()
+    .optional(),
+  /** The range change that this calibration follows, where one came since the last record. */
+  rangeChange: z
+    .object({
+      headline: z.string(),
+      reason: z.string(),
+      by: z.string(),
+      at: z.iso.datetime(),
+      bodyWork: z.string().nullable(),
+    })
+    .optional(),
   softwareVersion: z.string(),
 })
 export type World = z.infer<typeof World>

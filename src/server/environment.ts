@@ -7,7 +7,8 @@ const Environment = z.object({
     .string()
     .refine(isTimeZone, { error: 'BARYS_TIME_ZONE is no zone of the IANA database: give e.g. Europe/Prague' })
     .default(Intl.DateTimeFormat().resolvedOptions().timeZone),
-  BARYS_SITE: z.string().max(80).default('site not named'),
+  /** Name of the site for titles until an administrator has set name and address. */
+  BARYS_SITE: z.string().max(80).optional(),
   /** Where other devices of the site find it, such as https://barys.plant.example; loopback only where left out. */
   BARYS_ORIGIN: z
     .url({ protocol: /^https?$/, error: 'BARYS_ORIGIN is no address: give e.g. https://barys.plant.example' })

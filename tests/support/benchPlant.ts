@@ -14,6 +14,7 @@ import { loadRun } from '../../src/server/services/loadRun'
 import { recordReading } from '../../src/server/services/recordReading'
 import { startRun } from '../../src/server/services/startRun'
 import { insertPerson, type Person } from '../../src/server/sql/person'
+import { insertSite } from '../../src/server/sql/site'
 import { insertStandard } from '../../src/server/sql/standard'
 
 const person = (name: string, role: Person['role']): Person => ({
@@ -85,6 +86,9 @@ export const CONFIGURATION = Configuration.parse({
   hookUp: 'bench',
 })
 
+/** Who issues the bench’s certificates. */
+const BENCH_SITE = { name: 'Bench laboratory', address: 'Test Lane 1', method: 'bench method, revision 3' }
+
 /** What the people of the bench sign in and sign with. */
 export const BENCH_PASSWORD = 'bench and brass'
 
@@ -92,6 +96,7 @@ export const BENCH_PASSWORD = 'bench and brass'
 export async function peopleAndReferences(): Promise<void> {
   const passwordHash = await hashPassword(BENCH_PASSWORD)
   for (const each of [ANNA, BEN, RITA]) await insertPerson(pool(), { ...each, passwordHash })
+  await insertSite(pool(), { ...BENCH_SITE, id: randomUUID(), at: NOW, personId: ANNA.id })
   for (const each of [PUMP, METER]) await insertStandard(pool(), each)
 }
 
@@ -119,6 +124,9 @@ export async function runOnNewInstrument(
       readsDisplay: false,
       plan: { testPoints: null, pointOrder: null, cycles: 1, dwellSeconds: null, stabilityPercent: null },
       decisionRule: 'simple-acceptance',
+      unfitReason: null,
+      itemCondition: null,
+      head: null,
       environment,
       ...change,
     },
@@ -167,12 +175,14 @@ export function readingOf(
   }
 }
 
-/** Reads every point that is left, each with the same error in mA. */
-export async function readRound(run: RunView, errorMilliamp = 0): Promise<RunView> {
+/** Reads every point that is left, each with an error in mA: the same, or one after the other from a list. */
+export async function readRound(run: RunView, errorMilliamp: number | readonly number[] = 0): Promise<RunView> {
   let current = run
+  const errors = [errorMilliamp].flat()
+  let count = 0
   while (current.rounds.at(-1)?.steps.some((step) => step.readings.length === 0)) {
     const reading = nextReading(current)
-    const output = (Number(reading.output) + errorMilliamp).toFixed(3)
+    const output = (Number(reading.output) + (errors[count++ % errors.length] ?? 0)).toFixed(3)
     current = withReading(current, await recordReading(run.id, { ...reading, output }, as(ANNA, 5)))
   }
   return current

@@ -1,6 +1,7 @@
 import type { Metadata } from 'next'
 import { signedIn } from '@/server/currentPerson'
 import { pool } from '@/server/database'
+import { siteOf } from '@/server/services/site'
 import { selectPeople } from '@/server/sql/person'
 import { PeopleDesk } from '@/ui/people/PeopleDesk'
 
@@ -9,5 +10,5 @@ export const metadata: Metadata = { title: 'People' }
 /** Who works here. */
 export default async function PeoplePage() {
   const current = await signedIn('/people')
-  return <PeopleDesk people={await selectPeople(pool())} current={current} />
+  return <PeopleDesk people={await selectPeople(pool())} current={current} site={await siteOf(pool())} />
 }

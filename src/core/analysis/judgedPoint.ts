@@ -8,6 +8,7 @@ import { type OutputScale, percentOfOutput } from '../signal/signal'
 import { span } from '../transfer/calibratedRange'
 import { inputAtPercent, percentOfInput } from '../transfer/linearTransfer'
 import { LINEAR, type Transfer, transferCurve } from '../transfer/transfer'
+import type { ReadingBudget } from '../uncertainty/contribution'
 
 export type Direction = 'rising' | 'falling'
 
@@ -42,13 +43,18 @@ export type JudgedPoint = PointReading &
     readonly atSensor?: SensorSide
     /** Present where the low-flow cut-off decides how the point is judged. */
     readonly cutOff?: Exclude<CutOffPlace, 'above'>
-    /** ± % of output span, k = 2; present where the run states it. */
+    /** ± % of output span, at 95.45 %; present where the run states it. */
     readonly expandedUncertaintyPercentSpan?: number
+    /** What that came from; present with it. */
+    readonly budget?: ReadingBudget
     /** ± % of output span; present where the decision rule draws the acceptance limit in. */
     readonly acceptancePercentSpan?: number
     /** Present where the decision rule has more answers than inside and outside. */
     readonly statement?: ConformityStatement
   }
+
+/** A point judged by simple acceptance, before any decision rule. */
+export type PlainlyJudged = JudgedPoint & { readonly verdict: 'inside' | 'inside-look' | 'outside' }
 
 export type SensorSide = {
   readonly errorPercentSpan: number
@@ -62,7 +68,7 @@ export type SensorSide = {
  *
  * @throws {Refusal} when the range has no span or the limit no terms
  */
-export function judgePoint(reading: PointReading, basis: JudgingBasis): JudgedPoint {
+export function judgePoint(reading: PointReading, basis: JudgingBasis): PlainlyJudged {
   const limits: InputLimits = {
     limitPercent: limitPercentSpan(reading.applied, basis.errorLimit, basis),
     adjustLimitPercent: basis.adjustLimit === null ? null : limitPercentSpan(reading.applied, basis.adjustLimit, basis),
@@ -93,7 +99,7 @@ export function judgePoint(reading: PointReading, basis: JudgingBasis): JudgedPo
   return { ...point, atSensor }
 }
 
-function pointFrom(reading: PointReading, expected: OutputExpectation, basis: JudgingBasis): JudgedPoint {
+function pointFrom(reading: PointReading, expected: OutputExpectation, basis: JudgingBasis): PlainlyJudged {
   const error = errorFromIdeal(reading.output, expected.idealPercent, basis.scale)
   return {
     ...reading,

@@ -83,7 +83,7 @@ describe('a round', () => {
     expect(analysis).toMatchObject({ verdict: 'outside', pointsOutside: 1, pointsBeyondAdjustLimit: 1 })
     expect(analysis.largest?.targetPercent).toBe(100)
   })
-  test('with a limit of reading, the point that uses most of its own limit decides, not the largest error', () => {
+  test('with a limit of reading, the point nearest its limit decides, and the numerically largest error is another', () => {
     const ofReading = {
       ...basis,
       adjustLimit: null,
@@ -94,7 +94,9 @@ describe('a round', () => {
       { targetPercent: 100, direction: 'rising', applied: 100, output: 4 + 0.16 * 100.5 },
       ofReading,
     )
-    expect(analyseRound([low, high]).largest).toBe(low)
+    const analysis = analyseRound([low, high])
+    expect(analysis.nearestLimit).toBe(low)
+    expect(analysis.largest).toBe(high)
     expect([low.verdict, high.verdict]).toEqual(['outside', 'inside'])
   })
   test('a gain error under a limit of reading is a span error, although the limit at its foot is tiny', () => {

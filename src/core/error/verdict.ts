@@ -1,5 +1,10 @@
-/** Where one error lies: inside the adjust limit, inside the error limit but beyond the adjust limit, or outside. */
-export type PointVerdict = 'inside' | 'inside-look' | 'outside'
+/**
+ * Where one error lies: inside the adjust limit, inside the error limit but beyond the adjust limit, inside the error
+ * limit but within a guard band and therefore not accepted, of which the decision rule says nothing because the
+ * uncertainty is larger than it allows, or outside the error limit. From the best to the worst.
+ */
+export const POINT_VERDICTS = ['inside', 'inside-look', 'not-accepted', 'not-stated', 'outside'] as const
+export type PointVerdict = (typeof POINT_VERDICTS)[number]
 
 /** Errors and limits in the same unit; the adjust limit is absent where the site works without one. */
 export type JudgedError = { readonly error: number; readonly limit: number; readonly adjustLimit: number | null }
@@ -12,18 +17,21 @@ export type JudgedError = { readonly error: number; readonly limit: number; read
  *
  * Source: ILAC-G8:09/2019, 4.2.1, binary statement for simple acceptance (clause from memory).
  */
-export function pointVerdict({ error, limit, adjustLimit }: JudgedError): PointVerdict {
+export function pointVerdict({ error, limit, adjustLimit }: JudgedError): 'inside' | 'inside-look' | 'outside' {
   const size = Math.abs(error)
   if (exceeds(size, limit)) return 'outside'
   return adjustLimit !== null && exceeds(size, adjustLimit) ? 'inside-look' : 'inside'
 }
 
 const RELATIVE_SLACK = 1e-9
-const exceeds = (size: number, limit: number) => size > limit * (1 + RELATIVE_SLACK) + Number.EPSILON
+
+/** Whether a decimal value lies beyond an edge; the edge itself belongs to the accepted side. */
+export const exceeds = (size: number, limit: number): boolean => size > limit * (1 + RELATIVE_SLACK) + Number.EPSILON
 
 /** The worst of several verdicts; null without any. */
 export function overallVerdict(verdicts: readonly PointVerdict[]): PointVerdict | null {
-  if (verdicts.length === 0) return null
-  if (verdicts.includes('outside')) return 'outside'
-  return verdicts.includes('inside-look') ? 'inside-look' : 'inside'
+  return POINT_VERDICTS.findLast((verdict) => verdicts.includes(verdict)) ?? null
 }
+
+/** Whether an instrument that is left so is known to be good: accepted, whatever it might be adjusted to. */
+export const isAccepted = (verdict: PointVerdict): boolean => verdict === 'inside' || verdict === 'inside-look'

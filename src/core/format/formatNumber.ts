@@ -3,17 +3,55 @@ import { decimalsOf } from '../units/decimalText'
 /** U+2212, as wide as a plus sign, so that signs line up in a column. */
 const MINUS = '−'
 
-/** A number with a fixed count of decimals and a real minus sign; never `−0`. */
+/** What binary arithmetic may have added to a decimal value, in units of the last place shown. */
+const NOISE_OF_LAST_PLACE = 1e-6
+
+/**
+ * A number with a fixed count of decimals and a real minus sign; never `−0`. Halves go away from zero, after binary
+ * noise is taken out: 0.0625 and 0.06250000000000977 are one error, and 0.06249999999999 is it too.
+ */
 export function formatFixed(value: number, decimals: number): string {
-  const text = value.toFixed(decimals)
+  const text = toFixedDecimal(value, decimals)
   return Number(text) === 0 ? text.replace('-', '') : text.replace('-', MINUS)
+}
+
+function toFixedDecimal(value: number, decimals: number): string {
+  const step = 10 ** -decimals
+  // So large a number has no places left that noise could move.
+  return (Math.abs(value) < 1e12 * step ? value + Math.sign(value) * step * NOISE_OF_LAST_PLACE : value).toFixed(
+    decimals,
+  )
 }
 
 /** As {@link formatFixed}, with a plus sign on positive numbers: for errors. */
 export function formatSigned(value: number, decimals: number): string {
   const text = formatFixed(value, decimals)
-  return Number(value.toFixed(decimals)) > 0 ? `+${text}` : text
+  return value > 0 && Number(text.replace(MINUS, '-')) > 0 ? `+${text}` : text
 }
+
+/** Decimals that show a value with two significant digits, as uncertainties are given: 0.0412 three, 3.61 one, 42 none. */
+export function decimalsOfTwoDigits(value: number): number {
+  if (!(Math.abs(value) > 0)) return 2
+  const decimals = 1 - Math.floor(Math.log10(Math.abs(value)) + 1e-12)
+  // 0.0996 shown with three decimals is 0.100, three digits: one less then.
+  const shown = Number(Math.abs(value).toFixed(Math.min(12, Math.max(0, decimals))))
+  return Math.min(9, Math.max(0, 1 - Math.floor(Math.log10(shown || Math.abs(value)) + 1e-12)))
+}
+
+/**
+ * As many decimals, from some number on, as it takes for two values that differ to be shown differently: ±0.303 beside
+ * ±0.30 would seem to be on it.
+ */
+export function decimalsThatTell(value: number, other: number, decimals: number): number {
+  const [a, b] = [Math.abs(value), Math.abs(other)]
+  if (Math.abs(a - b) <= 1e-9 * Math.max(a, b)) return decimals
+  const differs = (count: number) => formatFixed(a, count) !== formatFixed(b, count)
+  for (let count = decimals; count < MOST_TELLING; count++) if (differs(count)) return count
+  return MOST_TELLING
+}
+
+/** Two values that agree to so many decimals are told apart by nobody. */
+const MOST_TELLING = 9
 
 /** A reading with exactly the digits it was given with. */
 export const formatReading = (decimalText: string): string => decimalText.replace('-', MINUS)

@@ -72,9 +72,73 @@ describe('uncertainty of one comparison: JCGM 100:2008, 4.3.7 (rectangular, a/�
     expect(budget.lines.map(({ name }) => name)).toEqual([
       'accuracy of the reference',
       'resolution of the reference',
-      'resolution of the output reading',
+      'readability of the instrument',
     ])
-    expect(line('resolution of the output reading', budget)).toBeCloseTo(0.05 / Math.sqrt(3), 12)
+    expect(line('readability of the instrument', budget)).toBeCloseTo(0.05 / Math.sqrt(3), 12)
+  })
+
+  test('a dial told to a fifth of 0.2 bar is read to 0.04 bar, whatever digits are typed; coarser digits count as they are', () => {
+    const dial = {
+      ...FACTS,
+      basis: { ...FACTS.basis, scale: { lower: 0, upper: 10, unit: 'bar', decimals: 2 } },
+      outputReference: null,
+      readableStep: 0.04,
+    }
+    const read = (output: string) =>
+      line('readability of the instrument', comparisonUncertainty({ applied: '5.000', output }, dial))
+    expect(read('5.04')).toBeCloseTo(0.2 / Math.sqrt(3), 12)
+    expect(read('5.0')).toBeCloseTo(0.5 / Math.sqrt(3), 12)
+  })
+
+  test('one device that gives pressure and output: its accuracy comes in once, with its sign, before squaring (JCGM 100, 5.2.2)', () => {
+    // 20 … 100 kPa output of a 0 … 100 kPa input, both read with the same gauge of ±0.1 % of its 200 kPa.
+    const gauge = {
+      id: 'one',
+      code: 'T-1',
+      unit: 'kPa' as const,
+      rangeLow: 0,
+      rangeHigh: 200,
+      resolution: 0.01,
+      accuracy: { combine: 'sum' as const, terms: [{ kind: 'percentSpan' as const, value: 0.1 }] },
+    }
+    const pneumatic: ComparisonFacts = {
+      ...FACTS,
+      inputUnit: 'kPa',
+      basis: { ...FACTS.basis, range: { lrv: 0, urv: 100, unit: 'kPa' }, scale: SIGNALS['20-100kPa'] },
+      inputReference: gauge,
+      outputReference: gauge,
+    }
+    const reading = { applied: '50.00', output: '60.00' }
+    // ±0.2 kPa is 0.2 % of the input and 0.25 % of the output: of one device 0.05 % are left, of two the root of squares.
+    const [both] = comparisonUncertainty(reading, pneumatic).lines
+    expect(both?.name).toContain('which gives pressure and output')
+    expect(both?.contribution).toBeCloseTo(0.05 / Math.sqrt(3), 12)
+    expect(both?.degrees).toBeNull()
+    const two = comparisonUncertainty(reading, { ...pneumatic, outputReference: { ...gauge, id: 'other' } })
+    expect(line('accuracy of T-1', two)).toBeCloseTo(0.2 / Math.sqrt(3), 12)
+    expect(two.lines.filter(({ name }) => name === 'accuracy of T-1')).toHaveLength(2)
+  })
+
+  test('a water column that is warm counts as it reads off: 0.42 % at 35 °C (Tanaka 2001: 994.03 against 998.21 kg/m³)', () => {
+    const column = {
+      ...FACTS.inputReference,
+      code: 'T-W',
+      unit: 'mmH2O@20C' as const,
+      rangeHigh: 1000,
+      principle: 'liquid-column',
+      resolution: 0.5,
+    }
+    const budget = comparisonUncertainty(
+      { applied: '500.0', output: '12.000' },
+      {
+        ...FACTS,
+        basis: { ...FACTS.basis, range: { lrv: 0, urv: 1000, unit: 'mmH2O@20C' } },
+        inputUnit: 'mmH2O@20C',
+        inputReference: column,
+        ambientCelsius: 35,
+      },
+    )
+    expect(line('liquid of T-W at 35 °C', budget)).toBeCloseTo((50 * (1 - 994.03 / 998.2067)) / Math.sqrt(3), 3)
   })
 
   test('through a square root the pressure’s part grows as the slope 5/√x does: at 25 % of pressure it is one', () => {

@@ -2,8 +2,8 @@ import type { JudgedPoint } from '../analysis/judgedPoint'
 import { type ConformityStatement, conformityStatement } from '../conformity/conformityStatement'
 import { acceptanceLimit } from '../conformity/guardBand'
 import { testUncertaintyRatio } from '../conformity/uncertaintyRatio'
-import { pointVerdict } from '../error/verdict'
-import { formatFixed } from '../format/formatNumber'
+import { exceeds, pointVerdict } from '../error/verdict'
+import { decimalsThatTell, formatFixed } from '../format/formatNumber'
 import { Refusal } from '../refusal'
 
 /**
@@ -46,15 +46,33 @@ export type RuledPoint = {
   readonly statement?: ConformityStatement
 }
 
+/**
+ * Whether an uncertainty lets a rule speak at all; the edge is still in. Shared risk: the limit is at least four times U.
+ * A guard band: something is left to be accepted, U below the limit. The other rules always speak.
+ */
+export function meetsCondition(rule: RunRule, { limit, expandedUncertainty }: Bounds): boolean {
+  if (rule === 'shared-risk') return !exceeds(LEAST_SHARED_RATIO * expandedUncertainty, limit)
+  return rule !== 'guard-band' || exceeds(limit, expandedUncertainty)
+}
+
+/** The condition of a rule in words; null where it has none. */
+export const CONDITION_WORDS: Record<RunRule, string | null> = {
+  'simple-acceptance': null,
+  'shared-risk': `the error limit is at least ${LEAST_SHARED_RATIO} times the expanded uncertainty at every point`,
+  'guard-band': 'the expanded uncertainty is smaller than the error limit at every point',
+  conditional: null,
+}
+
 /** A judged point under a decision rule: its verdict, and what was accepted, with the uncertainty beside it. */
 export function underRule(point: JudgedPoint, rule: RunRule, uncertaintyPercentSpan: number): JudgedPoint {
   const stated = { ...point, expandedUncertaintyPercentSpan: uncertaintyPercentSpan }
-  if (!drawsIn(rule)) return stated
   const bounds = { limit: point.limitPercentSpan, expandedUncertainty: uncertaintyPercentSpan }
+  if (!meetsCondition(rule, bounds)) return { ...stated, verdict: 'not-stated' }
+  if (!drawsIn(rule)) return stated
   const acceptancePercentSpan = acceptanceOrNothing(bounds)
   const size = { error: point.errorPercentSpan, adjustLimit: point.adjustLimitPercentSpan }
   if (rule === 'guard-band')
-    return { ...stated, acceptancePercentSpan, verdict: pointVerdict({ ...size, limit: acceptancePercentSpan }) }
+    return { ...stated, acceptancePercentSpan, verdict: guarded(size, bounds.limit, acceptancePercentSpan) }
   const statement = fourWay(point.errorPercentSpan, bounds, acceptancePercentSpan)
   // Conditionally passed is inside, but not certainly so: it wants looking at, as what is beyond the adjust limit does.
   const inside = pointVerdict({ ...size, limit: point.limitPercentSpan })
@@ -64,6 +82,17 @@ export function underRule(point: JudgedPoint, rule: RunRule, uncertaintyPercentS
     statement,
     verdict: statement === 'conditional pass' ? 'inside-look' : inside,
   }
+}
+
+/** Beyond the acceptance limit and inside the error limit it is not outside: it is not accepted. */
+function guarded(
+  size: { readonly error: number; readonly adjustLimit: number | null },
+  limit: number,
+  acceptance: number,
+): JudgedPoint['verdict'] {
+  const plain = pointVerdict({ ...size, limit })
+  if (plain === 'outside') return plain
+  return exceeds(Math.abs(size.error), acceptance) ? 'not-accepted' : plain
 }
 
 type Bounds = { readonly limit: number; readonly expandedUncertainty: number }
@@ -101,10 +130,11 @@ export function refuseUnmeetableRule(
   tightest: { readonly limit: number; readonly expandedUncertainty: number; readonly point: string },
 ): void {
   const ratio = testUncertaintyRatio(tightest.limit, tightest.expandedUncertainty)
-  const words = `the error limit is ${formatFixed(ratio, 1)} times the uncertainty at ${tightest.point}`
+  // 3.988 beside a floor of 4 must not read 4.0.
+  const words = `the error limit is ${formatFixed(ratio, decimalsThatTell(ratio, LEAST_SHARED_RATIO, 1))} times the uncertainty at ${tightest.point}`
   const remedy = 'choose a better reference, or another decision rule'
-  if (rule === 'shared-risk' && ratio < LEAST_SHARED_RATIO)
+  if (meetsCondition(rule, tightest)) return
+  if (rule === 'shared-risk')
     throw new Refusal('decisionRule', `${words}, and sharing the risk asks for ${LEAST_SHARED_RATIO}`, remedy)
-  if (rule === 'guard-band' && ratio <= 1)
-    throw new Refusal('decisionRule', `${words}: with a guard band nothing could be accepted`, remedy)
+  throw new Refusal('decisionRule', `${words}: with a guard band nothing could be accepted`, remedy)
 }

@@ -16,26 +16,40 @@ const at = (percent: number, errorPercent: number) =>
     world,
   )
 
+const SERVICE = { lastGood: { sequence: 87, sealedAt: '2026-03-03T10:00:00.000Z' } }
+
 describe('the impact of a bad as-found', () => {
   test('is the largest error that was outside, either way', () => {
-    const impact = impactOf([at(0, 0.6), at(50, -1.25), at(100, 0.4)])
+    const impact = impactOf([at(0, 0.6), at(50, -1.25), at(100, 0.4)], SERVICE)
     expect(impact?.errorPercentSpan).toBeCloseTo(-1.25, 9)
     expect(impact?.errorInput).toBeCloseTo(-1.25, 9) // kPa
   })
   test('is none where everything was inside', () => {
-    expect(impactOf([at(0, 0.5), at(100, -0.5)])).toBeNull()
-    expect(impactOf([])).toBeNull()
+    expect(impactOf([at(0, 0.5), at(100, -0.5)], SERVICE)).toBeNull()
+    expect(impactOf([], SERVICE)).toBeNull()
+  })
+  test('is none for a body or range that had not measured the process yet, nor for readings to be taken again', () => {
+    const outside = [at(50, -1.25)]
+    expect(impactOf(outside, {})).toBeNull()
+    expect(impactOf(outside, SERVICE, { isToBeRepeated: true })).toBeNull()
+    expect(impactOf(outside, { measuresSince: SERVICE.lastGood })).not.toBeNull()
+  })
+  test('is none within a guard band: not accepted is not wrong', () => {
+    const guarded = [{ ...at(50, 0.47), verdict: 'not-accepted' as const }]
+    expect(impactOf(guarded, SERVICE)).toBeNull()
   })
   test('is told in the unit of the process, with the day it was last known good', () => {
-    const impact = impactOf([at(50, -1.27)])
+    const impact = impactOf([at(50, -1.27)], SERVICE)
     if (!impact) throw new Error('none')
-    const words = (lastGood: { sequence: number; day: string } | null) =>
-      impactWords(impact, { unitLabel: 'kPa', lastGood })
-    expect(words({ sequence: 87, day: '3 Mar 2026' })).toContain(
+    const context = { unitLabel: 'kPa', dayOf: () => '3 Mar 2026' }
+    expect(impactWords(impact, { ...context, service: SERVICE })).toContain(
       'up to −1.3 kPa wrong since it was last left inside (record 87, 3 Mar 2026)',
     )
-    expect(words(null)).toContain('no calibration here left it inside')
-    expect(impactWords({ ...impact, errorInput: null }, { unitLabel: 'kPa', lastGood: null })).toContain(
+    const neverGood = { measuresSince: SERVICE.lastGood }
+    expect(impactWords(impact, { ...context, service: neverGood })).toContain(
+      'since record 87 (3 Mar 2026), which did not leave it inside its limit',
+    )
+    expect(impactWords({ ...impact, errorInput: null }, { ...context, service: SERVICE })).toContain(
       '−1.27 % of span wrong',
     )
   })

@@ -1,5 +1,5 @@
 import type { JudgedPoint } from '../analysis/judgedPoint'
-import { formatSigned } from '../format/formatNumber'
+import { decimalsOfTwoDigits, formatSigned } from '../format/formatNumber'
 
 /** What a bad as-found meant for the process: the largest error that was outside, either way. */
 export type Impact = {
@@ -9,11 +9,29 @@ export type Impact = {
   readonly applied: number
 }
 
+/** A record that a date of impact rests on. */
+type Record = { readonly sequence: number; readonly sealedAt: string }
+
+/** What of a run says since when this body, range and limit have measured the process. */
+export type ServiceFacts = {
+  readonly lastGood?: Record | undefined
+  /** Left out after a range or body change, and where nothing was sealed on this range before. */
+  readonly measuresSince?: Record | undefined
+}
+
 /**
- * The impact on the process since the instrument was last known good; null where nothing was found outside its limit.
- * How long it was so, nobody can tell: at the longest since then.
+ * The impact on the process since the instrument was last known good. Only what lies outside its error limit has one: an
+ * error within a guard band is not accepted, and not wrong for that. And only a body, range and limit that measured the
+ * process since a sealed record can have misled anybody; never readings that are to be taken again.
+ *
+ * @returns null where nothing was found outside, or nothing was measured so before
  */
-export function impactOf(asFound: readonly JudgedPoint[]): Impact | null {
+export function impactOf(
+  asFound: readonly JudgedPoint[],
+  service: ServiceFacts,
+  { isToBeRepeated = false }: { readonly isToBeRepeated?: boolean } = {},
+): Impact | null {
+  if (isToBeRepeated || (!service.lastGood && !service.measuresSince)) return null
   const [worst] = asFound
     .filter(({ verdict }) => verdict === 'outside')
     .toSorted((a, b) => Math.abs(b.errorPercentSpan) - Math.abs(a.errorPercentSpan))
@@ -24,21 +42,23 @@ export function impactOf(asFound: readonly JudgedPoint[]): Impact | null {
 
 type ImpactContext = {
   readonly unitLabel: string
-  /** The last calibration that left it inside, with its date as shown; null where there is none. */
-  readonly lastGood: { readonly sequence: number; readonly day: string } | null
+  readonly service: ServiceFacts
+  /** A moment as a calendar date is shown at the site. */
+  readonly dayOf: (at: string) => string
 }
 
-/** Who may have been misled by how much, and since when at the longest. */
-export function impactWords({ errorPercentSpan, errorInput }: Impact, { unitLabel, lastGood }: ImpactContext): string {
+/** Who may have been misled by how much, and since when at the longest. How long it was so, nobody can tell. */
+export function impactWords(
+  { errorPercentSpan, errorInput }: Impact,
+  { unitLabel, service, dayOf }: ImpactContext,
+): string {
   const size =
     errorInput === null
       ? `${formatSigned(errorPercentSpan, 2)} % of span`
       : `${formatSigned(errorInput, decimalsOfTwoDigits(errorInput))} ${unitLabel}`
+  const { lastGood, measuresSince } = service
   const since = lastGood
-    ? `since it was last left inside (record ${lastGood.sequence}, ${lastGood.day})`
-    : 'for as long as it has been in service: no calibration here left it inside'
+    ? `since it was last left inside (record ${lastGood.sequence}, ${dayOf(lastGood.sealedAt)})`
+    : `since record ${measuresSince?.sequence} (${dayOf(measuresSince?.sealedAt ?? '')}), which did not leave it inside its limit`
   return `The process may have been measured up to ${size} wrong ${since}. Tell those who relied on it.`
 }
-
-const decimalsOfTwoDigits = (value: number) =>
-  Math.min(6, Math.max(0, 1 - Math.floor(Math.log10(Math.abs(value) || 1))))

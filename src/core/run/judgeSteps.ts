@@ -4,7 +4,8 @@ import { outputAtPercent, outputScale, type Signal } from '../signal/signal'
 import { inputAtPercent } from '../transfer/linearTransfer'
 import { LINEAR, type Transfer, transferCurve } from '../transfer/transfer'
 import { convertPressure, type PressureUnit, pressureUnitLabel } from '../units/pressureUnit'
-import type { PointScale } from './pointScale'
+import { isOfReading, type PointScale } from './pointScale'
+import { type RoundScatter, roundScatter } from './roundScatter'
 import { ruledReading, type UncertaintyBasis } from './ruledReading'
 
 /** What of a run's world its readings are judged by. */
@@ -44,8 +45,38 @@ export function judgingBasis({ configuration }: Pick<RunBasis, 'configuration'>)
   return { range: { lrv, urv, unit }, url, scale, errorLimit, adjustLimit, ...(transfer && { transfer }) }
 }
 
-/** Judges one reading of a run, converting the applied input from the reference's unit to the range's. */
-export function judgeReading(step: StepToJudge & { reading: object }, basis: RunBasis): JudgedPoint {
+/**
+ * Judges one reading of a run, converting the applied input from the reference's unit to the range's.
+ *
+ * @param scatter of the round the reading belongs to; without it the uncertainty holds what is known of the instrument
+ *   from before
+ */
+export function judgeReading(
+  step: StepToJudge & { reading: object },
+  basis: RunBasis,
+  scatter?: RoundScatter,
+): JudgedPoint {
+  const judging = judgingBasis(basis)
+  const judged = plainlyJudged(step, basis, judging)
+  if (!basis.statesUncertainty) return judged
+  return ruledReading(judged, step.reading, {
+    basis: judging,
+    run: basis,
+    scatter: scatter ?? scatterOfRound([], basis),
+  })
+}
+
+/** What the instrument did between the readings of a round, or what is known of it from before. */
+export function scatterOfRound(points: readonly JudgedPoint[], basis: RunBasis): RoundScatter {
+  const percents = basis.statesUncertainty ? basis.points.map(({ percent }) => percent) : []
+  return roundScatter(points, {
+    isOfReading: isOfReading(judgingBasis(basis), percents),
+    known: (basis.statesUncertainty && basis.repeatability) || null,
+  })
+}
+
+/** Error, limits and verdict by simple acceptance, before any rule. */
+function plainlyJudged(step: StepToJudge & { reading: object }, basis: RunBasis, judging: JudgingBasis): JudgedPoint {
   const { percent, direction, reading } = step
   const applied = convertPressure(Number(reading.applied), basis.inputUnit, basis.configuration.unit)
   const point = {
@@ -57,14 +88,23 @@ export function judgeReading(step: StepToJudge & { reading: object }, basis: Run
     ...(reading.ao !== undefined && { ao: Number(reading.ao) }),
     ...(reading.display !== undefined && { display: Number(reading.display) }),
   }
-  const judging = judgingBasis(basis)
-  const judged = judgePoint(point, judging)
-  return basis.statesUncertainty ? ruledReading(judged, reading, { basis: judging, run: basis }) : judged
+  return judgePoint(point, judging)
 }
 
-/** Judges every step that has a reading; the others are left out. */
+/**
+ * Judges every step of a round that has a reading; the others are left out. What the instrument did between the readings
+ * counts at each of them, so that a further reading may change the uncertainty of those before it.
+ */
 export function judgeSteps(steps: readonly StepToJudge[], basis: RunBasis): JudgedPoint[] {
-  return steps.flatMap((step) => (step.reading ? [judgeReading({ ...step, reading: step.reading }, basis)] : []))
+  const read = steps.flatMap((step) => (step.reading ? [{ ...step, reading: step.reading }] : []))
+  const judging = judgingBasis(basis)
+  const plain = read.map((step) => plainlyJudged(step, basis, judging))
+  if (!basis.statesUncertainty) return plain
+  const scatter = scatterOfRound(plain, basis)
+  return plain.map((point, index) => {
+    const reading = read[index]?.reading
+    return reading ? ruledReading(point, reading, { basis: judging, run: basis, scatter }) : point
+  })
 }
 
 /** The output an ideal instrument gives at a nominal point, in the unit of its scale. */

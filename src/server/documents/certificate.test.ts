@@ -3,10 +3,19 @@ import { beforeAll, describe, expect, test } from 'vitest'
 import { pdfText } from '../../../e2e/pdfText'
 import { recordForDocument } from '../../../tests/support/recordForDocument'
 import { certificatePdf } from './certificate'
+import type { Standing } from './certificateSource'
 import { fontFor } from './fonts'
 
-const made = async (record: ReturnType<typeof recordForDocument>) =>
-  pdfText(await certificatePdf({ record, hash: 'ab'.repeat(32), timeZone: 'Europe/Prague' }))
+const UNREVIEWED: Standing = { reviews: [], supersededBy: null, printedAt: '2026-11-20T12:00:00.000Z' }
+const made = async (record: ReturnType<typeof recordForDocument>, standing?: Standing) =>
+  pdfText(
+    await certificatePdf({
+      record,
+      hash: 'ab'.repeat(32),
+      timeZone: 'Europe/Prague',
+      standing: standing ?? UNREVIEWED,
+    }),
+  )
 
 describe('what a certificate must contain: ISO/IEC 17025:2017, 7.8.2.1 (list from memory)', () => {
   let text = ''
@@ -80,9 +89,10 @@ describe('the statement of conformity under a decision rule: ILAC-G8:09/2019 (fr
   // Limit 0.5 %, U about 0.09 %: 0.45 % lies in the guard band inside, 0.55 % outside, 0.7 % beyond it.
   test.each([
     ['simple-acceptance', 0.45, 'As found: inside its error limit'],
-    ['guard-band', 0.45, 'As found: OUTSIDE its error limit'],
+    ['guard-band', 0.45, 'As found: inside the limit, not accepted: within the guard band'],
+    ['guard-band', 0.55, 'As found: OUTSIDE its error limit'],
     ['guard-band', 0.3, 'As found: inside its error limit'],
-    ['conditional', 0.3, 'As found: PASS (largest'],
+    ['conditional', 0.3, 'As found: PASS: inside its error limit by at least its uncertainty'],
     ['conditional', 0.45, 'As found: CONDITIONAL PASS: inside its error limit, but not by more than its uncertainty'],
     ['conditional', 0.55, 'As found: CONDITIONAL FAIL: outside its error limit, but not by more than its uncertainty'],
     ['conditional', 0.7, 'As found: FAIL: outside its error limit by more than its uncertainty'],

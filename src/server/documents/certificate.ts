@@ -1,7 +1,9 @@
 import PDFDocument from 'pdfkit'
+import { columnCorrection } from '@/core/conformity/columnCorrection'
+import { READING_RULES } from '@/core/conformity/principle'
 import { limitWords } from '@/core/error/limitWords'
-import { formatPlain, formatReading } from '@/core/format/formatNumber'
-import { formatDate, formatDateTime } from '@/core/format/formatTime'
+import { formatPlain, formatReading, formatSigned } from '@/core/format/formatNumber'
+import { calendarDate, formatDate, formatDateTime } from '@/core/format/formatTime'
 import { ofCountedRounds } from '@/core/run/roundRole'
 import { signalLabel } from '@/core/signal/signal'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
@@ -12,11 +14,12 @@ import { bodyWords } from '@/schema/body'
 import { INSTRUMENT_KINDS } from '@/schema/configuration'
 import type { SealedRecord } from '@/schema/record'
 import { transferWords } from '@/schema/transfer'
-import type { Standard } from '@/schema/world'
+import type { PressureStandard, Standard } from '@/schema/world'
 import { rangeText, unitWithKind } from '../services/beam'
+import { budget } from './certificateBudget'
 import { conformity } from './certificateConformity'
 import { roundTable } from './certificateRounds'
-import type { CertificateSource, Doc } from './certificateSource'
+import { type CertificateSource, type Doc, type Standing, standingWords } from './certificateSource'
 import { displayWords, planWords } from './certificateWords'
 import { corrections, loopCheck, outOfService, pauses } from './certificateWork'
 import { drawScene } from './drawScene'
@@ -26,6 +29,7 @@ import { CONTENT_WIDTH, ensureRoom, facts, heading, numberPages, PAGE, paragraph
 /** The certificate of a sealed record as PDF, A4, fonts embedded. The same record always gives the same content. */
 export function certificatePdf(source: CertificateSource): Promise<Buffer> {
   const { record, hash } = source
+  const warning = standingWords(source.standing)
   const { tag } = record.world.instrument
   const doc = new PDFDocument({
     size: 'A4',
@@ -36,7 +40,7 @@ export function certificatePdf(source: CertificateSource): Promise<Buffer> {
       Title: `Calibration certificate ${record.sequence}: ${tag}`,
       Author: record.site,
       Subject: `As found and as left of ${tag}`,
-      CreationDate: new Date(record.signature.signedAt),
+      CreationDate: new Date(source.standing.printedAt),
     },
   })
   registerFonts(doc)
@@ -44,8 +48,11 @@ export function certificatePdf(source: CertificateSource): Promise<Buffer> {
   identification(doc, source)
   conformity(doc, source)
   references(doc, source)
+  overrides(doc, source)
   picture(doc, record)
   for (const round of record.rounds) roundTable(doc, record, round)
+  budget(doc, source)
+  columnCorrections(doc, source)
   loopCheck(doc, source)
   outOfService(doc, source)
   corrections(doc, source)
@@ -54,6 +61,7 @@ export function certificatePdf(source: CertificateSource): Promise<Buffer> {
   numberPages(
     doc,
     `Record ${record.sequence} · ${tag} · ${record.site} · SHA-256 ${hash.slice(0, 16)}… · Only whole, unless the issuer agrees.`,
+    warning,
   )
   return finished(doc)
 }
@@ -77,6 +85,7 @@ function title(doc: Doc, { record }: CertificateSource): void {
   doc.font('text').fontSize(11).fillColor(LIGHT.soft).text(`   no. ${record.sequence}`)
   doc.y = PAGE.top + 24
   paragraph(doc, record.site, { size: 10.5 })
+  if (record.issuer) paragraph(doc, record.issuer.address, { size: 9 })
   doc
     .moveTo(PAGE.left, doc.y + 5)
     .lineTo(PAGE.width - PAGE.right, doc.y + 5)
@@ -85,7 +94,7 @@ function title(doc: Doc, { record }: CertificateSource): void {
   doc.moveDown(0.6)
 }
 
-function identification(doc: Doc, { record, timeZone }: CertificateSource): void {
+function identification(doc: Doc, { record, timeZone, standing }: CertificateSource): void {
   const { world, run } = record
   const { configuration: c } = world
   if (world.amends)
@@ -95,8 +104,15 @@ function identification(doc: Doc, { record, timeZone }: CertificateSource): void
       { isBold: true },
     )
   heading(doc, 'Instrument')
+  const { nameplate = {} } = c
+  const plate = [nameplate.maker, nameplate.model].filter(Boolean).join(', ')
   facts(doc, [
     ['Tag', world.instrument.tag],
+    ['Maker, model', plate || 'not in the register'],
+    ['Serial number', nameplate.serialNumber ?? 'not in the register'],
+    ['Customer', c.owner ?? `${record.site}, for its own plant`],
+    ['Place of work', c.area],
+    ['Condition', world.itemCondition ?? 'nothing noted'],
     ['Description', `${c.description} (${c.area})`],
     ['Kind', INSTRUMENT_KINDS[c.kind]],
     ['Range', `${rangeText(c)}; output ${signalLabel(c.signal)}, ${transferWords(c.transfer)}`],
@@ -107,16 +123,36 @@ function identification(doc: Doc, { record, timeZone }: CertificateSource): void
     ],
     ...(c.body ? [['Body', bodyWords(c.body, c.unit)] as [string, string]] : []),
     ...(c.hostRoot ? [['Host', 'takes the square root'] as [string, string]] : []),
-    ['Error limit', limitWords(c.errorLimit)],
+    ['Error limit', `${limitWords(c.errorLimit)}; source: ${c.limitSource ?? 'the site’s register of instruments'}`],
     ['Adjust limit', c.adjustLimit ? limitWords(c.adjustLimit) : 'none'],
     ['Configuration', `version ${world.configurationVersion}; points taken ${planWords(world)}`],
+    ...(record.issuer
+      ? [['Method', `${record.issuer.method} (Barys ${world.softwareVersion})`] as [string, string]]
+      : []),
+    ['Work', `${workDays(record, timeZone)}; begun ${formatDateTime(run.startedAt, timeZone)} by ${run.startedBy}`],
     [
-      'Calibrated',
-      `begun ${formatDateTime(run.startedAt, timeZone)} by ${run.startedBy}, signed ${formatDateTime(record.signature.signedAt, timeZone)} (${timeZone})`,
+      'Issued',
+      `signed ${formatDateTime(record.signature.signedAt, timeZone)} (${timeZone}), this copy ${formatDateTime(standing.printedAt, timeZone)}`,
     ],
     ['Conditions', conditionWords(record)],
+    ...(world.rangeChange ? [['Range change', rangeChangeWords(world.rangeChange, timeZone)] as [string, string]] : []),
   ])
 }
+
+/** Calendar days on which readings were taken. */
+function workDays({ rounds }: SealedRecord, timeZone: string): string {
+  const days = rounds.flatMap(({ steps }) =>
+    steps.flatMap(({ readings }) => readings.map(({ takenAt }) => calendarDate(new Date(takenAt), timeZone))),
+  )
+  const [first, last] = [days.toSorted()[0], days.toSorted().at(-1)]
+  if (!first || !last) return 'no readings'
+  return first === last ? `done ${formatDate(first)}` : `done ${formatDate(first)} to ${formatDate(last)}`
+}
+
+const rangeChangeWords = (
+  { headline, reason, by, at, bodyWork }: NonNullable<SealedRecord['world']['rangeChange']>,
+  timeZone: string,
+) => `${headline}, ${formatDateTime(at, timeZone)} by ${by}: ${reason}${bodyWork ? `; ${bodyWork}` : ''}`
 
 function conditionWords({ world: { environment: e } }: SealedRecord): string {
   const known = [
@@ -132,14 +168,16 @@ function references(doc: Doc, { record }: CertificateSource): void {
   const { inputReference, furtherReferences = [], outputReference } = record.world
   const row = (role: string, standard: Standard) => [
     role,
-    `${standard.code}, ${standard.description}`,
+    `${standard.code}, ${standard.description}${standard.serialNumber ? `, serial ${standard.serialNumber}` : ''}`,
     `${formatPlain(standard.rangeLow)} … ${formatPlain(standard.rangeHigh)} ${standard.quantity === 'pressure' ? pressureUnitLabel(standard.unit) : standard.unit}`,
-    limitWords(standard.accuracy),
-    standard.certificate,
+    standard.certified
+      ? `U ${limitWords(standard.certified.uncertainty)}, k = ${formatPlain(standard.certified.coverageFactor)}`
+      : limitWords(standard.accuracy),
+    `${standard.certificate}${standard.laboratory ? `, ${standard.laboratory}` : ''}`,
     `${formatDate(standard.calibratedOn)} – ${formatDate(standard.dueOn)}`,
   ]
-  const columns = ['For', 'Reference', 'Range', 'Accuracy', 'Certificate', 'Valid']
-  const shares = [0.7, 2.3, 1.4, 2.2, 1, 1.6]
+  const columns = ['For', 'Reference', 'Range', 'Accuracy or U', 'Certificate, laboratory', 'Valid']
+  const shares = [0.7, 2.2, 1.3, 1.9, 1.7, 1.6]
   table(
     doc,
     columns.map((head, index) => ({ head, share: shares[index] ?? 1, align: 'left' as const })),
@@ -148,6 +186,44 @@ function references(doc: Doc, { record }: CertificateSource): void {
       ...(outputReference ? [row('output', outputReference)] : []),
     ],
   )
+  paragraph(
+    doc,
+    'Traceability: each reference was calibrated under the certificate named, by the laboratory named there, whose own references carry its results on to the SI. A laboratory that is not named here is named on that certificate.',
+    { size: 8 },
+  )
+}
+
+/** References used though they did not fit, and who let them. */
+function overrides(doc: Doc, { record }: CertificateSource): void {
+  for (const { code, amiss, reason, by } of record.world.overrides ?? [])
+    paragraph(doc, `${code} did not fit (${amiss.join('; ')}) and was used all the same, by ${by}: ${reason}`, {
+      isBold: true,
+    })
+}
+
+/** What leaving out the temperature of a water column comes to. */
+function columnWords({ unit, principle }: PressureStandard, ambient: string | null): string {
+  if (principle !== 'liquid-column') return ''
+  if (ambient === null) return 'The temperature of the liquid was not noted.'
+  const correction = columnCorrection(unit, Number(ambient))
+  if (!correction) return ''
+  const percent = (1 / correction.factor - 1) * 100
+  return `At ${formatReading(ambient)} °C a scale made for ${correction.scaleFor} reads ${formatSigned(percent, 2)} %: counted in the uncertainty.`
+}
+
+/** Corrections of a liquid column that were made and that were not. */
+function columnCorrections(doc: Doc, { record }: CertificateSource): void {
+  const { inputReference, furtherReferences = [], environment } = record.world
+  for (const reference of [inputReference, ...furtherReferences]) {
+    const rule = READING_RULES[reference.principle]
+    if (!rule || rule.corrections.length === 0) continue
+    const ambient = environment.ambientCelsius
+    paragraph(
+      doc,
+      `${reference.code} is read by rule and stands as read: not corrected for ${rule.corrections.join(', ')}. ${columnWords(reference, ambient)}`,
+      { size: 8.5 },
+    )
+  }
 }
 
 function picture(doc: Doc, record: SealedRecord): void {
@@ -170,11 +246,35 @@ function picture(doc: Doc, record: SealedRecord): void {
   doc.y = y + height + 2
 }
 
-function signature(doc: Doc, { record, hash, timeZone }: CertificateSource): void {
+/** The signer, and who else took readings that the signer vouches for as recorded. */
+function performedBy({ signature, rounds }: SealedRecord): string {
+  const readers = new Set(
+    rounds.flatMap(({ steps }) => steps.flatMap(({ readings }) => readings.map(({ takenBy }) => takenBy))),
+  )
+  const others = [...readers].filter((name) => name !== signature.personName)
+  if (others.length === 0) return signature.personName
+  if (!readers.has(signature.personName))
+    return `${others.join(', ')}; recorded and signed for by ${signature.personName}`
+  return `${signature.personName} and ${others.join(', ')} (who read which point stands under each table)`
+}
+
+/** Who looked at the record and signed that it may be issued. Source: ISO/IEC 17025:2017, 7.8.2.1 o. */
+function authorised({ reviews, supersededBy }: Standing, timeZone: string): string {
+  const last = reviews.at(-1)
+  const words = !last
+    ? 'nobody yet: not reviewed'
+    : last.outcome === 'reviewed'
+      ? `${last.personName}, who reviewed the record and authorises its issue, signed ${formatDateTime(last.signedAt, timeZone)}`
+      : `nobody: returned by ${last.personName}, ${formatDateTime(last.signedAt, timeZone)}${last.remark ? `: ${last.remark}` : ''}`
+  return supersededBy === null ? words : `${words}; superseded by record ${supersededBy}`
+}
+
+function signature(doc: Doc, { record, hash, timeZone, standing }: CertificateSource): void {
   ensureRoom(doc, 120)
   heading(doc, 'Signature and seal', 110)
   facts(doc, [
-    ['Performed by', `${record.signature.personName}, signed ${formatDateTime(record.signature.signedAt, timeZone)}`],
+    ['Performed by', `${performedBy(record)}, signed ${formatDateTime(record.signature.signedAt, timeZone)}`],
+    ['Authorised by', authorised(standing, timeZone)],
     ['Seal, SHA-256', hash],
     ['Record before', record.previousHash],
     ['Run', record.run.id],

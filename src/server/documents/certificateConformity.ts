@@ -1,9 +1,11 @@
 import { tightestAccuracyRatio, USUAL_RATIO_FLOOR } from '@/core/conformity/accuracyRatio'
-import type { ConformityStatement } from '@/core/conformity/conformityStatement'
-import type { PointVerdict } from '@/core/error/verdict'
-import { formatFixed } from '@/core/format/formatNumber'
+import { largestFalseAccept } from '@/core/conformity/falseAccept'
+import { ratioText } from '@/core/conformity/referenceFitness'
+import { CONFORMITY_STATEMENTS, VERDICT_STATEMENTS } from '@/core/conformity/statementWords'
+import { decimalsOfTwoDigits, formatFixed } from '@/core/format/formatNumber'
 import { calendarDate, formatDate } from '@/core/format/formatTime'
-import { drawsIn, overallStatement, RUN_RULES } from '@/core/run/decisionRule'
+import { CONDITION_WORDS, drawsIn, overallStatement, RUN_RULES } from '@/core/run/decisionRule'
+import { ERROR_BASIS_WORDS, errorBasis, shownPercent } from '@/core/run/errorBasis'
 import { impactOf, impactWords } from '@/core/run/impact'
 import { pointName } from '@/core/run/pointScale'
 import { referenceOfPoint } from '@/core/run/referenceOfPoint'
@@ -11,21 +13,8 @@ import { ofCountedRounds, roundNames, roundRoles } from '@/core/run/roundRole'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { SealedRecord } from '@/schema/record'
 import type { CertificateSource, Doc } from './certificateSource'
-import { largest, transferRule } from './certificateWords'
+import { largest, type SealedPoint, transferRule } from './certificateWords'
 import { heading, paragraph } from './page'
-
-const VERDICTS: Record<PointVerdict, string> = {
-  inside: 'inside its error limit',
-  'inside-look': 'inside its error limit, beyond the adjust limit',
-  outside: 'OUTSIDE its error limit',
-}
-const STATEMENTS: Record<ConformityStatement, string> = {
-  pass: 'PASS',
-  'conditional pass': 'CONDITIONAL PASS: inside its error limit, but not by more than its uncertainty',
-  undecided: 'UNDECIDED',
-  'conditional fail': 'CONDITIONAL FAIL: outside its error limit, but not by more than its uncertainty',
-  fail: 'FAIL: outside its error limit by more than its uncertainty',
-}
 
 /** What was found and left, by which rule, with what uncertainty, and what it meant for the process. */
 export function conformity(doc: Doc, { record, timeZone }: CertificateSource): void {
@@ -35,10 +24,12 @@ export function conformity(doc: Doc, { record, timeZone }: CertificateSource): v
   paragraph(
     doc,
     asLeft
-      ? `As left: ${verdictOf(record, asLeft)}.`
+      ? `As left: ${verdictOf(record, asLeft)}${notTaken(record, asFound, asLeft)}.`
       : 'Not adjusted: the as-found readings are also the as-left readings.',
     { isBold: asLeft !== undefined },
   )
+  withheld(doc, record)
+  risk(doc, record, asLeft ?? asFound)
   decisions(doc, record)
   impact(doc, { record, timeZone }, asFound)
   if (record.signature.remark) paragraph(doc, `Remark: ${record.signature.remark}`)
@@ -48,10 +39,51 @@ export function conformity(doc: Doc, { record, timeZone }: CertificateSource): v
 
 type Result = SealedRecord['results'][number]
 
+/** Points of the as-found round that a shorter as-left did not take, beside its verdict. */
+function notTaken({ world }: SealedRecord, asFound: Result | undefined, asLeft: Result): string {
+  const key = ({ targetPercent, direction }: SealedPoint) => `${targetPercent} ${direction}`
+  const taken = new Set(asLeft.points.map(key))
+  const missing = (asFound?.points ?? []).filter((point) => !taken.has(key(point)))
+  const names = [
+    ...new Set(missing.map((point) => `${pointName(point.targetPercent, world.configuration)} ${point.direction}`)),
+  ]
+  return names.length === 0 ? '' : `; not taken as left, and not spoken for: ${names.join(', ')}`
+}
+
+/** Why no statement is made, where the uncertainty that came out is larger than the rule allows. */
+function withheld(doc: Doc, { results, world }: SealedRecord): void {
+  const point = results.flatMap(({ points }) => points).find(({ verdict }) => verdict === 'not-stated')
+  const condition = CONDITION_WORDS[world.decisionRule]
+  if (!point || !condition) return
+  const shown = { basis: errorBasis(world), range: world.configuration }
+  const percent = (value: number) =>
+    formatFixed(
+      shownPercent(value, point.applied, shown),
+      decimalsOfTwoDigits(shownPercent(point.expandedUncertaintyPercentSpan ?? 0, point.applied, shown)),
+    )
+  paragraph(
+    doc,
+    `No statement of conformity is made where it says “not stated”: the rule asks that ${condition}. At ${pointName(point.targetPercent, world.configuration)} ${point.direction} the limit is ±${percent(point.limitPercentSpan)} and the uncertainty ±${percent(point.expandedUncertaintyPercentSpan ?? 0)} ${ERROR_BASIS_WORDS[shown.basis]}. The readings stand as measured.`,
+  )
+}
+
+/** The risk of what was accepted, where the uncertainty is large against the limit. */
+function risk(doc: Doc, { world }: SealedRecord, result: Result | undefined): void {
+  const found = result && largestFalseAccept(result.points)
+  if (!found) return
+  const { point, probability } = found
+  const percent = probability * 100
+  paragraph(
+    doc,
+    `The uncertainty is more than a quarter of the limit: the probability that an accepted point lies outside its limit is at most ${percent < 0.1 ? 'less than 0.1' : formatFixed(percent, decimalsOfTwoDigits(percent))} % (${pointName(point.targetPercent, world.configuration)} ${point.direction}; JCGM 106:2012, specific risk).`,
+  )
+}
+
 function verdictOf(record: SealedRecord, result: Result | undefined): string {
   if (!result) throw new Error('a record without an as-found round') // cannot be: it is sealed only with one
   const statement = overallStatement(result.points)
-  return `${statement ? STATEMENTS[statement] : VERDICTS[result.verdict]} (largest ${largest(record, result.round)})`
+  const words = statement ? CONFORMITY_STATEMENTS[statement] : VERDICT_STATEMENTS[result.verdict]
+  return `${words} (largest ${largest(record, result.round)})`
 }
 
 function decisions(doc: Doc, { rounds }: SealedRecord): void {
@@ -68,16 +100,18 @@ function decisions(doc: Doc, { rounds }: SealedRecord): void {
   }
 }
 
-function impact(doc: Doc, { record, timeZone }: Omit<CertificateSource, 'hash'>, asFound: Result | undefined): void {
+function impact(
+  doc: Doc,
+  { record, timeZone }: Pick<CertificateSource, 'record' | 'timeZone'>,
+  asFound: Result | undefined,
+): void {
   const { world } = record
-  const found = world.statesUncertainty && asFound ? impactOf(asFound.points) : null
+  const found = world.statesUncertainty && asFound ? impactOf(asFound.points, world) : null
   if (!found) return
-  const { lastGood } = world
   const words = impactWords(found, {
     unitLabel: pressureUnitLabel(world.configuration.unit),
-    lastGood: lastGood
-      ? { sequence: lastGood.sequence, day: formatDate(calendarDate(new Date(lastGood.sealedAt), timeZone)) }
-      : null,
+    service: world,
+    dayOf: (at) => formatDate(calendarDate(new Date(at), timeZone)),
   })
   paragraph(doc, `Impact: ${words}`)
 }
@@ -99,11 +133,15 @@ function ruleWords(record: SealedRecord): string {
     .join(' ')
 }
 
-function uncertaintyWords({ world }: SealedRecord): string {
+function uncertaintyWords({ world, results }: SealedRecord): string {
   if (!world.statesUncertainty) return 'Measurement uncertainty is not taken into account.'
-  const words =
-    'U is the expanded uncertainty of the comparison (k = 2, about 95 %), from accuracy and resolution of the references and resolution of the reading, each taken as rectangular (JCGM 100); what the instrument does between the readings is no part of it.'
-  return drawsIn(world.decisionRule) ? words : `${words} It is stated and not taken into account in the verdict.`
+  const words = results.some(({ points }) => points.some(({ budget }) => budget))
+    ? 'U is the expanded uncertainty at a coverage of 95.45 %, k from Student’s t at the effective degrees of freedom (JCGM 100:2008, G.4); its budget stands below.'
+    : 'U is the expanded uncertainty of the comparison (k = 2, about 95 %), from accuracy and resolution of the references and resolution of the reading, each taken as rectangular (JCGM 100); what the instrument does between the readings is no part of it.'
+  const condition = CONDITION_WORDS[world.decisionRule]
+  if (drawsIn(world.decisionRule))
+    return `${words} The acceptance limit A at each point is the error limit less U.${condition ? ` The rule asks that ${condition}.` : ''}`
+  return `${words} ${condition ? `The rule asks that ${condition}.` : 'It is stated and not taken into account in the verdict.'}`
 }
 
 function ratioWords({ world }: SealedRecord): string {
@@ -117,10 +155,10 @@ function ratioWords({ world }: SealedRecord): string {
         .filter((percent) => referenceOfPoint(percent, world).id === reference.id)
       const tightest = tightestAccuracyRatio([...new Set(percents)], configuration.errorLimit, { basis, reference })
       if (!tightest) return []
-      const remark = tightest.ratio < USUAL_RATIO_FLOOR ? `, under the usual ${USUAL_RATIO_FLOOR} : 1` : ''
+      const remark = tightest.ratio < USUAL_RATIO_FLOOR * (1 - 1e-9) ? `, under the usual ${USUAL_RATIO_FLOOR} : 1` : ''
       const at = pointName(tightest.atPercent, configuration)
       return [
-        `Error limit over accuracy of ${reference.code} at its tightest (${at}): ${formatFixed(tightest.ratio, 1)} : 1${remark}.`,
+        `Error limit over accuracy of ${reference.code} at its tightest (${at}): ${ratioText(tightest.ratio)}${remark}.`,
       ]
     })
     .join(' ')

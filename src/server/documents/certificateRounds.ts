@@ -1,17 +1,25 @@
 import { displayError } from '@/core/analysis/displayError'
 import { stageErrors } from '@/core/analysis/stageErrors'
-import type { PointVerdict } from '@/core/error/verdict'
-import { computedDecimals, formatFixed, formatReading, formatSigned } from '@/core/format/formatNumber'
+import { SHORT_VERDICTS } from '@/core/conformity/statementWords'
+import {
+  computedDecimals,
+  decimalsOfTwoDigits,
+  formatFixed,
+  formatReading,
+  formatSigned,
+} from '@/core/format/formatNumber'
 import { decimalsShown, stepDecimals } from '@/core/run/decimalsShown'
-import { errorBasis, shownPercent } from '@/core/run/errorBasis'
-import { judgingBasis } from '@/core/run/judgeSteps'
+import { drawsIn } from '@/core/run/decisionRule'
+import { ERROR_BASIS_WORDS, errorBasis, shownPercent } from '@/core/run/errorBasis'
+import { judgingBasis, scatterOfRound } from '@/core/run/judgeSteps'
 import { pointName } from '@/core/run/pointScale'
+import { largestUpDown } from '@/core/run/roundScatter'
 import { isTransmitted } from '@/core/signal/signal'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import { adjustmentWords } from '@/schema/adjustmentWords'
 import type { SealedRecord } from '@/schema/record'
 import type { Doc } from './certificateSource'
-import { largest, pointWords, roundName } from './certificateWords'
+import { errorText, largest, pointDecimals, pointWords, readByWords, roundName } from './certificateWords'
 import { heading, paragraph, table } from './page'
 
 /** The readings of a round with everything worked out from them, and what was done after it. */
@@ -28,6 +36,7 @@ export function roundTable(doc: Doc, record: SealedRecord, round: SealedRecord['
     round.steps.flatMap((step) => step.readings.slice(-1).map(({ output }) => output)),
   )
   const percent = basis === 'span' ? '% span' : '% reading'
+  const hasAcceptance = drawsIn(world.decisionRule)
   const right = (head: string, share: number) => ({ head, share, align: 'right' as const })
   const columns = [
     { head: 'Point', share: 1.25, align: 'left' as const },
@@ -38,6 +47,7 @@ export function roundTable(doc: Doc, record: SealedRecord, round: SealedRecord['
     right(`Error, ${percent}`, 1.1),
     ...(isTransmitting ? [right(`Error, ${rangeUnit}`, 1.2)] : []),
     right(`Limit, ${percent}`, 1.05),
+    ...(hasAcceptance ? [right(`A, ${percent}`, 1)] : []),
     ...(world.statesUncertainty ? [right(`U, ${percent}`, 1)] : []),
     { head: 'Verdict', share: 1.25, align: 'left' as const },
   ]
@@ -53,20 +63,20 @@ export function roundTable(doc: Doc, record: SealedRecord, round: SealedRecord['
       formatReading(reading.output),
       formatFixed(point.idealOutput, own.computedOutput),
       formatSigned(point.errorOutput, own.computedOutput),
-      formatSigned(shownPercent(point.errorPercentSpan, point.applied, shown), own.percent),
+      errorText(point, world),
       ...(isTransmitting ? [point.errorInput === null ? '—' : formatSigned(point.errorInput, own.errorInput)] : []),
-      `±${formatFixed(shownPercent(point.limitPercentSpan, point.applied, shown), own.percent)}`,
-      ...(world.statesUncertainty ? [uncertaintyText(point, shown, own.percent)] : []),
+      `±${formatFixed(shownPercent(point.limitPercentSpan, point.applied, shown), pointDecimals(point, world, own.percent))}`,
+      ...(hasAcceptance ? [acceptanceText(point, world)] : []),
+      ...(world.statesUncertainty ? [uncertaintyText(point, shown)] : []),
       `${shortVerdict(point)}${point.cutOff ? ' *' : ''}`,
     ]
   })
   heading(doc, roundName(record, round.round), 40 + rows.length * 14)
   table(doc, columns, rows)
   doc.moveDown(0.2)
-  const hysteresis = result?.hysteresisPercentSpan
   paragraph(
     doc,
-    `Largest error ${largest(record, round.round)}${hysteresis === null || hysteresis === undefined ? '' : `, hysteresis ${formatFixed(hysteresis, 3)} % of span`}.`,
+    `Largest error ${largest(record, round.round)}${hysteresisText(world, result?.points ?? [], result?.hysteresisPercentSpan)}. ${readByWords(round)}`,
     { size: 8.5 },
   )
   if (result?.points.some(({ cutOff }) => cutOff))
@@ -78,16 +88,37 @@ export function roundTable(doc: Doc, record: SealedRecord, round: SealedRecord['
   adjustments(doc, record, round)
 }
 
-const SHORT: Record<PointVerdict, string> = { inside: 'inside', 'inside-look': 'inside, look', outside: 'OUTSIDE' }
 const shortVerdict = ({ statement, verdict }: Point) =>
-  statement === undefined || statement === 'pass' ? SHORT[verdict] : statement.replace('conditional', 'cond.')
+  statement === undefined || statement === 'pass' ? SHORT_VERDICTS[verdict] : statement.replace('conditional', 'cond.')
 
 type Point = SealedRecord['results'][number]['points'][number]
 
-/** ± expanded uncertainty of a point, in the unit its errors are shown in. */
-function uncertaintyText(point: Point, shown: Parameters<typeof shownPercent>[2], decimals: number): string {
+/** ± expanded uncertainty of a point with two significant digits, in the unit its errors are shown in. */
+function uncertaintyText(point: Point, shown: Parameters<typeof shownPercent>[2]): string {
   const { expandedUncertaintyPercentSpan: uncertainty, applied } = point
-  return uncertainty === undefined ? '' : `±${formatFixed(shownPercent(uncertainty, applied, shown), decimals)}`
+  if (uncertainty === undefined) return ''
+  const percent = shownPercent(uncertainty, applied, shown)
+  return `±${formatFixed(percent, decimalsOfTwoDigits(percent))}`
+}
+
+/** ± acceptance limit of a point; none where nothing can be accepted. */
+function acceptanceText(point: Point, world: SealedRecord['world']): string {
+  const { acceptancePercentSpan: acceptance, applied } = point
+  if (acceptance === undefined || acceptance === 0) return '—'
+  const shown = { basis: errorBasis(world), range: world.configuration }
+  return `±${formatFixed(shownPercent(acceptance, applied, shown), pointDecimals(point, world, 3))}`
+}
+
+/** Hysteresis as this record shows errors: over decades in % of reading, as everything else there. */
+function hysteresisText(
+  world: SealedRecord['world'],
+  points: readonly Point[],
+  percentSpan: number | null | undefined,
+): string {
+  const largestDifference =
+    errorBasis(world) === 'reading' ? largestUpDown(scatterOfRound(points, world)) : (percentSpan ?? null)
+  if (largestDifference === null) return ''
+  return `, hysteresis ${formatFixed(largestDifference, 3)} ${ERROR_BASIS_WORDS[errorBasis(world)]}`
 }
 
 /** PV and AO beside what was applied and what the meter read, and the error of each stage. */

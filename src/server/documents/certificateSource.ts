@@ -1,5 +1,27 @@
 import type { SealedRecord } from '@/schema/record'
+import type { Review } from '@/schema/review'
 
 /** What a certificate is made from: the sealed record, its hash, and the zone its times are shown in. */
-export type CertificateSource = { readonly record: SealedRecord; readonly hash: string; readonly timeZone: string }
+export type CertificateSource = {
+  readonly record: SealedRecord
+  readonly hash: string
+  readonly timeZone: string
+  readonly standing: Standing
+}
+
+/** Where a record stands on the day its certificate is printed: what reviewers said, and what took its place. */
+export type Standing = {
+  /** Oldest first. */
+  readonly reviews: readonly Review[]
+  readonly supersededBy: number | null
+  readonly printedAt: string
+}
+
+/** What every page of a copy says of a record that does not stand as reviewed; null where it does. */
+export function standingWords({ reviews, supersededBy }: Standing): string | null {
+  if (supersededBy !== null) return `SUPERSEDED BY RECORD ${supersededBy}`
+  const last = reviews.at(-1)
+  if (last?.outcome === 'reviewed') return null
+  return last?.outcome === 'returned' ? 'RETURNED BY THE REVIEWER, NOT AUTHORISED' : 'NOT REVIEWED YET, NOT AUTHORISED'
+}
 export type Doc = PDFKit.PDFDocument

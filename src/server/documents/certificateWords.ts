@@ -1,14 +1,22 @@
-import { formatPlain, formatSigned } from '@/core/format/formatNumber'
+import { shareOfLimit } from '@/core/analysis/shareOfLimit'
+import { decimalsOfTwoDigits, formatFixed, formatPlain, formatSigned } from '@/core/format/formatNumber'
 import { ERROR_BASIS_WORDS, errorBasis, shownPercent } from '@/core/run/errorBasis'
 import { POINT_ORDERS } from '@/core/run/plan'
 import { pointName } from '@/core/run/pointScale'
 import { roundNames } from '@/core/run/roundRole'
+import { errorDecimals } from '@/core/run/shownError'
 import type { SealedRecord } from '@/schema/record'
 import type { World } from '@/schema/world'
 
 /** A point as it is called on the certificate: `50 % rising (2)`. */
 export const pointWords = ({ configuration }: World, step: SealedRecord['rounds'][number]['steps'][number]): string =>
   `${pointName(step.percent, configuration)} ${step.direction}${step.cycle ? ` (${step.cycle})` : ''}`
+
+/** A judged point as it is called: `50 % rising`. */
+export const pointNameOf = (
+  { configuration }: World,
+  { targetPercent, direction }: Pick<SealedPoint, 'targetPercent' | 'direction'>,
+): string => `${pointName(targetPercent, configuration)} ${direction}`
 
 /** What a display shows at both ends of the output. */
 export const displayWords = ({ lower, upper, unit }: NonNullable<World['configuration']['displayScale']>) =>
@@ -36,16 +44,58 @@ export function transferRule({ configuration: { transfer } }: World): string {
   return `${carried}Below the cut-off the output is to be at 0 % within the limit as % of output span; within the limit of the cut-off either side of it is right. `
 }
 
-/** The largest error of a round as this record shows errors: the point that uses most of its own limit. */
-function largestShown(world: World, result: SealedRecord['results'][number] | undefined): number {
-  const point = result?.points.find(({ errorPercentSpan }) => errorPercentSpan === result.largestErrorPercentSpan)
-  if (!point) return 0
-  return shownPercent(point.errorPercentSpan, point.applied, { basis: errorBasis(world), range: world.configuration })
+export type SealedPoint = SealedRecord['results'][number]['points'][number]
+
+/** Decimals of a point’s error and limit: the place of its uncertainty, and more where rounding would hide the verdict. */
+export function pointDecimals(point: SealedPoint, world: World, column: number): number {
+  const shown = { basis: errorBasis(world), range: world.configuration }
+  const { expandedUncertaintyPercentSpan: u, applied } = point
+  return errorDecimals(point, shown, u === undefined ? column : decimalsOfTwoDigits(shownPercent(u, applied, shown)))
 }
 
-/** The largest error of a round in words: `+0.181 % of span`. */
-export const largest = ({ results, world }: SealedRecord, round: number) =>
-  `${formatSigned(largestShown(world, results[round]), 3)} ${ERROR_BASIS_WORDS[errorBasis(world)]}`
+/** The error of a point as this record shows errors: `+0.181`. */
+export function errorText(point: SealedPoint, world: World): string {
+  const shown = { basis: errorBasis(world), range: world.configuration }
+  return formatSigned(shownPercent(point.errorPercentSpan, point.applied, shown), pointDecimals(point, world, 3))
+}
+
+/**
+ * The largest error of a round in words: `+0.181 % of span`. Where limits vary the numerically largest need not be the one
+ * nearest its limit: then both are named, as the table shows both.
+ */
+export function largest({ results, world }: SealedRecord, round: number): string {
+  const points = (results[round]?.points ?? []) as readonly SealedPoint[]
+  const nearest = points.reduce<SealedPoint | null>(
+    (worst, next) => (worst && shareOfLimit(worst) >= shareOfLimit(next) ? worst : next),
+    null,
+  )
+  const shown = { basis: errorBasis(world), range: world.configuration }
+  const size = (point: SealedPoint) => Math.abs(shownPercent(point.errorPercentSpan, point.applied, shown))
+  const biggest = points.reduce<SealedPoint | null>(
+    (worst, next) => (worst && size(worst) * (1 + 1e-9) >= size(next) ? worst : next),
+    nearest,
+  )
+  if (!nearest || !biggest) return ''
+  const basis = ERROR_BASIS_WORDS[errorBasis(world)]
+  if (biggest === nearest) return `${errorText(nearest, world)} ${basis}`
+  const at = (point: SealedPoint) => `at ${pointName(point.targetPercent, world.configuration)} ${point.direction}`
+  return `${errorText(biggest, world)} ${basis} ${at(biggest)}; nearest its limit ${errorText(nearest, world)} ${at(nearest)}, ${formatFixed(shareOfLimit(nearest) * 100, 0)} % of it`
+}
+
+/** Who took the readings of a round: `Read by Anna Test`, or who read which points. */
+export function readByWords({ steps }: SealedRecord['rounds'][number]): string {
+  const readers = steps.flatMap(({ readings, position }) => {
+    const holding = readings.at(-1)
+    return holding ? [{ name: holding.takenBy, number: position + 1 }] : []
+  })
+  const names = [...new Set(readers.map(({ name }) => name))]
+  if (names.length <= 1) return names[0] ? `Read by ${names[0]}.` : ''
+  const each = names.map((name) => {
+    const numbers = readers.filter((reader) => reader.name === name).map(({ number }) => number)
+    return `${name} point ${numbers.join(', ')}`
+  })
+  return `Read by ${each.join('; ')}.`
+}
 
 /** What a round is called in a heading. */
 export function roundName({ rounds }: SealedRecord, round: number): string {

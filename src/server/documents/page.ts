@@ -81,12 +81,18 @@ export function table(doc: Doc, columns: readonly Column[], rows: readonly (read
   doc.x = PAGE.left
 }
 
-/** Footer of every page, once all pages are there: what it is, and page x of y. */
-export function numberPages(doc: Doc, words: string): void {
+/** Footer of every page, once all pages are there: what it is, page x of y, and at the head what is to be known first. */
+export function numberPages(doc: Doc, words: string, warning: string | null = null): void {
   const { start, count } = doc.bufferedPageRange()
   for (let index = 0; index < count; index++) {
     doc.switchToPage(start + index)
     doc.page.margins.bottom = 0 // the footer lies in the margin; PDFKit would start a page for it
+    if (warning)
+      doc
+        .font('bold')
+        .fontSize(9)
+        .fillColor(LIGHT.clay)
+        .text(warning, PAGE.left, 24, { width: CONTENT_WIDTH, align: 'right', lineBreak: false })
     const y = PAGE.height - 40
     doc
       .moveTo(PAGE.left, y - 6)

@@ -1,22 +1,26 @@
 import { Refusal } from '@/core/refusal'
 import { SealedRecord } from '@/schema/record'
-import { transaction } from '../database'
+import type { Amending } from '@/schema/review'
+import type { World } from '@/schema/world'
+import { type Queryable, transaction } from '../database'
 import { Conflict, NotFound } from '../refusals'
 import { copyRun } from '../sql/copyRun'
 import { insertEvent } from '../sql/event'
 import { insertRun, selectConfigurationOfRun, selectOpenRun } from '../sql/run'
 import { selectAmendmentOf, selectSeal } from '../sql/seal'
+import { selectStandard } from '../sql/standard'
 import type { Actor } from './actor'
+import { unfitReferences } from './startRun'
 
 /**
- * Opens an amendment of a sealed record: a run of its own that begins with everything recorded, in which readings can be
- * corrected, and that becomes a further record naming the one it amends. The old record stays as it is.
+ * Opens an amendment of a sealed record: a run of its own that begins with everything recorded, with the date and the
+ * people of the work. Conditions, references and words are put right as it is opened, readings can be corrected in it, and that becomes a further record naming the one it amends. The old record stays as it is.
  *
  * @throws {Conflict} when it is amended already, or its instrument has an open run
  */
 export function amendRecord(
   sequence: number,
-  { id, reason }: { id: string; reason: string },
+  { id, reason, decisionReasons, adjustmentWords, ...facts }: Amending,
   { person, now }: Actor,
 ): Promise<{ id: string }> {
   return transaction(async (db) => {
@@ -29,10 +33,20 @@ export function amendRecord(
     // It is not taken out of service again: the amendment is made at the desk.
     const { outOfService: _, ...kept } = world
     const instrumentId = world.instrument.id
-    const amended = { ...kept, amends: { sequence, hash: seal.hash, reason } }
+    const amended = { ...kept, ...(await putRight(db, kept, facts)), amends: { sequence, hash: seal.hash, reason } }
     const configurationId = await selectConfigurationOfRun(db, seal.runId)
     if (configurationId === null) throw new Refusal('run', 'the run of this record is gone', 'have the chain verified')
-    if (!(await insertRun(db, { id, instrumentId, configurationId, world: amended, at: now, personId: person.id }))) {
+    if (
+      !(await insertRun(db, {
+        id,
+        instrumentId,
+        configurationId,
+        world: amended,
+        at: now,
+        personId: person.id,
+        workOf: seal.runId,
+      }))
+    ) {
       const open = await selectOpenRun(db, instrumentId)
       if (open?.id === id) return { id }
       throw new Conflict(
@@ -41,7 +55,7 @@ export function amendRecord(
         'finish or abandon that run first',
       )
     }
-    await copyRun(db, { from: seal.runId, to: id })
+    await copyRun(db, { from: seal.runId, to: id, decisionReasons, adjustmentWords })
     await insertEvent(db, {
       at: now,
       personId: person.id,
@@ -51,4 +65,35 @@ export function amendRecord(
     })
     return { id }
   })
+}
+
+type Facts = Pick<Amending, 'environment' | 'itemCondition' | 'inputReferenceId' | 'outputReferenceId'>
+
+/**
+ * What of the world is put right. A reference that was named wrongly is snapshotted as it is registered now.
+ *
+ * @throws {Refusal} for a reference that cannot have served these readings
+ */
+async function putRight(db: Queryable, world: Omit<World, 'outOfService'>, facts: Facts): Promise<Partial<World>> {
+  const { environment, itemCondition, inputReferenceId, outputReferenceId } = facts
+  const input = inputReferenceId === undefined ? world.inputReference : await selectStandard(db, inputReferenceId)
+  const output = outputReferenceId === undefined ? world.outputReference : await selectStandard(db, outputReferenceId)
+  if (input?.quantity !== 'pressure')
+    throw new Refusal('inputReferenceId', 'that is no pressure reference we own', 'choose one of those registered')
+  const changed = { ...world, inputReference: input, outputReference: output }
+  if (inputReferenceId !== undefined || outputReferenceId !== undefined) {
+    const [amiss] = unfitReferences(changed, world.day ?? input.calibratedOn)
+    if (amiss)
+      throw new Refusal(
+        amiss.field,
+        `${amiss.code} ${amiss.issues.map(({ words }) => words).join('; ')}`,
+        'choose the reference that was really used',
+      )
+  }
+  return {
+    inputReference: input,
+    outputReference: output,
+    ...(environment && { environment }),
+    ...(itemCondition && { itemCondition }),
+  }
 }

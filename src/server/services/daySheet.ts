@@ -1,9 +1,10 @@
+import type { PointVerdict } from '@/core/error/verdict'
 import { formatFixed, formatSigned } from '@/core/format/formatNumber'
 import { calendarDate, daysBetween, formatDate } from '@/core/format/formatTime'
 import { ERROR_BASIS_WORDS } from '@/core/run/errorBasis'
 import type { DaySheet, DueJob, ReadinessNote } from '@/schema/daySheet'
-import type { ReferenceOffer } from '@/schema/offers'
-import { referenceOffers } from '@/schema/referenceOffers'
+import type { ReferenceOffer, ReferenceOffers } from '@/schema/offers'
+import { outputOfferFor, referenceOffers } from '@/schema/referenceOffers'
 import { pool } from '../database'
 import { environment } from '../environment'
 import { type OpenProgress, selectDueDates, selectOpenProgress } from '../sql/dueInstrument'
@@ -12,13 +13,14 @@ import { selectOpenRuns } from '../sql/run'
 import { type SealedResult, selectResults } from '../sql/seal'
 import { selectStandards } from '../sql/standard'
 import { beamOf, rangeText } from './beam'
+import { siteName } from './site'
 
 type Last = SealedResult | undefined
 
 /** Everything that is due, soonest first, with what is needed to start. */
 export async function daySheet(now: Date): Promise<DaySheet> {
   const db = pool()
-  const { BARYS_TIME_ZONE: timeZone, BARYS_SITE: site } = environment()
+  const { BARYS_TIME_ZONE: timeZone } = environment()
   const today = calendarDate(now, timeZone)
   const [instruments, due, results, standards, runs, progress] = await Promise.all([
     selectInstruments(db),
@@ -28,12 +30,13 @@ export async function daySheet(now: Date): Promise<DaySheet> {
     selectOpenRuns(db),
     selectOpenProgress(db),
   ])
+  const site = await siteName()
   const jobs = instruments.map((instrument): DueJob => {
     const last = results.find((result) => result.instrumentId === instrument.id)
     const offers = referenceOffers(instrument.configuration, standards, today)
     const notes = [
       referenceNote(offers.inputs[0]),
-      ...(offers.outputs ? [outputNote(offers.outputs[0])] : []),
+      ...(offers.outputs ? [outputNote(outputOfferFor(offers, inputIdsOf(offers)) ?? offers.outputs[0])] : []),
       lastNote(last),
     ]
     const open = runs.find((run) => run.instrumentId === instrument.id)
@@ -52,6 +55,10 @@ export async function daySheet(now: Date): Promise<DaySheet> {
   })
   return { today, site, jobs: jobs.toSorted((a, b) => a.dueInDays - b.dueInDays || a.tag.localeCompare(b.tag)) }
 }
+
+/** What a run would begin with. */
+const inputIdsOf = ({ inputs, isSubRanged, suggestedInputIds }: ReferenceOffers) =>
+  isSubRanged ? suggestedInputIds : inputs.slice(0, 1).map(({ standard }) => standard.id)
 
 const described = ({ id, tag, configuration }: ConfiguredInstrument) => ({
   id,
@@ -89,10 +96,10 @@ function outputNote(offer: ReferenceOffer | undefined): ReadinessNote {
 
 function lastNote(last: Last): ReadinessNote {
   if (!last) return { mark: 'look', words: 'Never calibrated here' }
-  const mark = { inside: 'inside', 'inside-look': 'look', outside: 'look' } as const
+  const mark = (verdict: PointVerdict) => (verdict === 'inside' ? ('inside' as const) : ('look' as const))
   const share = formatFixed(last.shareOfLimit * 100, 0)
   return {
-    mark: mark[last.asFound],
+    mark: mark(last.asFound),
     words: `Last found ${formatSigned(last.asFoundErrorPercent, 2)} ${ERROR_BASIS_WORDS[last.errorBasis]}, ${share} % of its limit`,
   }
 }

@@ -1,7 +1,9 @@
 import { Refusal } from '@/core/refusal'
 import { adviseRound } from '@/core/run/adviseRound'
 import { impactOf } from '@/core/run/impact'
+import type { Recommendation } from '@/core/run/recommendation'
 import { roundRoles } from '@/core/run/roundRole'
+import type { JudgedRound } from '@/core/run/runState'
 import type { NewDecision } from '@/schema/run'
 import type { RunView } from '@/schema/runView'
 import { type Transaction, transaction } from '../database'
@@ -45,7 +47,7 @@ export function decide(runId: string, input: NewDecision, actor: Actor): Promise
         `${round.decision.decidedBy} has decided “${round.decision.decision}”`,
         'reload the run',
       )
-    const { decision: advised } = adviseRound(judged, run.world).advice
+    const { decision: advised, action } = adviseRound(judged, run.world).advice
     if ((input.decision !== advised || isChange) && input.reason === null)
       throw new Refusal(
         'reason',
@@ -55,17 +57,20 @@ export function decide(runId: string, input: NewDecision, actor: Actor): Promise
     const turn = isChange ? 1 : 0
     await insertDecision(db, { ...input, runId, turn, at: now, personId: person.id })
     if (input.decision === 'repeat') await openSameRound(db, run, actor)
-    else if (isAsFound(run) && !isChange && impactOf(judged.points) !== null)
+    else if (isAsFound(run) && !isChange && isImpactful(judged, run.world, action))
       await insertEvent(db, {
         at: now,
         personId: person.id,
         kind: 'found outside its limit',
         subjectId: runId,
-        detail: { lastGood: run.world.lastGood ?? null },
+        detail: { lastGood: run.world.lastGood ?? null, measuresSince: run.world.measuresSince ?? null },
       })
     return loadRun(db, runId)
   })
 }
+
+const isImpactful = ({ points }: JudgedRound, world: RunView['world'], action: Recommendation['action']) =>
+  impactOf(points, world, { isToBeRepeated: action === 'repeat' }) !== null
 
 function refuseOnceRestored(run: RunView): void {
   if (run.workSteps?.some(({ list }) => list === 'restore'))

@@ -1,11 +1,15 @@
 import type { JudgedPoint } from '@/core/analysis/judgedPoint'
+import { beyondReach, dateIssues } from '@/core/conformity/referenceFitness'
+import { calendarDate } from '@/core/format/formatTime'
 import { Refusal } from '@/core/refusal'
-import { judgeReading } from '@/core/run/judgeSteps'
+import { judgeReading, judgingBasis } from '@/core/run/judgeSteps'
 import { refuseBeyondSensor, refuseImpossibleOutput } from '@/core/run/readingNotice'
+import { referenceOfPoint } from '@/core/run/referenceOfPoint'
 import type { NewReading } from '@/schema/run'
 import type { AcceptedReading, RecordedReading, RunStep, RunView } from '@/schema/runView'
 import type { World } from '@/schema/world'
 import { pool, transaction } from '../database'
+import { environment } from '../environment'
 import { Conflict } from '../refusals'
 import { insertEvent } from '../sql/event'
 import { insertFirstReading, insertReading } from '../sql/reading'
@@ -27,6 +31,7 @@ export async function recordReading(runId: string, reading: NewReading, actor: A
   if (reading.supersedes !== null) return storeInTurn(runId, reading, actor)
   const { world, step, isolateSteps } = await worldAndStep(runId, reading.stepId)
   refuseFigures(world, reading)
+  if (step) refuseUnfitReferences(world, step.percent, { reading, now: actor.now })
   const row = { ...reading, runId, at: actor.now, personId: actor.person.id }
   if (!step || !(await insertFirstReading(pool(), row, { ...step, isolateSteps })))
     return storeInTurn(runId, reading, actor)
@@ -38,6 +43,30 @@ function refuseFigures(world: World, reading: NewReading): void {
   refuseBeyondSensor(Number(reading.applied), world)
   refuseImpossibleOutput(Number(reading.output), world)
   refuseOtherQuantities(world, reading)
+}
+
+/**
+ * A reading is as good as its references at that moment: in date on the day unless that was let through when the run
+ * began, and within what they reach. An amendment corrects what was read then.
+ */
+function refuseUnfitReferences(
+  world: World,
+  percent: number,
+  { reading, now }: { reading: NewReading; now: Date },
+): void {
+  const { outputReference, overrides = [], inputUnit } = world
+  const input = referenceOfPoint(percent, world)
+  const beyondInput = beyondReach(Number(reading.applied), inputUnit, input)
+  if (beyondInput) throw new Refusal('applied', beyondInput, 'check the figure, the unit and the reference')
+  const beyondOutput =
+    outputReference && beyondReach(Number(reading.output), judgingBasis(world).scale.unit, outputReference)
+  if (beyondOutput) throw new Refusal('output', beyondOutput, 'check the figure, and take a reference that reaches it')
+  if (world.amends) return
+  const day = calendarDate(now, environment().BARYS_TIME_ZONE)
+  for (const reference of [input, ...(outputReference ? [outputReference] : [])]) {
+    const [late] = overrides.some(({ code }) => code === reference.code) ? [] : dateIssues(reference.dueOn, day)
+    if (late) throw new Refusal('reference', `${reference.code}: ${late.words}`, 'begin a run with a reference in date')
+  }
 }
 
 /** Looks at the whole run first: says what is wrong, or stores what is rightly no ordinary reading. */
@@ -56,6 +85,7 @@ function storeInTurn(runId: string, reading: NewReading, actor: Actor): Promise<
     if (known) return accepted(step, repeated(known, reading), run.world)
 
     refuseFigures(run.world, reading)
+    refuseUnfitReferences(run.world, step.percent, { reading, now })
     refuseWrongPlace(run, step, reading)
     const stored = await insertReading(db, { ...reading, runId, at: now, personId: person.id })
     if (!stored) throw new Conflict('id', 'this id belongs to another reading', 'send it again with a new id')

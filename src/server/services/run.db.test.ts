@@ -71,7 +71,7 @@ describe('readings', () => {
 
   test('a correction supersedes and keeps the old value; only one correction of one reading', async () => {
     const run = await runOnNewInstrument('R-4')
-    const first = nextReading(run, { output: '40.01' })
+    const first = nextReading(run, { output: '14.01' })
     await recordReading(run.id, first, as(ANNA))
     const correct = (output: string) =>
       recordReading(
@@ -82,7 +82,7 @@ describe('readings', () => {
     await correct('4.001')
     const corrected = await loadRun(pool(), run.id)
     expect(corrected.rounds[0]?.steps[0]?.readings.map(({ output, reason }) => [output, reason])).toEqual([
-      ['40.01', null],
+      ['14.01', null],
       ['4.001', 'decimal mark'],
     ])
     await expect(correct('4.002')).rejects.toThrow('was corrected in the meantime')

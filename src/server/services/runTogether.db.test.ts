@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import { judgeReading } from '@/core/run/judgeSteps'
+import { Amending } from '@/schema/review'
 import {
   ANNA,
   answerList,
@@ -175,7 +176,7 @@ describe('decisions', () => {
 
     // Amended weeks later, it was still known good on the day of the work; an amendment decides nothing anew.
     const amendment = randomUUID()
-    await amendRecord(sequence, { id: amendment, reason: 'serial number' }, as(ANNA, 30_000))
+    await amendRecord(sequence, Amending.parse({ id: amendment, reason: 'serial number' }), as(ANNA, 30_000))
     await expect(
       decide(amendment, { round: 0, decision: 'repeat', reason: 'again' }, as(ANNA, 30_001)),
     ).rejects.toThrow('an amendment corrects what was recorded')

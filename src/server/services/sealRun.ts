@@ -2,14 +2,16 @@ import { randomUUID } from 'node:crypto'
 import type { RoundAnalysis } from '@/core/analysis/roundAnalysis'
 import { shareOfLimit } from '@/core/analysis/shareOfLimit'
 import { Refusal } from '@/core/refusal'
+import { assumptionsOf } from '@/core/run/assumptions'
+import { CONDITION_WORDS, RUN_RULES } from '@/core/run/decisionRule'
 import { errorBasis, shownPercent } from '@/core/run/errorBasis'
+import { scatterOfRound } from '@/core/run/judgeSteps'
 import { ofCountedRounds } from '@/core/run/roundRole'
 import type { RunState } from '@/core/run/runState'
 import { mayDo } from '@/schema/roles'
 import type { Signing } from '@/schema/run'
 import type { RunView } from '@/schema/runView'
 import { type Transaction, transaction } from '../database'
-import { environment } from '../environment'
 import { Conflict } from '../refusals'
 import { insertEvent } from '../sql/event'
 import { closeRun } from '../sql/run'
@@ -19,6 +21,7 @@ import type { Actor } from './actor'
 import { takeOpenRun } from './openRun'
 import { GENESIS_HASH, recordOf, sealText } from './sealedRecord'
 import { confirmPassword } from './signIn'
+import { issuingSite } from './site'
 
 /**
  * Signs a run and seals its record into the chain. Afterwards the database refuses every change to it.
@@ -62,13 +65,20 @@ async function refuseSealed(db: Transaction, runId: string): Promise<void> {
 function refuseUnready(run: RunView, state: RunState, signing: Pick<Signing, 'remark'>): void {
   if (state.stage !== 'sign')
     throw new Refusal('run', `the run is at “${state.stage}”`, 'finish the readings and decide before signing')
-  const isOutside = state.rounds.at(-1)?.analysis.verdict === 'outside'
+  const verdict = state.rounds.at(-1)?.analysis.verdict
+  const isOutside = verdict === 'outside'
   const decision = run.rounds.at(-1)?.decision?.decision
   if (isOutside && signing.remark === null)
     throw new Refusal(
       'remark',
       decision === 'repair' ? 'the instrument needs repair' : 'the instrument is left outside its error limit',
       'say in the remark what happens with it and who has been told',
+    )
+  if (verdict === 'not-stated' && signing.remark === null)
+    throw new Refusal(
+      'remark',
+      `${RUN_RULES[run.world.decisionRule].label} asks that ${CONDITION_WORDS[run.world.decisionRule]}, and the uncertainty that came out is larger: no statement of conformity is made`,
+      'take the readings again, or say in the remark what follows from it',
     )
 }
 
@@ -79,8 +89,18 @@ async function appendToChain(
   const last = await lockChain(db)
   const sequence = (last?.sequence ?? 0) + 1
   const previousHash = last?.hash ?? GENESIS_HASH
-  const { text, hash } = sealText(recordOf({ ...parts, site: environment().BARYS_SITE, sequence, previousHash }))
   const { world } = parts.run
+  const { name: site, address, method } = await issuingSite(db)
+  const { text, hash } = sealText(
+    recordOf({
+      ...parts,
+      site,
+      issuer: { address, method },
+      ...assumed(parts.run, parts.state),
+      sequence,
+      previousHash,
+    }),
+  )
   const shown = { basis: errorBasis(world), range: world.configuration }
   const counted = ofCountedRounds(parts.run.rounds, parts.state.rounds)
   const asFound = listed(counted.asFound?.analysis, shown)
@@ -103,8 +123,15 @@ async function appendToChain(
   return { sequence, hash }
 }
 
+/** What was assumed or left out of the uncertainty of the round that decides. */
+function assumed({ world, rounds }: RunView, state: RunState): { assumptions?: readonly string[] } {
+  if (!world.statesUncertainty) return {}
+  const { asFound, asLeft } = ofCountedRounds(rounds, state.rounds)
+  return { assumptions: assumptionsOf(world, scatterOfRound((asLeft ?? asFound)?.points ?? [], world)) }
+}
+
 function listed(analysis: RoundAnalysis | undefined, shown: Parameters<typeof shownPercent>[2]) {
-  const { verdict, largest } = analysis ?? {}
+  const { verdict, nearestLimit: largest } = analysis ?? {}
   // Cannot be: Sign is reached only with every point of every round read.
   if (!verdict || !largest) throw new Error('a round without readings reached the seal')
   return {

@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto'
 import canonicalize from 'canonicalize'
+import { analyseRound } from '@/core/analysis/roundAnalysis'
 import { ofCountedRounds } from '@/core/run/roundRole'
 import type { RunState } from '@/core/run/runState'
 import { SealedRecord } from '@/schema/record'
@@ -15,17 +16,30 @@ export type RecordParts = {
   readonly state: RunState
   readonly signature: Omit<Signature, 'id'>
   readonly site: string
+  readonly issuer?: { readonly address: string; readonly method: string } | undefined
+  /** What was assumed or left out of the uncertainty. */
+  readonly assumptions?: readonly string[] | undefined
   readonly sequence: number
   readonly previousHash: string
 }
 
 /** The record of a run: what was recorded, what follows from it, who signed, and the link before it. */
-export function recordOf({ run, state, signature, site, sequence, previousHash }: RecordParts): SealedRecord {
+export function recordOf({
+  run,
+  state,
+  signature,
+  site,
+  issuer,
+  assumptions,
+  sequence,
+  previousHash,
+}: RecordParts): SealedRecord {
   const results = state.rounds.map(({ points, analysis }, round) => ({
     round,
     points,
     verdict: analysis.verdict,
     largestErrorPercentSpan: analysis.largest?.errorPercentSpan,
+    nearestLimitErrorPercentSpan: analysis.nearestLimit?.errorPercentSpan,
     hysteresisPercentSpan: analysis.hysteresisPercentSpan,
   }))
   const counted = ofCountedRounds(run.rounds, results)
@@ -34,6 +48,8 @@ export function recordOf({ run, state, signature, site, sequence, previousHash }
     sequence,
     previousHash,
     site,
+    issuer,
+    assumptions,
     run: { id: run.id, startedAt: run.startedAt, startedBy: run.startedBy, stage: state.stage },
     world: run.world,
     rounds: run.rounds,
@@ -49,6 +65,12 @@ export function recordOf({ run, state, signature, site, sequence, previousHash }
     signature: { ...signature, signedAt: signature.signedAt.toISOString() },
   })
 }
+
+/** What follows from the readings of a record, as it was worked out when it was sealed: never by a newer version. */
+export const sealedState = ({ run, results }: SealedRecord): RunState => ({
+  stage: run.stage,
+  rounds: results.map(({ points }) => ({ points, analysis: analyseRound(points) })),
+})
 
 /**
  * Canonical JSON of a record (RFC 8785) and its SHA-256. The hash of the record before it is part of the text, which is

@@ -16,6 +16,7 @@ import {
   updatePassword,
 } from '../sql/person'
 import { insertAttempt, selectFailures } from '../sql/signInAttempt'
+import { insertSite } from '../sql/site'
 import type { Actor } from './actor'
 
 /** So many failures of one name within the window, and it has to wait. Ours, no source. */
@@ -84,9 +85,10 @@ export async function firstPerson(input: FirstPerson, now: Date): Promise<string
   return transaction(async (db) => {
     await lockFirstPerson(db)
     if (await anybody(db)) throw new Conflict('name', 'somebody is registered here already', 'sign in, or ask them')
-    const { password: _, ...person } = input
+    const { password: _, site, ...person } = input
     const id = randomUUID()
     await insertPerson(db, { ...person, id, isAdministrator: true, isDemo: false, passwordHash })
+    if (site) await insertSite(db, { ...site, id: randomUUID(), at: now, personId: id })
     await insertEvent(db, { at: now, personId: id, kind: 'first administrator registered', subjectId: id })
     return id
   })

@@ -1,26 +1,30 @@
+import { channelIssues, type FitnessIssue, inputFitness, outputFitness } from '@/core/conformity/referenceFitness'
 import { referencesOfPoints } from '@/core/conformity/serveByReferences'
+import { calendarDate } from '@/core/format/formatTime'
 import { Refusal } from '@/core/refusal'
 import { refuseUnmeetableRule } from '@/core/run/decisionRule'
 import { plannedPoints } from '@/core/run/plan'
 import { plannedUncertainty, tightestUncertainty } from '@/core/run/plannedUncertainty'
 import { testPointPercents } from '@/core/run/pointScale'
 import { refuseBeyondSensor } from '@/core/run/readingNotice'
+import { referenceOfPoint } from '@/core/run/referenceOfPoint'
 import { isTransmitted, SIGNALS } from '@/core/signal/signal'
 import { inputAtPercent } from '@/core/transfer/linearTransfer'
-import { pressureKindsMatch } from '@/core/units/pressureKind'
 import type { Configuration } from '@/schema/configuration'
+import { fitnessJob } from '@/schema/referenceOffers'
+import { mayDo, whoMay } from '@/schema/roles'
 import type { StartRun } from '@/schema/run'
 import type { PlannedPoint, PressureStandard, Standard, World } from '@/schema/world'
 import { type Queryable, transaction } from '../database'
-import { SOFTWARE_VERSION } from '../environment'
+import { environment, SOFTWARE_VERSION } from '../environment'
 import { Conflict, NotFound } from '../refusals'
 import { insertEvent } from '../sql/event'
 import { lockInstrument, selectInstrument } from '../sql/instrument'
 import { insertRun, selectOpenRun, selectRun } from '../sql/run'
 import { insertRound, insertSteps } from '../sql/runRound'
-import { type SealedResult, selectResultsOf } from '../sql/seal'
 import { selectStandard } from '../sql/standard'
 import type { Actor } from './actor'
+import { earlierWork } from './earlierWork'
 
 /**
  * Starts a run: snapshots the world it will be judged by and lays out the as-found round. Sent twice with the same id
@@ -36,8 +40,9 @@ export function startRun(input: StartRun, { person, now }: Actor): Promise<{ id:
     const instrument = await selectInstrument(db, { id: input.instrumentId })
     if (!instrument) throw new NotFound('instrumentId', 'there is no such instrument', 'look it up by its tag')
     const { configuration } = instrument
-    const references = await inputReferences(db, [input.inputReferenceId, ...input.furtherReferenceIds], configuration)
-    const world: World = {
+    const references = await inputReferences(db, [input.inputReferenceId, ...input.furtherReferenceIds])
+    const day = calendarDate(now, environment().BARYS_TIME_ZONE)
+    const planned = {
       instrument: { id: instrument.id, tag: instrument.tag },
       configuration,
       configurationVersion: instrument.version,
@@ -51,12 +56,16 @@ export function startRun(input: StartRun, { person, now }: Actor): Promise<{ id:
       ...(input.readsDisplay && { readsDisplay: displayPlan(configuration) }),
       ...(input.plan.dwellSeconds !== null && { dwellSeconds: input.plan.dwellSeconds }),
       ...stabilityPlan(input.plan),
-      outOfService: true,
+      outOfService: true as const,
       decisionRule: input.decisionRule,
-      statesUncertainty: true,
-      ...(await lastGoodOf(db, instrument.id)),
+      statesUncertainty: true as const,
+      ...(await earlierWork(db, instrument)),
+      ...headOf(input.head),
+      ...(input.itemCondition !== null && { itemCondition: input.itemCondition }),
+      day,
       softwareVersion: SOFTWARE_VERSION,
-    }
+    } satisfies World
+    const world: World = { ...planned, ...overridesOf(planned, { reason: input.unfitReason, person, day }) }
     const tightest = tightestUncertainty(plannedUncertainty({ ...world, statesUncertainty: true }))
     if (tightest) refuseUnmeetableRule(world.decisionRule, tightest)
     const row = {
@@ -75,6 +84,12 @@ export function startRun(input: StartRun, { person, now }: Actor): Promise<{ id:
   })
 }
 
+/** Level is left out. */
+const headOf = (head: StartRun['head']): Pick<World, 'head'> =>
+  head?.heightMillimetre && Number(head.heightMillimetre) !== 0
+    ? { head: { heightMillimetre: Number(head.heightMillimetre), fill: head.fill } }
+    : {}
+
 /** Standing still is looked at while a point is held. */
 function stabilityPlan({ stabilityPercent, dwellSeconds }: StartRun['plan']): Pick<World, 'stabilityPercent'> {
   if (stabilityPercent === null) return {}
@@ -85,19 +100,6 @@ function stabilityPlan({ stabilityPercent, dwellSeconds }: StartRun['plan']): Pi
       'say how long each point is held, or leave both out',
     )
   return { stabilityPercent }
-}
-
-/** The last calibration that left the instrument inside its limit. */
-async function lastGoodOf(db: Queryable, instrumentId: string): Promise<Pick<World, 'lastGood'>> {
-  const results = await selectResultsOf(db, instrumentId)
-  const good = results.find(({ asLeft, reviewState }) => asLeft !== 'outside' && reviewState !== 'amended')
-  if (!good) return {}
-  // An amendment is sealed later than the work was done: the day is that of the first record of its line.
-  const firstOf = (result: SealedResult): SealedResult => {
-    const before = results.find(({ sequence }) => sequence === result.amends)
-    return before ? firstOf(before) : result
-  }
-  return { lastGood: { sequence: good.sequence, sealedAt: firstOf(good).sealedAt.toISOString() } }
 }
 
 /** PV and AO are read where there is a loop current to compare them with. */
@@ -161,25 +163,17 @@ async function repeatedStart(db: Queryable, input: StartRun): Promise<{ id: stri
 async function inputReferences(
   db: Queryable,
   ids: readonly [string, ...string[]],
-  configuration: Configuration,
 ): Promise<[PressureStandard, ...PressureStandard[]]> {
   const [first, ...further] = ids
-  const references: [PressureStandard, ...PressureStandard[]] = [await inputReference(db, first, configuration)]
-  for (const id of new Set(further)) if (id !== first) references.push(await inputReference(db, id, configuration))
+  const references: [PressureStandard, ...PressureStandard[]] = [await inputReference(db, first)]
+  for (const id of new Set(further)) if (id !== first) references.push(await inputReference(db, id))
   return references
 }
 
-async function inputReference(db: Queryable, id: string, configuration: Configuration): Promise<PressureStandard> {
+async function inputReference(db: Queryable, id: string): Promise<PressureStandard> {
   const standard = await selectStandard(db, id)
-  if (standard?.quantity !== 'pressure')
-    throw new Refusal('inputReferenceId', 'that is no pressure reference we own', 'choose one of those offered')
-  if (!pressureKindsMatch(standard.pressureKind, configuration.pressureKind))
-    throw new Refusal(
-      'inputReferenceId',
-      `${standard.code} measures ${standard.pressureKind} pressure, the instrument ${configuration.pressureKind}`,
-      'choose a reference of the same kind',
-    )
-  return standard
+  if (standard?.quantity === 'pressure') return standard
+  throw new Refusal('inputReferenceId', 'that is no pressure reference we own', 'choose one of those offered')
 }
 
 async function outputReference(
@@ -188,15 +182,89 @@ async function outputReference(
   configuration: Configuration,
 ): Promise<Standard | null> {
   if (!isTransmitted(configuration.signal)) return null
-  const wanted = SIGNALS[configuration.signal].unit
   const standard = id === null ? null : await selectStandard(db, id)
-  const fits =
-    standard && (standard.quantity === 'pressure' ? wanted === 'psi' || wanted === 'kPa' : standard.unit === wanted)
-  if (!fits)
+  if (standard) return standard
+  throw new Refusal(
+    'outputReferenceId',
+    `the output is in ${SIGNALS[configuration.signal].unit}, and no reference for it is chosen`,
+    'choose a meter or gauge that reads it',
+  )
+}
+
+type Amiss = {
+  readonly code: string
+  readonly field: 'inputReferenceId' | 'outputReferenceId'
+  readonly issues: FitnessIssue[]
+}
+
+/**
+ * References that do not fit: refused, or let through with a reason by those with the right. What no reason helps is
+ * refused to all: another kind of pressure, or a point that nothing reaches.
+ */
+function overridesOf(
+  world: Pick<World, 'configuration' | 'points' | 'inputReference' | 'furtherReferences' | 'outputReference'>,
+  { reason, person, day }: { reason: string | null; person: Actor['person']; day: string },
+): Pick<World, 'overrides'> {
+  const amiss = unfitReferences(world, day)
+  const hopeless = amiss.find(({ issues }) => issues.some(({ code }) => code === 'kind' || code === 'reach'))
+  const first = hopeless ?? amiss[0]
+  if (!first) return {}
+  const words = `${first.code} ${first.issues.map((issue) => issue.words).join('; ')}`
+  if (hopeless) throw new Refusal(first.field, words, 'choose another reference')
+  if (reason === null)
     throw new Refusal(
-      'outputReferenceId',
-      `the output is in ${wanted}, and no reference for it is chosen`,
-      'choose a meter or gauge that reads it',
+      first.field,
+      words,
+      'choose another reference, or say why this one is used; it stands on the certificate',
     )
-  return standard
+  if (!mayDo(person.role, 'use a reference that does not fit'))
+    throw new Refusal(
+      first.field,
+      words,
+      `choose another reference; only ${whoMay('use a reference that does not fit')} may let it be used`,
+    )
+  return {
+    overrides: amiss.map(({ code, issues }) => ({
+      code,
+      amiss: issues.map((issue) => issue.words),
+      reason,
+      by: person.name,
+    })),
+  }
+}
+
+/** Every reference of a run with what makes it unfit on a day. */
+export function unfitReferences(
+  world: Pick<World, 'configuration' | 'points' | 'inputReference' | 'furtherReferences' | 'outputReference'>,
+  day: string,
+): Amiss[] {
+  const { configuration, points, inputReference, furtherReferences = [], outputReference } = world
+  const percentsOf = (id: string) => [
+    ...new Set(points.map(({ percent }) => percent).filter((percent) => referenceOfPoint(percent, world).id === id)),
+  ]
+  const inputs = [inputReference, ...furtherReferences].map((reference): Amiss => {
+    const job = fitnessJob(configuration, day, percentsOf(reference.id))
+    return {
+      code: reference.code,
+      field: 'inputReferenceId',
+      issues: [...inputFitness(reference, job).issues, ...channelIssues(reference, outputReference)],
+    }
+  })
+  const { signal } = configuration
+  const percents = [...new Set(points.map(({ percent }) => percent))]
+  const output: Amiss[] =
+    outputReference && isTransmitted(signal)
+      ? [
+          {
+            code: outputReference.code,
+            field: 'outputReferenceId',
+            issues: [
+              ...outputFitness(outputReference, SIGNALS[signal], fitnessJob(configuration, day, percents)).issues,
+            ],
+          },
+        ]
+      : []
+  return [...inputs, ...output]
+    .map((each) => ({ ...each, issues: each.issues.filter(({ isUnfit }) => isUnfit) }))
+    .filter(({ issues }) => issues.length > 0)
 }

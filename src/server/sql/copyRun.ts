@@ -1,30 +1,62 @@
 import type { Queryable } from '../database'
 
-/** Rounds, steps, the readings that hold, decisions, adjustments and loop checks: with who did them and when. */
+/**
+ * A copy keeps which reading, step and act it is a copy of: its id follows from the run it goes to and the old id, as a
+ * UUID of version 8 (RFC 9562, 5.8: bits of one's own making).
+ */
+const COPIED_ID = (old: string) =>
+  `overlay(overlay(md5($2::uuid::text || ${old}::text) placing '8' from 13) placing '8' from 17)::uuid`
+
+/**
+ * Everything that is recorded in a run, with who did it and when: rounds, steps, all readings with their corrections,
+ * points gone past, decisions, adjustments, steps of work, loop checks, interruptions.
+ */
 const COPIES = [
   `INSERT INTO run_round (run_id, round, opened_at, opened_by, plan_reason)
-   SELECT $2, round, opened_at, opened_by, plan_reason FROM run_round WHERE run_id = $1`,
+   SELECT $2::uuid, round, opened_at, opened_by, plan_reason FROM run_round WHERE run_id = $1`,
   `INSERT INTO run_step (id, run_id, round, position, percent, direction, cycle)
-   SELECT gen_random_uuid(), $2, round, position, percent, direction, cycle FROM run_step WHERE run_id = $1`,
-  `INSERT INTO reading (id, run_id, step_id, applied, output, pv, ao, display, held_seconds, taken_at, taken_by)
-   SELECT gen_random_uuid(), $2, copy.id, g.applied, g.output, g.pv, g.ao, g.display, g.held_seconds, g.taken_at, g.taken_by
-     FROM reading g
-     JOIN run_step s ON s.id = g.step_id
-     JOIN run_step copy ON copy.run_id = $2 AND copy.round = s.round AND copy.position = s.position
-    WHERE g.run_id = $1 AND NOT EXISTS (SELECT FROM reading later WHERE later.supersedes = g.id)`,
-  `INSERT INTO run_decision (run_id, round, turn, decision, reason, decided_at, decided_by)
-   SELECT $2, round, turn, decision, reason, decided_at, decided_by FROM run_decision WHERE run_id = $1`,
-  `INSERT INTO adjustment (id, run_id, after_round, kind, words, applied, before_output, after_output, held_seconds,
-                           done_at, done_by)
-   SELECT gen_random_uuid(), $2, after_round, kind, words, applied, before_output, after_output, held_seconds, done_at,
-          done_by
-     FROM adjustment WHERE run_id = $1`,
+   SELECT ${COPIED_ID('id')}, $2::uuid, round, position, percent, direction, cycle FROM run_step WHERE run_id = $1`,
+  `INSERT INTO reading (id, run_id, step_id, applied, output, pv, ao, display, held_seconds, taken_at, taken_by,
+                        supersedes, reason)
+   SELECT ${COPIED_ID('id')}, $2::uuid, ${COPIED_ID('step_id')}, applied, output, pv, ao, display, held_seconds, taken_at, taken_by,
+          CASE WHEN supersedes IS NULL THEN NULL ELSE ${COPIED_ID('supersedes')} END, reason
+     FROM reading WHERE run_id = $1 ORDER BY taken_at, supersedes NULLS FIRST`,
+  `INSERT INTO overshoot (id, run_id, step_id, applied, noted_at, noted_by)
+   SELECT ${COPIED_ID('id')}, $2::uuid, ${COPIED_ID('step_id')}, applied, noted_at, noted_by FROM overshoot WHERE run_id = $1`,
+  `INSERT INTO work_step (id, run_id, list, item, outcome, words, answered_at, answered_by)
+   SELECT ${COPIED_ID('id')}, $2::uuid, list, item, outcome, words, answered_at, answered_by FROM work_step WHERE run_id = $1`,
   `INSERT INTO loop_check (id, run_id, percent, host_value, sense_ohms, sense_volts, checked_at, checked_by)
-   SELECT gen_random_uuid(), $2, percent, host_value, sense_ohms, sense_volts, checked_at, checked_by
+   SELECT ${COPIED_ID('id')}, $2::uuid, percent, host_value, sense_ohms, sense_volts, checked_at, checked_by
      FROM loop_check WHERE run_id = $1`,
+  `INSERT INTO run_pause (id, run_id, kind, words, at, person_id)
+   SELECT ${COPIED_ID('id')}, $2::uuid, kind, words, at, person_id FROM run_pause WHERE run_id = $1`,
 ]
 
-/** Copies what was recorded in one run into another that is open and empty. */
-export async function copyRun(db: Queryable, { from, to }: { from: string; to: string }): Promise<void> {
-  for (const copy of COPIES) await db.query(copy, [from, to])
+const COPY_DECISIONS = `INSERT INTO run_decision (run_id, round, turn, decision, reason, decided_at, decided_by)
+   SELECT $2::uuid, round, turn, decision, coalesce($3::jsonb ->> round::text, reason), decided_at, decided_by
+     FROM run_decision WHERE run_id = $1`
+
+const COPY_ADJUSTMENTS = `INSERT INTO adjustment (id, run_id, after_round, kind, words, applied, before_output, after_output, held_seconds,
+                           done_at, done_by)
+   SELECT ${COPIED_ID('id')}, $2::uuid, after_round, kind, coalesce($3::jsonb ->> id::text, words), applied, before_output, after_output, held_seconds, done_at,
+          done_by
+     FROM adjustment WHERE run_id = $1`
+
+type Copy = {
+  readonly from: string
+  readonly to: string
+  /** Reasons of decisions to be put in the place of those recorded, by round. */
+  readonly decisionReasons?: Readonly<Record<string, string>>
+  /** Words of adjustments likewise, by the id of the act. */
+  readonly adjustmentWords?: Readonly<Record<string, string>>
+}
+
+/** Copies everything recorded in one run into another that is open and empty. */
+export async function copyRun(
+  db: Queryable,
+  { from, to, decisionReasons = {}, adjustmentWords = {} }: Copy,
+): Promise<void> {
+  for (const sql of COPIES) await db.query(sql, [from, to])
+  await db.query(COPY_DECISIONS, [from, to, JSON.stringify(decisionReasons)])
+  await db.query(COPY_ADJUSTMENTS, [from, to, JSON.stringify(adjustmentWords)])
 }

@@ -3,20 +3,28 @@ import type { Queryable } from '../database'
 const SELECT_DUE = `
   SELECT i.id, to_char(coalesce(
            CASE WHEN change.changed_at > last.sealed_at THEN (change.changed_at AT TIME ZONE $1)::date END,
-           (last.sealed_at AT TIME ZONE $1)::date + make_interval(months => c.interval_months),
+           (last.sealed_at AT TIME ZONE $1)::date + CASE WHEN last.as_left = 'outside' THEN make_interval()
+             ELSE make_interval(months => c.interval_months) END,
            (i.registered_at AT TIME ZONE $1)::date)::date, 'YYYY-MM-DD') AS due_on
     FROM instrument i
     JOIN LATERAL (SELECT interval_months FROM instrument_configuration
                    WHERE instrument_id = i.id ORDER BY version DESC LIMIT 1) c ON true
-    LEFT JOIN LATERAL (SELECT s.sealed_at FROM seal s JOIN run r ON r.id = s.run_id
-                        WHERE r.instrument_id = i.id AND s.amends IS NULL ORDER BY s.sealed_at DESC LIMIT 1) last ON true
+    LEFT JOIN LATERAL (
+      SELECT s.sealed_at, coalesce((
+               WITH RECURSIVE later AS (
+                 SELECT sequence, as_left FROM seal WHERE amends = s.sequence
+                 UNION ALL SELECT n.sequence, n.as_left FROM seal n JOIN later ON n.amends = later.sequence)
+               SELECT as_left FROM later ORDER BY sequence DESC LIMIT 1), s.as_left) AS as_left
+        FROM seal s JOIN run r ON r.id = s.run_id
+       WHERE r.instrument_id = i.id AND s.amends IS NULL ORDER BY s.sealed_at DESC LIMIT 1) last ON true
     LEFT JOIN LATERAL (SELECT changed_at FROM range_change
                         WHERE instrument_id = i.id AND verdict <> 'unchanged'
                         ORDER BY changed_at DESC LIMIT 1) change ON true`
 
 /**
  * Due dates as calendar dates in the site's zone: the last seal plus the interval, or the day of registration. A range
- * change always means a calibration: changed since the last seal, it is due that day.
+ * change always means a calibration: changed since the last seal, it is due that day. Left outside its limit it is due at
+ * once, and an amendment that says so counts for the work it amends.
  */
 export async function selectDueDates(db: Queryable, timeZone: string): Promise<Map<string, string>> {
   const { rows } = await db.query(SELECT_DUE, [timeZone])

@@ -33,6 +33,7 @@ const ConfiguredRow = z
     display_scale: z.unknown(),
     body: z.unknown(),
     host_root: z.boolean(),
+    particulars: z.record(z.string(), z.unknown()),
     created_at: z.date(),
     created_by: z.string(),
     reason: z.string(),
@@ -62,6 +63,7 @@ const ConfiguredRow = z
       // A record of before has neither field; left out, it stays the same record.
       body: row.body ?? undefined,
       hostRoot: row.host_root ? true : undefined,
+      ...row.particulars,
     }),
   }))
 
@@ -72,7 +74,7 @@ const SELECT_CONFIGURED = `
   SELECT i.id AS instrument_id, i.tag, i.registered_at, c.id AS configuration_id, c.version, c.description, c.area,
          c.kind, c.pressure_kind, c.unit, c.lrl, c.url, c.min_span, c.lrv, c.urv, c.signal, c.error_limit,
          c.adjust_limit, c.interval_months, c.test_points, c.point_order, c.transfer, c.point_scale, c.hook_up,
-         c.display_scale, c.body, c.host_root, c.created_at, p.name AS created_by, c.reason
+         c.display_scale, c.body, c.host_root, c.particulars, c.created_at, p.name AS created_by, c.reason
     FROM instrument i
     JOIN instrument_configuration c ON c.instrument_id = i.id
     JOIN person p ON p.id = c.created_by`
@@ -132,9 +134,18 @@ const INSERT_CONFIGURATION = `
   INSERT INTO instrument_configuration
     (id, instrument_id, version, description, area, kind, pressure_kind, unit, lrl, url, min_span, lrv, urv, signal,
      error_limit, adjust_limit, interval_months, test_points, point_order, transfer, point_scale, hook_up, display_scale,
-     body, host_root, created_at, created_by, reason)
+     body, host_root, particulars, created_at, created_by, reason)
   VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21, $22, $23,
-          $24, $25, $26, $27, $28)`
+          $24, $25, $26, $27, $28, $29)`
+
+/** What of a configuration has no column of its own; what is left out is left out. */
+const particularsOf = ({ nameplate, readability, repeatabilityPercentSpan, limitSource, owner }: Configuration) => ({
+  nameplate,
+  readability,
+  repeatabilityPercentSpan,
+  limitSource,
+  owner,
+})
 
 export async function insertConfiguration(db: Queryable, version: NewVersion): Promise<void> {
   const c = version.configuration
@@ -164,6 +175,7 @@ export async function insertConfiguration(db: Queryable, version: NewVersion): P
     c.displayScale === null ? null : JSON.stringify(c.displayScale),
     c.body ? JSON.stringify(c.body) : null,
     c.hostRoot ?? false,
+    JSON.stringify(particularsOf(c)),
     version.at,
     version.personId,
     version.reason,

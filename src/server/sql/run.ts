@@ -22,8 +22,9 @@ const RunRow = z
 export type RunHead = z.infer<typeof RunRow>
 
 const SELECT_RUN = `
-  SELECT r.id, r.instrument_id, r.status, r.world, r.started_at, p.name AS started_by
-    FROM run r JOIN person p ON p.id = r.started_by`
+  SELECT r.id, r.instrument_id, r.status, r.world, coalesce(r.work_begun_at, r.started_at) AS started_at,
+         p.name AS started_by
+    FROM run r JOIN person p ON p.id = coalesce(r.work_begun_by, r.started_by)`
 
 export async function selectRun(db: Queryable, id: string): Promise<RunHead | null> {
   const { rows } = await db.query(`${SELECT_RUN} WHERE r.id = $1`, [id])
@@ -66,16 +67,20 @@ type NewRun = {
   readonly world: World
   readonly at: Date
   readonly personId: string
+  /** In an amendment the run whose beginning, and whose person, stay those of the work. */
+  readonly workOf?: string
 }
 
 const INSERT_RUN = `
-  INSERT INTO run (id, instrument_id, configuration_id, status, world, started_at, started_by)
-  VALUES ($1, $2, $3, 'open', $4, $5, $6)
+  INSERT INTO run (id, instrument_id, configuration_id, status, world, started_at, started_by, work_begun_at, work_begun_by)
+  SELECT $1, $2, $3, 'open', $4, $5, $6, coalesce(w.work_begun_at, w.started_at), coalesce(w.work_begun_by, w.started_by)
+    FROM (SELECT 1) once LEFT JOIN run w ON w.id = $7
   ON CONFLICT DO NOTHING`
 
 /** @returns false where this id, or an open run of the instrument, is there already */
 export async function insertRun(db: Queryable, run: NewRun): Promise<boolean> {
-  const values = [run.id, run.instrumentId, run.configurationId, JSON.stringify(run.world), run.at, run.personId]
+  const { id, instrumentId, configurationId, world, at, personId, workOf = null } = run
+  const values = [id, instrumentId, configurationId, JSON.stringify(world), at, personId, workOf]
   const { rowCount } = await db.query(INSERT_RUN, values)
   return rowCount === 1
 }

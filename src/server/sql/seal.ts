@@ -1,7 +1,8 @@
 import { z } from 'zod'
+import { POINT_VERDICTS } from '@/core/error/verdict'
 import type { Queryable } from '../database'
 
-const verdict = z.enum(['inside', 'inside-look', 'outside'])
+const verdict = z.enum(POINT_VERDICTS)
 
 const SealRow = z
   .object({

@@ -5,11 +5,17 @@ import type { Queryable } from '../database'
 const number = z.string().transform(Number)
 
 const StandardRow = z
-  .object({ range_low: number, range_high: number, resolution: number })
+  .object({
+    range_low: number,
+    range_high: number,
+    resolution: number,
+    knowledge: z.record(z.string(), z.unknown()),
+  })
   .loose()
   .transform((row) =>
     Standard.parse({
       ...row,
+      ...row.knowledge,
       rangeLow: row.range_low,
       rangeHigh: row.range_high,
       pressureKind: row.pressure_kind ?? undefined,
@@ -20,7 +26,7 @@ const StandardRow = z
 
 const SELECT_STANDARD = `
   SELECT id, code, description, quantity, pressure_kind, unit, range_low, range_high, accuracy, resolution, certificate,
-         calibrated_on, due_on, principle
+         calibrated_on, due_on, principle, knowledge
     FROM standard`
 
 /** Every reference we own, by code. */
@@ -34,10 +40,20 @@ export async function selectStandard(db: Queryable, id: string): Promise<Standar
   return rows.length === 0 ? null : StandardRow.parse(rows[0])
 }
 
+/** What of a reference has no column of its own; what is left out is left out. */
+const knowledgeOf = ({ laboratory, serialNumber, certified, driftPerYear, temperature, channels }: Standard) => ({
+  laboratory,
+  serialNumber,
+  certified,
+  driftPerYear,
+  temperature,
+  channels,
+})
+
 const INSERT_STANDARD = `
   INSERT INTO standard (id, code, description, quantity, pressure_kind, unit, range_low, range_high, accuracy,
-                        resolution, certificate, calibrated_on, due_on, principle)
-  VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14)`
+                        resolution, certificate, calibrated_on, due_on, principle, knowledge)
+  VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15)`
 
 export async function insertStandard(db: Queryable, standard: Standard): Promise<void> {
   await db.query(INSERT_STANDARD, [
@@ -55,5 +71,6 @@ export async function insertStandard(db: Queryable, standard: Standard): Promise
     standard.calibratedOn,
     standard.dueOn,
     standard.principle,
+    JSON.stringify(knowledgeOf(standard)),
   ])
 }

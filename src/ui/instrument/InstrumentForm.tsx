@@ -21,6 +21,7 @@ import { RangeBeam } from '../pictures/RangeBeam'
 import { BodyFields } from './BodyFields'
 import type { InstrumentValues } from './formValues'
 import { LimitFields } from './LimitFields'
+import { ParticularsFields } from './ParticularsFields'
 
 /** What the form is for: a new instrument, or a further version of one. */
 export type FormPurpose = { kind: 'register' } | { kind: 'edit'; id: string; tag: string; version: number }
@@ -128,6 +129,7 @@ export function InstrumentForm({ purpose, initial, areas }: Props) {
           <Field form={form} name="configuration.intervalMonths" label="Interval, months" isNumber />
         </div>
       </fieldset>
+      <ParticularsFields form={form} />
       {purpose.kind === 'edit' && <Field form={form} name="reason" label="Why is it changed?" />}
       {failure && (
         <p className="notice is-outside" role="alert">
@@ -297,6 +299,8 @@ function LiveBeam({ form }: { form: Form }) {
     displayScale: null,
     body: null,
     hostRoot: false,
+    readability: undefined,
+    repeatabilityPercentSpan: '',
   })
   if (!shape.success)
     return <p className="soft small">The range beam appears here once limits and range fit together.</p>

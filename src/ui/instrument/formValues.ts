@@ -35,6 +35,11 @@ export type InstrumentValues = {
     displayScale: { lower: string; upper: string; unit: string } | null
     body: BodyValues | null
     hostRoot: boolean
+    nameplate: { maker: string; model: string; serialNumber: string }
+    readability: { division: string; fraction: string }
+    repeatabilityPercentSpan: string
+    limitSource: string
+    owner: string
   }
 }
 export type BodyValues = {
@@ -85,6 +90,11 @@ export const EMPTY_INSTRUMENT: InstrumentValues = {
     displayScale: null,
     body: null,
     hostRoot: false,
+    nameplate: { maker: '', model: '', serialNumber: '' },
+    readability: { division: '', fraction: '1' },
+    repeatabilityPercentSpan: '',
+    limitSource: '',
+    owner: '',
   },
 }
 
@@ -113,6 +123,11 @@ export function valuesOf(tag: string, configuration: Configuration): InstrumentV
     displayScale,
     body,
     hostRoot,
+    nameplate,
+    readability,
+    repeatabilityPercentSpan,
+    limitSource,
+    owner,
     ...plain
   } = configuration
   return {
@@ -150,6 +165,18 @@ export function valuesOf(tag: string, configuration: Configuration): InstrumentV
           }
         : null,
       hostRoot: hostRoot ?? false,
+      nameplate: {
+        maker: nameplate?.maker ?? '',
+        model: nameplate?.model ?? '',
+        serialNumber: nameplate?.serialNumber ?? '',
+      },
+      readability: {
+        division: readability ? text(readability.division) : '',
+        fraction: String(readability?.fraction ?? 1),
+      },
+      repeatabilityPercentSpan: repeatabilityPercentSpan === undefined ? '' : text(repeatabilityPercentSpan),
+      limitSource: limitSource ?? '',
+      owner: owner ?? '',
     },
   }
 }

@@ -5,6 +5,8 @@ import { type MarkShape, trianglePoints } from '@/pictures/scene'
 export const VERDICT_WORDS: Record<PointVerdict, string> = {
   inside: 'inside',
   'inside-look': 'inside, beyond the adjust limit',
+  'not-accepted': 'inside the limit, not accepted: within the guard band',
+  'not-stated': 'no statement: uncertainty too large for the rule',
   outside: 'outside',
 }
 
@@ -15,6 +17,8 @@ export const pointVerdictWords = ({ verdict, statement }: Pick<JudgedPoint, 'ver
 export const VERDICT_MARK: Record<PointVerdict, MarkShape> = {
   inside: 'inside',
   'inside-look': 'look',
+  'not-accepted': 'look',
+  'not-stated': 'look',
   outside: 'outside',
 }
 const TONES: Record<MarkShape, string> = {

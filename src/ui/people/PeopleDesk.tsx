@@ -4,16 +4,18 @@ import Checkbox from '@mui/material/Checkbox'
 import FormControlLabel from '@mui/material/FormControlLabel'
 import TextField from '@mui/material/TextField'
 import { useRouter } from 'next/navigation'
-import { type FormEvent, useState } from 'react'
+import { type ComponentProps, type FormEvent, useState } from 'react'
 import { ROLES, type Role } from '@/schema/roles'
 import { refusalWords, send } from '../api'
 import { Refused } from '../parts/Refused'
 import { PersonFields } from './PersonFields'
+import { SiteForm } from './SiteForm'
 
+type Props = { people: readonly Shown[]; current: Shown; site: ComponentProps<typeof SiteForm>['site'] }
 type Shown = { id: string; name: string; initials: string; role: Role; isAdministrator: boolean }
 
 /** Everybody here; administrators register others, everybody changes their own password. */
-export function PeopleDesk({ people, current }: { people: readonly Shown[]; current: Shown }) {
+export function PeopleDesk({ people, current, site }: Props) {
   return (
     <div className="page stack">
       <h1>People</h1>
@@ -43,6 +45,7 @@ export function PeopleDesk({ people, current }: { people: readonly Shown[]; curr
       <div className="two-col">
         <OwnPassword name={current.name} />
         {current.isAdministrator && <NewPersonForm />}
+        {current.isAdministrator && <SiteForm site={site} />}
       </div>
     </div>
   )

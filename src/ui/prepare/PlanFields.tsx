@@ -32,7 +32,7 @@ export const sentPlan = (plan: PlanBoxes, configuration: Configuration) => ({
   testPoints: plan.testPoints === pointsText(configuration) ? null : plan.testPoints,
   pointOrder: plan.pointOrder,
   cycles: plan.cycles,
-  dwellSeconds: plan.dwellSeconds.trim() === '' ? null : Number(plan.dwellSeconds),
+  dwellSeconds: plan.dwellSeconds.trim() === '' ? null : plan.dwellSeconds,
   stabilityPercent: plan.stabilityPercent.trim() === '' ? null : plan.stabilityPercent,
 })
 

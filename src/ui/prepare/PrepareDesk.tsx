@@ -6,9 +6,11 @@ import { useRouter } from 'next/navigation'
 import { type FormEvent, useRef, useState } from 'react'
 import { formatPlain } from '@/core/format/formatNumber'
 import type { RunRule } from '@/core/run/decisionRule'
+import { LINE_FILLS, type LineFill } from '@/core/run/lineHead'
 import { PRESSURE_UNIT_IDS, pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { Configuration } from '@/schema/configuration'
 import type { ReferenceOffer, ReferenceOffers } from '@/schema/offers'
+import { outputOfferFor } from '@/schema/referenceOffers'
 import { refusalWords, send } from '../api'
 import { STANDING_LINE } from './cautions'
 import { type Nameplate, NameplateCheck } from './NameplateCheck'
@@ -29,12 +31,14 @@ export function PrepareDesk({ instrument, offers }: Props) {
   const runId = useRef<string>(undefined)
   const { configuration } = instrument
   const [inputIds, setInputIds] = useState(firstChoice(offers))
-  const [outputId, setOutputId] = useState(offers.outputs ? (usable(offers.outputs)?.standard.id ?? null) : null)
+  const [outputId, setOutputId] = useState(outputOfferFor(offers, firstChoice(offers))?.standard.id ?? null)
   const [inputUnit, setInputUnit] = useState(configuration.unit)
   const [reads, setReads] = useState({ digital: false, display: false })
   const [plan, setPlan] = useState<PlanBoxes>(planOf(configuration))
   const [rule, setRule] = useState<RunRule>('simple-acceptance')
   const [nameplate, setNameplate] = useState<Nameplate>('not looked at')
+  const [fill, setFill] = useState<LineFill>('gas')
+  const isUnfit = isAnyUnfit(offers, inputIds, outputId)
   const [failure, setFailure] = useState<string | null>(null)
   const [isSending, setSending] = useState(false)
 
@@ -61,6 +65,9 @@ export function PrepareDesk({ instrument, offers }: Props) {
       readsDisplay: reads.display,
       plan: sentPlan(plan, configuration),
       decisionRule: rule,
+      unfitReason: boxes.get('unfitReason'),
+      itemCondition: boxes.get('itemCondition'),
+      head: { heightMillimetre: boxes.get('headHeight') ?? '', fill: fill },
       environment: {
         ambientCelsius: boxes.get('ambient'),
         relativeHumidityPercent: boxes.get('humidity'),
@@ -119,6 +126,24 @@ export function PrepareDesk({ instrument, offers }: Props) {
             <Box name="humidity" label="Humidity, %" />
             <Box name="barometer" label="Barometer, hPa" />
           </div>
+          <div className="field-row">
+            <Box name="itemCondition" label="Condition of the instrument" isWords />
+            <Box name="headHeight" label="Reference higher by, mm" />
+            {/* Only fills of ours are offered. */}
+            <TextField
+              select
+              label="Line filled with"
+              size="small"
+              value={fill}
+              onChange={(event) => setFill(event.target.value as LineFill)}
+            >
+              {Object.entries(LINE_FILLS).map(([id, words]) => (
+                <MenuItem key={id} value={id}>
+                  {words}
+                </MenuItem>
+              ))}
+            </TextField>
+          </div>
           {configuration.signal === '4-20mA' && (
             <Tick
               isTicked={reads.digital}
@@ -141,6 +166,13 @@ export function PrepareDesk({ instrument, offers }: Props) {
             change={setRule}
             planned={plannedRun({ configuration, offers, inputIds, outputId, inputUnit, rule })}
           />
+          {isUnfit && (
+            <Box
+              name="unfitReason"
+              label="Why a reference that does not suit is used; stands on the certificate"
+              isWords
+            />
+          )}
           <p className="soft small">{STANDING_LINE}</p>
         </div>
       </div>
@@ -203,14 +235,32 @@ function SubRanges({
 /** The best offer that may be used; one out of date or too short must be chosen on purpose. */
 const usable = (offers: readonly ReferenceOffer[]) => offers.find((offer) => offer.mark !== 'outside')
 
-function Box({ name, label }: { name: string; label: string }) {
+/** Whether a reference is chosen that does not suit, or one device for two things at once. */
+function isAnyUnfit(
+  { inputs, outputs }: ReferenceOffers,
+  inputIds: readonly string[],
+  outputId: string | null,
+): boolean {
+  const chosen = [
+    ...inputs.filter(({ standard }) => inputIds.includes(standard.id)),
+    ...(outputs ?? []).filter(({ standard }) => standard.id === outputId),
+  ]
+  const isTwice = chosen.some(
+    ({ standard }) => standard.id === outputId && inputIds.includes(standard.id) && (standard.channels ?? 1) < 2,
+  )
+  return isTwice || chosen.some(({ mark }) => mark === 'outside')
+}
+
+function Box({ name, label, isWords = false }: { name: string; label: string; isWords?: boolean }) {
   return (
     <TextField
       name={name}
       label={label}
       size="small"
       slotProps={{
-        htmlInput: { inputMode: 'decimal', className: 'num', autoComplete: 'off' },
+        htmlInput: isWords
+          ? { maxLength: 200, autoComplete: 'off' }
+          : { inputMode: 'decimal', className: 'num', autoComplete: 'off' },
         inputLabel: { shrink: true },
       }}
     />

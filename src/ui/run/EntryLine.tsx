@@ -1,11 +1,13 @@
 'use client'
 import { type KeyboardEvent, type RefObject, useEffect, useMemo, useRef, useState } from 'react'
 import { formatFixed } from '@/core/format/formatNumber'
+import type { CoarseReading } from '@/core/run/coarseReading'
 import { type DecimalsShown, stepDecimals } from '@/core/run/decimalsShown'
 import { judgingBasis, targetInput } from '@/core/run/judgeSteps'
 import { pointName } from '@/core/run/pointScale'
 import { gonePast } from '@/core/run/readingNotice'
 import { referenceOfPoint } from '@/core/run/referenceOfPoint'
+import type { RoundScatter } from '@/core/run/roundScatter'
 import { movedBeyond } from '@/core/run/stability'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { RunStep } from '@/schema/runView'
@@ -29,6 +31,8 @@ import { useDwell } from './useDwell'
 type Props = {
   world: World
   step: RunStep
+  /** What the instrument did in this round so far. */
+  scatter: RoundScatter
   count: number
   decimals: DecimalsShown
   /** Stores a reading; answers null when it is stored, or why it is not. */
@@ -41,9 +45,21 @@ type Props = {
 }
 
 /** The one entry line: applied, reading, Enter. It holds the focus; what is typed is judged as it is typed. */
-export function EntryLine({ world, step, count, decimals, accept, noteOvershoot, onTyped, correctLast }: Props) {
+export function EntryLine({
+  world,
+  step,
+  scatter,
+  count,
+  decimals,
+  accept,
+  noteOvershoot,
+  onTyped,
+  correctLast,
+}: Props) {
   const [boxes, setBoxes] = useDraft<ReadingBoxes>(`reading ${step.id}`, EMPTY_BOXES)
   const [message, setMessage] = useState<string | null>(null)
+  const [question, setQuestion] = useState<readonly CoarseReading[]>([])
+  const isMeant = useRef(false)
   const [isSending, setSending] = useState(false)
   const id = useRef<string>(undefined)
   const applied = useRef<HTMLInputElement>(null)
@@ -67,7 +83,7 @@ export function EntryLine({ world, step, count, decimals, accept, noteOvershoot,
     id.current = undefined
     applied.current?.focus()
   }, [step.id])
-  const typed = useMemo(() => typedReading(step, boxes, world), [step, boxes, world])
+  const typed = useMemo(() => typedReading(step, boxes, world, scatter), [step, boxes, world, scatter])
   // After the boxes have been drawn: the picture follows the figures, which never wait for it.
   useEffect(() => onTyped(typed), [typed, onTyped])
   const decimalsHere = stepDecimals(step, typed.kind === 'judged' ? typed : {}, { world, decimals })
@@ -77,10 +93,17 @@ export function EntryLine({ world, step, count, decimals, accept, noteOvershoot,
   const change = (next: ReadingBoxes) => {
     setBoxes(next)
     setMessage(null)
+    setQuestion([])
+    isMeant.current = false
     id.current = undefined // other figures are another reading
   }
 
   const send = async (reading: Extract<Typed, { kind: 'judged' }>) => {
+    // Asked once: the same figures accepted again are meant as they stand.
+    if (reading.coarse.length > 0 && !isMeant.current) {
+      isMeant.current = true
+      return setQuestion(reading.coarse)
+    }
     const outputNow = reading.point.output
     const moved = movedBeyond(steady.current, outputNow, world)
     steady.current = outputNow
@@ -92,10 +115,12 @@ export function EntryLine({ world, step, count, decimals, accept, noteOvershoot,
     id.current ??= crypto.randomUUID() // kept over a lost answer: sent twice, it is stored once
     typedAhead.current = ''
     setSending(true)
-    const { kind: _, point: __, notice: ___, ...figures } = reading
+    const { kind: _, point: __, notice: ___, coarse: ____, ...figures } = reading
     const refusal = await accept({ id: id.current, heldSeconds: dwell.heldSeconds(), ...figures })
     setSending(false)
     setMessage(refusal)
+    setQuestion([])
+    isMeant.current = false
     if (refusal === null) setBoxes(EMPTY_BOXES)
     if (refusal) typedAhead.current = null // stored, the next point takes what was typed ahead; refused, there is none
   }
@@ -106,6 +131,13 @@ export function EntryLine({ world, step, count, decimals, accept, noteOvershoot,
     change(EMPTY_BOXES)
     setMessage(refusal)
     applied.current?.focus()
+  }
+
+  /** Puts the digits that are shown in the place of those typed. */
+  const takePadded = () => {
+    const padded = Object.fromEntries(question.map(({ field, padded: text }) => [field, text]))
+    change({ ...boxes, ...padded })
+    output.current?.focus()
   }
 
   /** Accepts the reading, or leads on to the next box. */
@@ -138,6 +170,9 @@ export function EntryLine({ world, step, count, decimals, accept, noteOvershoot,
     } else if (event.key === 'o') {
       event.preventDefault()
       noteGonePast()
+    } else if (event.key === '+' && question.length > 0) {
+      event.preventDefault()
+      takePadded()
     } else if (event.key === 'Escape') change({ ...boxes, [field]: '' })
   }
 
@@ -188,6 +223,15 @@ export function EntryLine({ world, step, count, decimals, accept, noteOvershoot,
         {typed.kind === 'judged' ? 'Accept' : 'Next'}
       </button>
       <div className="entry-says">
+        {question.length > 0 && (
+          <p className="tone-look" role="alert">
+            {question.map(({ words }) => words).join('; ')}.{' '}
+            <button type="button" className="link-button" onClick={takePadded}>
+              Take the digits shown <kbd>+</kbd>
+            </button>{' '}
+            or <kbd>Enter</kbd> again: it was read no finer, and the uncertainty grows.
+          </p>
+        )}
         <EntrySays typed={typed} message={message} isSending={isSending} world={world} decimals={decimalsHere} />
         {past !== null && !isSending && (
           <p>

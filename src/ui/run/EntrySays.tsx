@@ -1,8 +1,9 @@
 'use client'
-import { formatFixed, formatSigned } from '@/core/format/formatNumber'
+import { decimalsOfTwoDigits, formatFixed, formatSigned } from '@/core/format/formatNumber'
 import type { DecimalsShown } from '@/core/run/decimalsShown'
 import { ERROR_BASIS_WORDS, errorBasis, shownPercent } from '@/core/run/errorBasis'
 import { judgingBasis } from '@/core/run/judgeSteps'
+import { errorWords } from '@/core/run/shownError'
 import { isTransmitted } from '@/core/signal/signal'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { World } from '@/schema/world'
@@ -11,6 +12,8 @@ import { CUT_OFF_WORDS } from './cutOffWords'
 import type { Typed } from './typedReading'
 
 type SaysProps = { typed: Typed; message: string | null; isSending: boolean; world: World; decimals: DecimalsShown }
+
+const twoDigits = (value: number) => formatFixed(value, decimalsOfTwoDigits(value))
 
 /** What is to be said of the reading being typed. */
 export function EntrySays({ typed, message, isSending, world, decimals }: SaysProps) {
@@ -30,16 +33,10 @@ export function EntrySays({ typed, message, isSending, world, decimals }: SaysPr
     <>
       <p className="num">
         ideal {formatFixed(point.idealOutput, decimals.computedOutput)} {scale.unit}, error{' '}
-        <strong className={`tone-${point.verdict}`}>
-          {formatSigned(shownPercent(point.errorPercentSpan, point.applied, { basis, range }), decimals.percent)} %
-        </strong>{' '}
+        <strong className={`tone-${point.verdict}`}>{errorWords(point, { basis, range }, decimals.percent)} %</strong>{' '}
         {point.expandedUncertaintyPercentSpan !== undefined && (
           <span className="soft">
-            ±
-            {formatFixed(
-              shownPercent(point.expandedUncertaintyPercentSpan, point.applied, { basis, range }),
-              decimals.percent,
-            )}{' '}
+            ±{twoDigits(shownPercent(point.expandedUncertaintyPercentSpan, point.applied, { basis, range }))}{' '}
           </span>
         )}
         {ERROR_BASIS_WORDS[basis].slice(2)}

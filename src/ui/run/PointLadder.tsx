@@ -3,9 +3,10 @@ import { useState } from 'react'
 import type { JudgedPoint } from '@/core/analysis/judgedPoint'
 import { formatFixed, formatReading, formatSigned } from '@/core/format/formatNumber'
 import { type DecimalsShown, stepDecimals } from '@/core/run/decimalsShown'
-import { errorBasis, shownPercent } from '@/core/run/errorBasis'
+import { errorBasis, type shownPercent } from '@/core/run/errorBasis'
 import { idealAtPoint, judgingBasis, targetInput } from '@/core/run/judgeSteps'
 import { pointName } from '@/core/run/pointScale'
+import { errorWords } from '@/core/run/shownError'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { RunStep } from '@/schema/runView'
 import type { World } from '@/schema/world'
@@ -158,7 +159,7 @@ function errorText(
 ): string {
   switch (unit) {
     case 'percent':
-      return formatSigned(shownPercent(point.errorPercentSpan, point.applied, shown), decimals.percent)
+      return errorWords(point, shown, decimals.percent)
     case 'output':
       return formatSigned(point.errorOutput, decimals.computedOutput)
     case 'input':

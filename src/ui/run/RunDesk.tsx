@@ -1,10 +1,11 @@
 'use client'
 import { useRouter } from 'next/navigation'
-import { useEffect, useMemo, useState } from 'react'
+import { useEffect, useMemo, useRef, useState } from 'react'
 import type { BeamData } from '@/schema/beam'
 import { mayDo } from '@/schema/roles'
 import type { RunStep, RunView } from '@/schema/runView'
 import { referencesOf } from '@/schema/world'
+import { isTyping } from '../shell/isTyping'
 import { CorrectionDialog } from './CorrectionDialog'
 import { deskFacts, placeOf } from './deskFacts'
 import { LeaveLinks } from './LeaveLinks'
@@ -43,12 +44,31 @@ export function RunDesk({ draft, ...props }: Props) {
   )
 }
 
+/** `u` shows and hides the budget; figures typed are digits and marks, so the key is free in the entry line too. */
+function useBudgetKey(toggle: () => void) {
+  const latest = useRef(toggle)
+  latest.current = toggle
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const isFree =
+        !isTyping(event.target) || (event.target instanceof Element && event.target.closest('.entry') !== null)
+      if (event.key !== 'u' || !isFree || event.ctrlKey || event.metaKey || event.altKey) return
+      event.preventDefault()
+      latest.current()
+    }
+    document.addEventListener('keydown', onKey)
+    return () => document.removeEventListener('keydown', onKey)
+  }, [])
+}
+
 function Desk({ initial, mark, beam, earlier, person, timeZone }: Omit<Props, 'draft'>) {
   const router = useRouter()
   const { run, state, write, reload } = useRun(initial)
   const [typed] = useState(typedStore)
   const [correcting, setCorrecting] = useState<RunStep | null>(null)
   const facts = useMemo(() => deskFacts(run, state), [run, state])
+  const [isBudget, setBudget] = useState(false)
+  useBudgetKey(() => setBudget((isShown) => !isShown))
   const others = usePresence(run.id, { place: placeOf(facts, run), reload, loadedMark: mark })
   // Somebody else has sealed it or given it up: the page then leads on.
   useEffect(() => {
@@ -91,7 +111,10 @@ function Desk({ initial, mark, beam, earlier, person, timeZone }: Omit<Props, 'd
           <RunLeft {...{ run, state, facts, timeZone, mayWork, write }} {...(correct && { correct })} />
         </section>
         <div className="run-right">
-          <RunRight {...{ run, state, facts, earlier, typed, mayWork, write }} />
+          <RunRight
+            {...{ run, state, facts, earlier, typed, mayWork, write }}
+            budget={isBudget ? { show: setBudget } : undefined}
+          />
           <div>
             {!facts.list && (
               <RoundFigures
@@ -100,6 +123,11 @@ function Desk({ initial, mark, beam, earlier, person, timeZone }: Omit<Props, 'd
                 decimals={facts.decimals.percent}
                 isDone={!facts.armed}
               />
+            )}
+            {world.statesUncertainty && !facts.list && !isBudget && (
+              <button type="button" className="link-button" onClick={() => setBudget(true)}>
+                Where the uncertainty comes from <kbd>u</kbd>
+              </button>
             )}
             {isTechnician && (
               <LeaveLinks

@@ -41,6 +41,7 @@ export function RunFoot({ run, facts, person, timeZone, write, seal, onTyped, co
       <EntryLine
         world={world}
         step={armed}
+        scatter={facts.scatter}
         count={round.steps.length}
         decimals={facts.decimals}
         accept={(reading) => write('readings', { ...reading, stepId: armed.id })}
@@ -79,10 +80,20 @@ export function RunFoot({ run, facts, person, timeZone, write, seal, onTyped, co
     <SignFoot
       person={person}
       isOutside={judged.analysis.verdict === 'outside'}
+      isWithheld={judged.analysis.verdict === 'not-stated'}
+      {...readersBeside(run, person.name)}
       seal={seal}
       {...(mayAdjustAgain && !world.amends && { adjustAgain: adjust })}
     />
   )
+}
+
+/** Who took readings in a run besides the one who signs. */
+function readersBeside({ rounds }: RunView, signer: string) {
+  const readers = new Set(
+    rounds.flatMap(({ steps }) => steps.flatMap(({ readings }) => readings.map(({ takenBy }) => takenBy))),
+  )
+  return { others: [...readers].filter((name) => name !== signer), hasRead: readers.has(signer) }
 }
 
 /** The points of a run as they are typed: in the scale the register gives them in. */

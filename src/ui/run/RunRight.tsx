@@ -4,6 +4,7 @@ import { IN_SERVICE, type ValveStates } from '@/core/run/valves'
 import { valvesAfter, type WorkList, type WorkStep } from '@/core/run/workStep'
 import type { RunView } from '@/schema/runView'
 import { HookUpPicture } from '../pictures/HookUpPicture'
+import { BudgetPanel } from './BudgetPanel'
 import type { DeskFacts } from './deskFacts'
 import { HotOffsetPanel } from './HotOffsetPanel'
 import { LiveCorridor } from './LiveCorridor'
@@ -22,11 +23,13 @@ type Props = {
   typed: TypedStore
   /** Whether this person may record something now. */
   mayWork: boolean
+  /** Present while the budget is looked at in the place of the picture. */
+  budget?: { show: (isShown: boolean) => void } | undefined
   write: (route: string, body: unknown) => Promise<string | null>
 }
 
 /** The picture that belongs to the stage, or the panel that is worked in there. */
-export function RunRight({ run, state, facts, earlier, typed, mayWork, write }: Props) {
+export function RunRight({ run, state, facts, earlier, typed, mayWork, budget, write }: Props) {
   const { nextWork, list, lists, screws, round, judged, armed, stage } = facts
   const { world } = run
   if (mayWork && nextWork?.id === 'loop-check')
@@ -47,6 +50,8 @@ export function RunRight({ run, state, facts, earlier, typed, mayWork, write }: 
       </div>
     )
   if (list && lists) return <HookUpPicture hookUp={world.configuration.hookUp} states={valvesOf(run, lists)} />
+  if (budget && world.statesUncertainty)
+    return <BudgetPanel world={world} points={judged.points} typed={typed} close={() => budget.show(false)} />
   if (screws)
     return <ScrewPad work={screws} unit={judgingBasis(world).scale.unit} decimals={facts.decimals.computedOutput - 1} />
   if (world.readsDigital && stage === 'judge') return <StageCorridors world={world} points={judged.points} />

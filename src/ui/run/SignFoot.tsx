@@ -15,6 +15,12 @@ export type Signer = { name: string; role: Role; isDemo: boolean }
 type Props = {
   person: Signer
   isOutside: boolean
+  /** No statement of conformity is made: the uncertainty is larger than the rule allows. */
+  isWithheld: boolean
+  /** Others who took readings in this run. */
+  others: readonly string[]
+  /** Whether the signer took any. */
+  hasRead: boolean
   seal: (signing: unknown) => Promise<string | null>
   /** Back to Adjust; absent where the run was decided as left or repair. */
   adjustAgain?: (reason: string) => Promise<string | null>
@@ -23,8 +29,22 @@ type Props = {
 /** The password is never kept. */
 const EMPTY = { remark: '' }
 
+const remarkLabel = ({ isOutside, isWithheld }: { isOutside: boolean; isWithheld: boolean }) => {
+  if (isOutside) return 'Remark: it is outside its limit; what happens with it?'
+  return isWithheld ? 'Remark: no statement is made; what follows from it?' : 'Remark (optional)'
+}
+
+/** What a signer can confirm: what they read themselves, and that the rest is recorded as others took it. */
+function confirmationWords(others: readonly string[], hasRead: boolean): string {
+  if (others.length === 0) return 'I took these readings as recorded.'
+  const names = others.join(' and ')
+  return hasRead
+    ? `My readings stand as I took them; those of ${names} stand under their name, as they recorded them.`
+    : `${names} took these readings and recorded them; I sign for the record, not for the reading.`
+}
+
 /** Who signs, the confirmation, and the seal. */
-export function SignFoot({ person, isOutside, seal, adjustAgain }: Props) {
+export function SignFoot({ person, isOutside, isWithheld, others, hasRead, seal, adjustAgain }: Props) {
   const [password, setPassword] = useState('')
   const [isConfirmed, setConfirmed] = useState(false)
   const [{ remark }, setDraft] = useDraft('sign', EMPTY)
@@ -59,7 +79,7 @@ export function SignFoot({ person, isOutside, seal, adjustAgain }: Props) {
         sx={{ width: 230 }}
       />
       <TextField
-        label={isOutside ? 'Remark: it is outside its limit; what happens with it?' : 'Remark (optional)'}
+        label={remarkLabel({ isOutside, isWithheld })}
         size="small"
         value={remark}
         onChange={(event) => setDraft({ remark: event.target.value })}
@@ -71,7 +91,7 @@ export function SignFoot({ person, isOutside, seal, adjustAgain }: Props) {
       <FormControlLabel
         className="sign-confirm"
         control={<Checkbox checked={isConfirmed} onChange={(event) => setConfirmed(event.target.checked)} />}
-        label="I took these readings as recorded. Sealed, nothing in this run can be changed."
+        label={`${confirmationWords(others, hasRead)} Sealed, nothing in this run can be changed.`}
       />
       {adjustAgain && (
         <Button variant="outlined" color="secondary" onClick={() => setAsking(true)}>

@@ -1,7 +1,9 @@
 import type { JudgedPoint } from '@/core/analysis/judgedPoint'
-import { formatFixed, formatSigned } from '@/core/format/formatNumber'
+import { largestFalseAccept } from '@/core/conformity/falseAccept'
+import type { PointVerdict } from '@/core/error/verdict'
+import { decimalsOfTwoDigits, formatFixed } from '@/core/format/formatNumber'
 import { calendarDate, formatDate } from '@/core/format/formatTime'
-import { overallStatement, RUN_RULES } from '@/core/run/decisionRule'
+import { CONDITION_WORDS, overallStatement, RUN_RULES } from '@/core/run/decisionRule'
 import { ERROR_BASIS_WORDS, errorBasis, shownPercent } from '@/core/run/errorBasis'
 import { impactOf, impactWords } from '@/core/run/impact'
 import { judgingBasis } from '@/core/run/judgeSteps'
@@ -9,15 +11,18 @@ import { pointName } from '@/core/run/pointScale'
 import type { Recommendation } from '@/core/run/recommendation'
 import { ofCountedRounds } from '@/core/run/roundRole'
 import type { RunState } from '@/core/run/runState'
+import { errorWords } from '@/core/run/shownError'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { RunView } from '@/schema/runView'
 import { Mark, VERDICT_MARK } from '../parts/Mark'
 
-const HEADLINES = {
+const HEADLINES: Record<PointVerdict, string> = {
   inside: 'Inside its limit',
   'inside-look': 'Inside its limit, beyond the adjust limit',
+  'not-accepted': 'Inside its limit, not accepted: within the guard band',
+  'not-stated': 'No statement: the uncertainty is too large for the rule',
   outside: 'Outside its limit',
-} as const
+}
 const STATEMENTS = {
   pass: 'Passed',
   'conditional pass': 'Passed with a condition',
@@ -40,20 +45,18 @@ export function VerdictPanel({ run, state, decimals, timeZone, advice }: Props) 
   const last = state.rounds.at(-1)
   const first = ofCountedRounds(run.rounds, state.rounds).asFound
   const verdict = last?.analysis.verdict
+  const nearest = last?.analysis.nearestLimit
   const largest = last?.analysis.largest
-  if (!last || !verdict || !largest) return null
-  const count = {
-    inside: 0,
-    'inside-look': last.analysis.pointsBeyondAdjustLimit,
-    outside: last.analysis.pointsOutside,
-  }[verdict]
+  if (!last || !verdict || !nearest || !largest) return null
+  const count = verdict === 'inside' ? 0 : last.points.filter((point) => point.verdict === verdict).length
   const isAsLeft = first !== last
-  const { configuration, decisionRule, lastGood } = run.world
+  const { configuration, decisionRule } = run.world
   const shown = { basis: errorBasis(run.world), range: judgingBasis(run.world).range }
-  const percent = ({ errorPercentSpan, applied }: JudgedPoint) =>
-    formatSigned(shownPercent(errorPercentSpan, applied, shown), decimals)
+  const percent = (point: JudgedPoint) => errorWords(point, shown, decimals)
   const statement = overallStatement(last.points)
-  const impact = first && impactOf(first.points)
+  const condition = CONDITION_WORDS[decisionRule]
+  const impact = first && impactOf(first.points, run.world, { isToBeRepeated: advice?.action === 'repeat' })
+  const falseAccept = largestFalseAccept(last.points)
   return (
     <div className={`notice is-${verdict}`}>
       <p className="soft small">
@@ -72,24 +75,53 @@ export function VerdictPanel({ run, state, decimals, timeZone, advice }: Props) 
       <p className="num small">
         largest {percent(largest)} {ERROR_BASIS_WORDS[shown.basis]} at {pointName(largest.targetPercent, configuration)}{' '}
         {largest.direction}
-        {largest.expandedUncertaintyPercentSpan !== undefined &&
-          `, uncertainty ±${formatFixed(shownPercent(largest.expandedUncertaintyPercentSpan, largest.applied, shown), decimals)} % (k = 2)`}
-        {isAsLeft && first?.analysis.largest && `; found ${percent(first.analysis.largest)} %`}
+        {nearest !== largest &&
+          `; nearest its limit ${percent(nearest)} at ${pointName(nearest.targetPercent, configuration)} ${nearest.direction}`}
+        {nearest.expandedUncertaintyPercentSpan !== undefined && `, ${uncertaintyWords(nearest, shown)}`}
+        {isAsLeft && first?.analysis.nearestLimit && `; found ${percent(first.analysis.nearestLimit)} %`}
       </p>
+      {condition && run.world.statesUncertainty && <p className="small soft">The rule asks that {condition}.</p>}
+      {falseAccept && (
+        <p className="small">
+          Uncertainty over a quarter of the limit: {riskWords(falseAccept.probability)} that an accepted point is
+          outside in truth.
+        </p>
+      )}
       {advice && <p className="small">{adviceWords(advice)}</p>}
       {impact && (
         <p className="small">
           <strong>Impact:</strong>{' '}
           {impactWords(impact, {
             unitLabel: pressureUnitLabel(configuration.unit),
-            lastGood: lastGood
-              ? { sequence: lastGood.sequence, day: formatDate(calendarDate(new Date(lastGood.sealedAt), timeZone)) }
-              : null,
+            service: run.world,
+            dayOf: (at) => formatDate(calendarDate(new Date(at), timeZone)),
           })}
         </p>
       )}
     </div>
   )
+}
+
+/** U with two digits, the k it stands with, and what is accepted. */
+function uncertaintyWords(
+  { expandedUncertaintyPercentSpan: u = 0, acceptancePercentSpan: acceptance, applied, budget }: JudgedPoint,
+  shown: Parameters<typeof shownPercent>[2],
+): string {
+  const percent = shownPercent(u, applied, shown)
+  const decimals = decimalsOfTwoDigits(percent)
+  const k = budget ? ` (k = ${formatFixed(budget.coverageFactor, 2)})` : ''
+  const accepted =
+    acceptance === undefined
+      ? ''
+      : acceptance === 0
+        ? ', nothing can be accepted'
+        : `, accepted up to ±${formatFixed(shownPercent(acceptance, applied, shown), decimals)}`
+  return `uncertainty ±${formatFixed(percent, decimals)} %${k}${accepted}`
+}
+
+const riskWords = (probability: number) => {
+  const percent = probability * 100
+  return percent < 0.1 ? 'less than 0.1 %' : `at most ${formatFixed(percent, decimalsOfTwoDigits(percent))} %`
 }
 
 const ADVICE: Record<Recommendation['action'], string> = {

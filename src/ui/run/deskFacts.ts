@@ -2,7 +2,7 @@ import type { Cause } from '@/core/diagnosis/cause'
 import { hasScrews } from '@/core/run/adjustable'
 import { adviseRound } from '@/core/run/adviseRound'
 import { decimalsShown } from '@/core/run/decimalsShown'
-import { judgingBasis } from '@/core/run/judgeSteps'
+import { judgingBasis, scatterOfRound } from '@/core/run/judgeSteps'
 import { pointName } from '@/core/run/pointScale'
 import type { RunState } from '@/core/run/runState'
 import { screwWork } from '@/core/run/screwWork'
@@ -35,6 +35,7 @@ export function deskFacts(run: RunView, state: RunState) {
     nextWork: list && nextStep(steps, run.workSteps ?? [], list),
     hasBegunRestore: run.workSteps?.some((each) => each.list === 'restore') ?? false,
     armed: isReading ? round.steps.find((step) => step.readings.length === 0) : undefined,
+    scatter: scatterOfRound(judged.points, world),
     lastRead: round.steps.findLast((step) => step.readings.length > 0),
     decimals: decimalsShown(
       world,

@@ -1,7 +1,9 @@
 import type { JudgedPoint } from '@/core/analysis/judgedPoint'
 import { Refusal } from '@/core/refusal'
+import { type CoarseReading, coarseReadings } from '@/core/run/coarseReading'
 import { judgeReading } from '@/core/run/judgeSteps'
 import { readingNotice, refuseBeyondSensor, refuseImpossibleOutput } from '@/core/run/readingNotice'
+import type { RoundScatter } from '@/core/run/roundScatter'
 import { decimalText } from '@/core/units/decimalText'
 import type { World } from '@/schema/world'
 
@@ -33,13 +35,19 @@ export const fieldsOf = ({
 export type Typed =
   | { kind: 'incomplete' }
   | { kind: 'refused'; field: ReadingField; words: string }
-  | ({ kind: 'judged'; point: JudgedPoint; notice: ReturnType<typeof readingNotice> } & TypedFigures)
+  | ({
+      kind: 'judged'
+      point: JudgedPoint
+      notice: ReturnType<typeof readingNotice>
+      /** What was typed to fewer digits than it can have been read. */
+      coarse: readonly CoarseReading[]
+    } & TypedFigures)
 
 type Point = { readonly percent: number; readonly direction: 'rising' | 'falling' }
 type Refused = Extract<Typed, { kind: 'refused' }>
 
 /** Judges what stands in the boxes by the same core functions the server will use. */
-export function typedReading(point: Point, boxes: ReadingBoxes, world: World): Typed {
+export function typedReading(point: Point, boxes: ReadingBoxes, world: World, scatter?: RoundScatter): Typed {
   const applied = parsed(boxes.applied, 'applied')
   if (applied.kind === 'refused') return applied
   if (applied.kind === 'text') {
@@ -59,7 +67,8 @@ export function typedReading(point: Point, boxes: ReadingBoxes, world: World): T
   return {
     kind: 'judged',
     ...figures,
-    point: judgeReading({ ...point, reading: figures }, world),
+    point: judgeReading({ ...point, reading: figures }, world, scatter),
+    coarse: coarseReadings(point, figures, world),
     notice: readingNotice(
       {
         percent: point.percent,

@@ -8,8 +8,9 @@ import { POINT_ORDERS } from '@/core/run/plan'
 import { pointName, testPointPercents } from '@/core/run/pointScale'
 import { signalLabel } from '@/core/signal/signal'
 import { isReverseActing, zeroPosition } from '@/core/transfer/calibratedRange'
+import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import { bodyWords } from '@/schema/body'
-import { INSTRUMENT_KINDS } from '@/schema/configuration'
+import { type Configuration, INSTRUMENT_KINDS } from '@/schema/configuration'
 import { DESK_IDS, DESKS, type Desk } from '@/schema/desks'
 import { rangeChangeWords } from '@/schema/rangeChangeWords'
 import { transferWords } from '@/schema/transfer'
@@ -126,6 +127,15 @@ function Nameplate({ page: { instrument } }: { page: Page }) {
   ].filter(Boolean)
   const facts: [string, string][] = [
     ['Kind', INSTRUMENT_KINDS[c.kind]],
+    ...(c.nameplate ? [['Nameplate', nameplateWords(c.nameplate)] as [string, string]] : []),
+    ...(c.readability
+      ? [
+          [
+            'Read to',
+            `${formatPlain(c.readability.division * c.readability.fraction)} ${pressureUnitLabel(c.unit)}`,
+          ] as [string, string],
+        ]
+      : []),
     ['Range', `${rangeText(c)}${remarks.length > 0 ? ` (${remarks.join(', ')})` : ''}`],
     ['Output', `${signalLabel(c.signal)}, ${transferWords(c.transfer)}`],
     ...(c.displayScale
@@ -166,6 +176,9 @@ function Nameplate({ page: { instrument } }: { page: Page }) {
     </section>
   )
 }
+
+const nameplateWords = ({ maker, model, serialNumber }: NonNullable<Configuration['nameplate']>) =>
+  [maker, model, serialNumber && `serial ${serialNumber}`].filter(Boolean).join(', ')
 
 function LastPicture({ page: { lastRecord, timeZone } }: { page: Page }) {
   if (!lastRecord)

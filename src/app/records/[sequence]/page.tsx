@@ -3,7 +3,6 @@ import Link from 'next/link'
 import { formatDateTime } from '@/core/format/formatTime'
 import { decimalsShown } from '@/core/run/decimalsShown'
 import { RUN_RULES } from '@/core/run/decisionRule'
-import { runState } from '@/core/run/runState'
 import { referencesOf } from '@/schema/world'
 import { sequenceParam } from '@/server/api/sequenceParam'
 import { signedIn } from '@/server/currentPerson'
@@ -13,7 +12,7 @@ import { pageOrNotFound } from '@/server/pageOrNotFound'
 import { beamOf } from '@/server/services/beam'
 import { sealedRecordAt } from '@/server/services/instrumentPage'
 import { reviewsOf } from '@/server/services/reviewRecord'
-import { sha256 } from '@/server/services/sealedRecord'
+import { sealedState, sha256 } from '@/server/services/sealedRecord'
 import { selectAmendmentOf } from '@/server/sql/seal'
 import { LinkButton } from '@/ui/parts/LinkButton'
 import { Mark } from '@/ui/parts/Mark'
@@ -41,7 +40,7 @@ export default async function RecordPage({ params }: Props) {
   ])
   const { world } = record
   const run = { ...record.run, status: 'sealed' as const, world, rounds: record.rounds }
-  const state = runState(run)
+  const state = sealedState(record)
   const outputs = record.rounds.flatMap(({ steps }) =>
     steps.flatMap(({ readings }) => readings.slice(-1).map(({ output }) => output)),
   )

@@ -1,0 +1,63 @@
+import { formatFixed, formatPlain } from '@/core/format/formatNumber'
+import { ofCountedRounds } from '@/core/run/roundRole'
+import type { SealedRecord } from '@/schema/record'
+import type { CertificateSource, Doc } from './certificateSource'
+import { pointNameOf, type SealedPoint } from './certificateWords'
+import { heading, paragraph, table } from './page'
+
+/** The budget of the point where the limit is smallest against the uncertainty, whole; U at every point stands in its table. */
+export function budget(doc: Doc, { record }: CertificateSource): void {
+  const point = tightest(record)
+  if (!point?.budget) return
+  const { lines, combinedStandardUncertainty: u, effectiveDegrees, coverageFactor, expandedUncertainty } = point.budget
+  const rows = lines.map((line) => [
+    line.name,
+    three(line.value),
+    line.unit,
+    line.distribution === 'rectangular' ? 'rect., √3' : 'normal, 1',
+    formatPlain(Number(line.sensitivity.toPrecision(4))),
+    line.degrees === null ? '∞' : formatPlain(Number(line.degrees.toPrecision(3))),
+    three(line.contribution),
+    line.source,
+  ])
+  heading(
+    doc,
+    `Uncertainty at ${pointNameOf(record.world, point)}: where the limit is smallest against it`,
+    60 + rows.length * 15,
+  )
+  const left = (head: string, share: number) => ({ head, share, align: 'left' as const })
+  const right = (head: string, share: number) => ({ head, share, align: 'right' as const })
+  table(
+    doc,
+    [
+      left('From', 2.1),
+      right('Value ±', 0.9),
+      left('Unit', 0.9),
+      left('Distribution', 1),
+      right('% span per unit', 1.1),
+      right('ν', 0.4),
+      right('u, % span', 0.9),
+      left('Known by', 2.2),
+    ],
+    rows,
+  )
+  paragraph(
+    doc,
+    `u = ${three(u)} % of span, effective degrees of freedom ${effectiveDegrees === null ? '∞' : formatFixed(effectiveDegrees, 1)}, k = ${formatFixed(coverageFactor, 2)} (Student’s t at 95.45 %, ν truncated), U = ${three(expandedUncertainty)} % of span. Sources: JCGM 100:2008; EURAMET cg-17; ILAC-P14.`,
+    { size: 8.5 },
+  )
+  for (const words of record.assumptions ?? []) paragraph(doc, `· Assumed or left out: ${words}.`, { size: 8 })
+}
+
+/** Of the round that decides: as left where there is one. */
+function tightest({ rounds, results }: SealedRecord): SealedPoint | null {
+  const { asFound, asLeft } = ofCountedRounds(rounds, results)
+  const share = ({ expandedUncertaintyPercentSpan: u = 0, limitPercentSpan }: SealedPoint) =>
+    limitPercentSpan === 0 ? 0 : u / limitPercentSpan
+  return ((asLeft ?? asFound)?.points ?? []).reduce<SealedPoint | null>(
+    (worst, next) => (worst && share(worst) >= share(next) ? worst : next),
+    null,
+  )
+}
+
+const three = (value: number) => formatPlain(Number(value.toPrecision(3)))

@@ -1,0 +1,51 @@
+import { randomUUID } from 'node:crypto'
+import { Refusal } from '@/core/refusal'
+import { type SiteForm, USUAL_METHOD } from '@/schema/site'
+import { pool, type Queryable, transaction } from '../database'
+import { environment } from '../environment'
+import { Forbidden } from '../refusals'
+import { insertEvent } from '../sql/event'
+import { insertSite, type Site, selectSite } from '../sql/site'
+import type { Actor } from './actor'
+
+/** Who issues the certificates; the name alone may come from the process’s settings. Null where nobody has said. */
+export async function siteOf(db: Queryable): Promise<Site | null> {
+  const site = await selectSite(db)
+  if (site) return site
+  const { BARYS_SITE: name } = environment()
+  return name === undefined ? null : { name, address: '', method: USUAL_METHOD }
+}
+
+/** The name of the site for titles; empty where nobody has said. */
+export const siteName = async (): Promise<string> => (await siteOf(pool()))?.name ?? ''
+
+/**
+ * The site as a record needs it: with name and address. Source: ISO/IEC 17025:2017, 7.8.2.1 b.
+ *
+ * @throws {Refusal} where nobody has said
+ */
+export async function issuingSite(db: Queryable): Promise<Site> {
+  const site = await selectSite(db)
+  if (site) return site
+  throw new Refusal(
+    'site',
+    'the place that issues the certificate has no name and address yet',
+    'an administrator enters them under People; then seal',
+  )
+}
+
+/**
+ * Sets who issues the certificates from now on. Records keep what held when they were sealed.
+ *
+ * @throws {Forbidden} for anybody but an administrator
+ */
+export function setSite(input: SiteForm, { person, now }: Actor): Promise<{ done: true }> {
+  if (!person.isAdministrator)
+    throw new Forbidden('person', `${person.name} is no administrator`, 'ask an administrator to change it')
+  return transaction(async (db) => {
+    const id = randomUUID()
+    await insertSite(db, { ...input, id, at: now, personId: person.id })
+    await insertEvent(db, { at: now, personId: person.id, kind: 'site set', subjectId: id, detail: { ...input } })
+    return { done: true as const }
+  })
+}

@@ -1,0 +1,104 @@
+'use client'
+import { useMemo, useState } from 'react'
+import type { JudgedPoint } from '@/core/analysis/judgedPoint'
+import { decimalsOfTwoDigits, formatFixed, formatPlain } from '@/core/format/formatNumber'
+import { assumptionsOf } from '@/core/run/assumptions'
+import { scatterOfRound } from '@/core/run/judgeSteps'
+import { pointName } from '@/core/run/pointScale'
+import { budgetColumns } from '@/pictures/budgetColumns'
+import type { World } from '@/schema/world'
+import { SceneSvg } from '../pictures/SceneSvg'
+import { type TypedStore, useTyped } from './typedStore'
+
+type Props = { world: World; points: readonly JudgedPoint[]; typed: TypedStore; close: () => void }
+
+/** The uncertainty at every point as a stack of what it comes from, and the budget of one of them whole. */
+export function BudgetPanel({ world, points, typed: store, close }: Props) {
+  const typed = useTyped(store)
+  const [chosen, setChosen] = useState<number | null>(null)
+  const all = useMemo(() => (typed.kind === 'judged' ? [...points, typed.point] : points), [points, typed])
+  const shown = all[chosen ?? all.length - 1] ?? all.at(-1)
+  const name = (point: JudgedPoint) => `${pointName(point.targetPercent, world.configuration)} ${point.direction}`
+  const scene = useMemo(() => budgetColumns(all, { width: 620, height: 190 }), [all])
+  if (!shown?.budget)
+    return (
+      <section className="run-panel stack" aria-label="Uncertainty budget">
+        <BudgetHead close={close} />
+        <p className="soft">The budget appears with the first reading.</p>
+      </section>
+    )
+  const { budget } = shown
+  return (
+    <section className="run-panel stack" aria-label="Uncertainty budget">
+      <BudgetHead close={close} />
+      <SceneSvg scene={scene} />
+      <label className="small">
+        Point{' '}
+        <select value={chosen ?? all.length - 1} onChange={(event) => setChosen(Number(event.target.value))}>
+          {all.map((point, index) => (
+            // biome-ignore lint/suspicious/noArrayIndexKey: the points of a round stand in a fixed order
+            <option key={index} value={index}>
+              {name(point)}
+              {typed.kind === 'judged' && index === all.length - 1 ? ' (being typed)' : ''}
+            </option>
+          ))}
+        </select>
+      </label>
+      <div className="scroll-x">
+        <table className="plain-table num small">
+          <thead>
+            <tr>
+              <th>From</th>
+              <th>Value ±</th>
+              <th>Distribution</th>
+              <th>ν</th>
+              <th>u, % span</th>
+              <th>Share</th>
+              <th>Known by</th>
+            </tr>
+          </thead>
+          <tbody>
+            {budget.lines.map((line) => (
+              <tr key={line.name}>
+                <td>{line.name}</td>
+                <td>
+                  {three(line.value)} {line.unit}
+                </td>
+                <td>{line.distribution === 'rectangular' ? 'rectangular, √3' : 'normal, 1'}</td>
+                <td>{line.degrees === null ? '∞' : three(line.degrees)}</td>
+                <td>{three(line.contribution)}</td>
+                <td>{formatFixed(line.sharePercent, 0)} %</td>
+                <td>{line.source}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      <p className="num small" aria-live="polite">
+        <strong>
+          U = ±{formatFixed(budget.expandedUncertainty, decimalsOfTwoDigits(budget.expandedUncertainty))} % of span
+        </strong>
+        , k = {formatFixed(budget.coverageFactor, 2)} (t at 95.45 %, ν ={' '}
+        {budget.effectiveDegrees === null ? '∞' : Math.floor(budget.effectiveDegrees)})
+      </p>
+      <ul className="small soft">
+        {assumptionsOf(world, scatterOfRound(points, world)).map((words) => (
+          <li key={words}>{words}</li>
+        ))}
+      </ul>
+    </section>
+  )
+}
+
+function BudgetHead({ close }: { close: () => void }) {
+  return (
+    <div className="head-row">
+      <h2>Where the uncertainty comes from</h2>
+      <button type="button" className="link-button end" onClick={close}>
+        Back to the corridor <kbd>u</kbd>
+      </button>
+    </div>
+  )
+}
+
+const three = (value: number) => formatPlain(Number(value.toPrecision(3)))
