@@ -1,4 +1,12 @@
-import { type Cause, LOOKALIKES } from '../../src/core/diagnosis/cause'
+import { CAUSE_IDS, type Cause } from '../../src/core/diagnosis/cause'
+import { causeFacts } from '../../src/core/diagnosis/causeTable'
+import {
+  gradeOf,
+  isMet,
+  POPULATION_KINDS,
+  POPULATION_SETTINGS,
+  populationTrial,
+} from '../../tests/support/diagnosisPopulation'
 import { confusionOf, TRIAL_SETTINGS } from '../../tests/support/diagnosisTrials'
 import { passesNeeded, type ScrewMethod } from '../../tests/support/screwTrials'
 import { table } from './report'
@@ -25,8 +33,8 @@ export function diagnosisSection(): string {
       [...rows, ['**all**', `**${all.toFixed(1)} %**`, '']],
     )
   })
-  const alike = Object.entries(LOOKALIKES).flatMap(([cause, list]) =>
-    list.map(({ name, tellApart }) => [cause, name, tellApart]),
+  const alike = CAUSE_IDS.flatMap((cause) =>
+    (causeFacts(cause).lookalikes ?? []).map(({ name, tellApart }) => [cause, name, tellApart]),
   )
   return [
     `Each trial is a simulated instrument with a fault of two to five limits (discrete faults as they come) and a tenth of the limit as noise.`,
@@ -34,6 +42,76 @@ export function diagnosisSection(): string {
     ...parts,
     table('Diagnosis: what no reading at hand can separate', ['found', 'looks the same', 'what would tell'], alike),
     'Without the terminal voltage and without AO, saturation and a weak supply are one; without PV and AO, the stages of a transmitter are one, and a small wrong range is a span error; a signal that stops short at a single reading is also a slip of the pen. The diagnosis then says “undecided” and names the reading to take.',
+    '',
+  ].join('\n')
+}
+
+const POPULATION_TRIALS = 25
+
+/** Whether what is claimed is so: over simulated instruments with physics of their own, healthy and faulty. */
+export function calibrationSection(): string {
+  const bins = Array.from({ length: 5 }, () => ({ count: 0, claimed: 0, right: 0 }))
+  const rows = POPULATION_KINDS.map((kind) => {
+    const grades = { right: 0, open: 0, wrong: 0 }
+    const instead = new Map<string, number>()
+    for (const setting of POPULATION_SETTINGS.filter((each) => isMet(kind, each)))
+      for (let trial = 0; trial < POPULATION_TRIALS; trial++) {
+        const diagnosis = populationTrial(kind, setting, 5000 + trial * 17)
+        const grade = gradeOf(kind, diagnosis)
+        grades[grade] += 1
+        if (grade === 'wrong') {
+          const named = diagnosis.group.join(' or ')
+          instead.set(named, (instead.get(named) ?? 0) + 1)
+        }
+        const { groupShare } = diagnosis
+        const bin = groupShare === null ? undefined : bins[Math.min(4, Math.floor(groupShare * 5))]
+        if (!bin || kind.isOpen || kind.isHealthy || groupShare === null) continue
+        bin.count += 1
+        bin.claimed += groupShare
+        if (diagnosis.group.some((cause) => kind.truth.includes(cause))) bin.right += 1
+      }
+    const total = grades.right + grades.open + grades.wrong
+    const share = (count: number) => `${((100 * count) / total).toFixed(1)} %`
+    const named = [...instead].map(([name, count]) => `${name} ${count}`).join(', ')
+    return [kind.name, String(total), share(grades.right), share(grades.open), share(grades.wrong), named || '–']
+  })
+  const reliability = bins.flatMap(({ count, claimed, right }, index) =>
+    count === 0
+      ? []
+      : [
+          [
+            `${index * 20} … ${index * 20 + 20} %`,
+            String(count),
+            `${((100 * claimed) / count).toFixed(1)} %`,
+            `${((100 * right) / count).toFixed(1)} %`,
+          ],
+        ],
+  )
+  const error =
+    bins.reduce((sum, { claimed, right }) => sum + Math.abs(claimed - right), 0) /
+    Math.max(
+      1,
+      bins.reduce((sum, { count }) => sum + count, 0),
+    )
+  return [
+    table(
+      'Diagnosis: simulated instruments with physics of their own, five settings',
+      [
+        'kind',
+        'trials',
+        'right',
+        'left open or named with what cannot be told from it',
+        'confidently wrong',
+        'named instead',
+      ],
+      rows,
+    ),
+    table(
+      'Diagnosis: of those claimed so probable, so many were right',
+      ['claimed', 'cases', 'mean claim', 'right'],
+      reliability,
+    ),
+    `Calibration error (mean distance of claim and share right, weighted): ${error.toFixed(3)}.`,
     '',
   ].join('\n')
 }

@@ -3,7 +3,7 @@ import { writeFileSync } from 'node:fs'
 import { cpus } from 'node:os'
 import { join } from 'node:path'
 import { ROOT } from '../setup/root'
-import { adjustmentSection, diagnosisSection } from './accuracySections'
+import { adjustmentSection, calibrationSection, diagnosisSection } from './accuracySections'
 import { runSections } from './runSections'
 import { analysisSection, monteCarloSection, steamSection, unitSection } from './speedSections'
 
@@ -22,6 +22,7 @@ const sections = [
   steamSection(),
   analysisSection(),
   diagnosisSection(),
+  calibrationSection(),
   adjustmentSection(),
   ...(await runSections()),
 ]

@@ -29,7 +29,7 @@ export function demoStandards(today: Date): Standard[] {
     calibratedOn: date(today, -calibratedDaysAgo),
     dueOn: date(today, 365 - calibratedDaysAgo),
     principle: 'indicator' as const,
-    laboratory: number % 3 === 0 ? 'Alder Weir metrology, electrical bench' : 'Alder Weir metrology, pressure bench',
+    laboratory: number === 6 ? 'Alder Weir metrology, electrical bench' : 'Alder Weir metrology, pressure bench',
     serialNumber: `TH-${6120 + number * 37}`,
   })
   const pressure = { quantity: 'pressure' as const }

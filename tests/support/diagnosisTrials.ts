@@ -59,7 +59,7 @@ export const TRIAL_SETTINGS: readonly TrialSetting[] = [
     reads: { pv: false, ao: false, volts: true },
     limitPercent: 0.4,
     percents: ELEVEN,
-    causes: [...WHOLE, ...SINGLE_STAGE, 'wrong-unit', 'saturation', 'supply-too-low', 'failure-signal'],
+    causes: [...WHOLE, ...SINGLE_STAGE, 'wrong-unit', 'saturation', 'supply-too-low'],
   },
   {
     name: 'digital, PV, AO, meter and volts, 5 points up and down',
@@ -159,7 +159,9 @@ export function trialReadings(
       unit: cause === 'water-reference' || setting.causes.includes('water-reference') ? 'inH2O@20C' : 'kPa',
       zeroPressurePercent: isElevated ? 30 : 0,
       noisePercent,
+      limitPercent: setting.limitPercent,
       isCurrentLoop: setting.kind !== 'pneumatic',
+      hasFailureLevels: setting.kind === 'digital',
       wetLegPercent: null,
       minimumTerminalVolts: setting.reads.volts ? 12 : null,
     },
@@ -188,7 +190,9 @@ export function confusionOf(setting: TrialSetting, count: number): Confusion {
     setting.causes.map((cause) => {
       const named = new Map<Cause, number>()
       for (let trial = 0; trial < count; trial++) {
-        const first = diagnosisTrial(setting, cause, 1000 + trial * 31).ranked[0]?.cause ?? 'none'
+        const { group } = diagnosisTrial(setting, cause, 1000 + trial * 31)
+        // What the readings cannot tell apart is named together.
+        const first = group.includes(cause) ? cause : (group[0] ?? 'none')
         named.set(first, (named.get(first) ?? 0) + 1)
       }
       return [cause, named]

@@ -1,16 +1,19 @@
+import { carryToOutput } from '../error/carriedLimit'
+import { exceeds } from '../error/verdict'
 import { Refusal } from '../refusal'
-import { type TransferCurve, transferCurve } from '../transfer/transfer'
+import { type TransferCurve, transferCurve, withoutDrop } from '../transfer/transfer'
 import {
   bothStages,
   bowHypotheses,
+  driftHypotheses,
   hysteresisHypotheses,
   outputHypotheses,
   sensorHypotheses,
 } from './adjustmentHypotheses'
-import { CAUSES, type Cause, LOOKALIKES, type Lookalike } from './cause'
+import { ALIKE, type Cause, causeFacts, type Lookalike } from './causeTable'
 import type { DiagnosisContext, DiagnosisReading } from './diagnosisReading'
 import { type Fit, fitHypothesis } from './fitHypothesis'
-import { channelsRead, type DiagnosisData, type Hypothesis } from './hypothesis'
+import { channelsRead, type DiagnosisData, type Hypothesis, type LineShape } from './hypothesis'
 import { type NextReading, nextReading } from './nextReading'
 import { processHypotheses, signalHypotheses } from './processHypotheses'
 import { readingHypotheses } from './readingHypotheses'
@@ -22,37 +25,48 @@ export type RankedCause = {
   readonly words: string
   /** What it found, in numbers a technician can check. */
   readonly evidence: string
+  /** Which of zero and span it found to be off, where it is a matter of a straight line. */
+  readonly shape?: LineShape
   /** Root mean square of what it leaves unexplained, in standard deviations of a reading; about 1 when it is right. */
   readonly leftOver: number
-  /** Criterion above that of the best; 0 for the best itself. Below about 6 the readings hardly tell the two apart. */
+  /** Criterion above that of the best; 0 for the best itself. */
   readonly behind: number
-  /** Its share of the evidence over all causes tried, 0 to 1: the odds, if all were equally likely before. */
-  readonly share: number
+  /** Its probability over all causes tried, with how common each is; null where no cause explains the readings. */
+  readonly share: number | null
   /** Causes no reading of this kind separates from it. */
   readonly lookalikes: readonly Lookalike[]
 }
 
 export type Diagnosis = {
-  /** `none` no fault to be seen, `found` one cause leads, `undecided` several fit alike, `unexplained` none fits. */
-  readonly answer: 'none' | 'found' | 'undecided' | 'unexplained'
+  /**
+   * `none` no error beyond the scatter, `inside` an error that is there and inside the limit, `found` one cause leads,
+   * `undecided` several fit alike or cannot be told apart, `unexplained` none fits.
+   */
+  readonly answer: 'none' | 'inside' | 'found' | 'undecided' | 'unexplained'
+  /** The leading cause, with those that these readings cannot tell from it. */
+  readonly group: readonly Cause[]
+  /** How probable the group is; null where nothing is explained. */
+  readonly groupShare: number | null
   readonly ranked: readonly RankedCause[]
-  /** The reading that would tell the leading causes apart; null when one leads clearly. */
+  /** The reading that would tell most; null when one cause leads clearly, or there is nothing to tell. */
   readonly next: NextReading | null
 }
 
-/** A lead of this much in the criterion is strong evidence (odds of about 20 : 1). Source: Kass and Raftery, J. Am. Stat. Assoc. 90 (1995) 773. */
-const CLEAR_LEAD = 6
-/** Departures left over this large, in standard deviations, mean that the cause does not explain the readings. */
-const UNEXPLAINED = 2.5
-/** Every fault pays for being one of about twenty. */
-const FAULT_PENALTY = 2 * Math.log(20)
+/** What it takes to be called found. Ours, no source; that of those called so about as many are right is measured. */
+const FOUND = 0.9
+/** A fit this far out in the χ² distribution, as a normal deviate, does not explain the readings: about 1 in 10 000. */
+const UNEXPLAINED_DEVIATE = 3.7
+/** Two causes fit alike where χ² differs by less than this. */
+const FITS_ALIKE = 6
+/** A cause less probable than this is no part of a group, and is not asked about. */
+const LEAST_SHARE = 0.02
 
 /**
- * Ranks causes for a set of readings: each cause is a model of the instrument's stages, fitted, and judged by
- * its evidence, which punishes parameters (see {@link fitHypothesis}).
+ * Ranks causes for a set of readings: each cause is a model of the instrument's stages in several variants, fitted, and
+ * judged by its evidence (see {@link fitHypothesis}); the variants of a cause add up.
  *
  * @param readings at least three, at two different inputs
- * @throws {Refusal} for fewer, or noise that is not above zero
+ * @throws {Refusal} for fewer, or a scatter or limit that is not above zero
  */
 export function diagnose(readings: readonly DiagnosisReading[], context: DiagnosisContext): Diagnosis {
   refuseTooLittle(readings, context)
@@ -62,42 +76,134 @@ export function diagnose(readings: readonly DiagnosisReading[], context: Diagnos
     context,
     curve,
     stops: outputStops(readings, context),
+    sensorStops: sensorStops(readings, context),
     aoNoise: readings.map(({ pvPercent }) => noiseOfAo(pvPercent ?? 0, curve, context.noisePercent)),
   }
-  const best = bestOfEachCause(
-    withBothStages(
-      hypothesesFor(data).map((hypothesis) => fitHypothesis(hypothesis, data)),
-      data,
-    ),
+  const count = readings.reduce(
+    (sum, { pvPercent, aoPercent, outputPercent }) =>
+      sum + [pvPercent, aoPercent, outputPercent].filter((value) => value !== null).length,
+    0,
   )
-  const [leader, second] = best
+  const fits = hypothesesFor(data)
+    // As many parameters as readings explain nothing.
+    .filter(({ parameters, leavesOut }) => parameters.length + (leavesOut ? 1 : 0) < count)
+    .map((hypothesis) => fitHypothesis(hypothesis, data))
+  const causes = byCause(fits)
+  const [leader] = causes
   if (!leader) throw new Error('the hypothesis of no fault is always there')
-  const total = best.reduce((sum, fit) => sum + weightOf(fit, leader), 0)
-  const ranked = best.map((fit) => ({
-    ...rankedCause(fit, leader.criterion, data),
-    share: weightOf(fit, leader) / total,
-  }))
-  const lead = (second?.criterion ?? Number.POSITIVE_INFINITY) - leader.criterion
-  const isExplained = leftOver(leader) < UNEXPLAINED
-  const answer = !isExplained
-    ? 'unexplained'
-    : leader.hypothesis.cause === 'none'
-      ? 'none'
-      : lead < CLEAR_LEAD
-        ? 'undecided'
-        : 'found'
-  const contenders = best.slice(2).filter(({ criterion }) => criterion - leader.criterion < CLEAR_LEAD)
+  const isExplained = explains(leader.best)
+  const group = groupOf(causes, data)
+  const groupShare = group.reduce((sum, { share }) => sum + share, 0)
+  const ranked = causes.map((each) => rankedCause(each, leader, { data, isExplained }))
+  const answer = answerOf(leader, {
+    isExplained,
+    isInside: isInsideLimit(data),
+    isAlone: group.length === 1,
+    groupShare,
+  })
   const isOpen = answer === 'undecided' || answer === 'unexplained'
-  return { answer, ranked, next: isOpen && second ? nextReading([leader, second, ...contenders], data) : null }
+  return {
+    answer,
+    group: group.map(({ cause }) => cause),
+    groupShare: isExplained ? groupShare : null,
+    ranked,
+    next: isOpen ? nextReading(liveSuspects(causes, isExplained), data) : null,
+  }
 }
 
-/** 3.8 and 20.5 mA in % of a 4–20 mA span. Not every current stops just there: what was read beyond moves the stop. */
-function outputStops(readings: readonly DiagnosisReading[], { isCurrentLoop }: DiagnosisContext) {
-  if (!isCurrentLoop) return { low: Number.NEGATIVE_INFINITY, high: Number.POSITIVE_INFINITY }
+/** A cause with its best variant and its probability. */
+type CauseFit = { readonly cause: Cause; readonly best: Fit; readonly share: number }
+
+/** Evidence of all variants of a cause together, as a share of all causes. */
+function byCause(fits: readonly Fit[]): CauseFit[] {
+  const lowest = Math.min(...fits.map(({ criterion }) => criterion))
+  const weights = new Map<Cause, { best: Fit; weight: number }>()
+  for (const fit of fits) {
+    const { cause } = fit.hypothesis
+    const known = weights.get(cause)
+    const weight = Math.exp(-(fit.criterion - lowest) / 2) + (known?.weight ?? 0)
+    weights.set(cause, { best: known && known.best.criterion <= fit.criterion ? known.best : fit, weight })
+  }
+  const total = [...weights.values()].reduce((sum, { weight }) => sum + weight, 0)
+  return [...weights]
+    .map(([cause, { best, weight }]) => ({ cause, best, share: weight / total }))
+    .toSorted((a, b) => b.share - a.share || a.best.criterion - b.best.criterion)
+}
+
+function answerOf(
+  leader: CauseFit,
+  facts: { isExplained: boolean; isInside: boolean; isAlone: boolean; groupShare: number },
+): Diagnosis['answer'] {
+  if (facts.isInside) return leader.cause === 'none' ? 'none' : 'inside'
+  if (!facts.isExplained) return 'unexplained'
+  if (!facts.isAlone || facts.groupShare < FOUND) return 'undecided'
+  return leader.cause === 'none' ? 'none' : 'found'
+}
+
+/** Whether what a fit leaves is what the scatter allows: χ² by Wilson and Hilferty, Proc. Natl. Acad. Sci. 17 (1931) 684. */
+function explains({ chiSquare, residualCount, hypothesis }: Fit): boolean {
+  const degrees = residualCount - hypothesis.parameters.length
+  if (degrees < 1) return false
+  const deviate = ((chiSquare / degrees) ** (1 / 3) - (1 - 2 / (9 * degrees))) / Math.sqrt(2 / (9 * degrees))
+  return deviate < UNEXPLAINED_DEVIATE
+}
+
+/** The leader, and what the readings cannot tell from it: its equals that fit as well. */
+function groupOf(causes: readonly CauseFit[], { readings }: DiagnosisData): readonly CauseFit[] {
+  const [leader, ...others] = causes
+  if (!leader) return []
+  const isRead = {
+    pv: channelsRead(readings).pv,
+    volts: readings.some(({ terminalVolts }) => terminalVolts !== null),
+    nothing: false,
+  }
+  const equals = ALIKE.filter(({ causes: alike, toldBy }) => !isRead[toldBy] && alike.includes(leader.cause)).flatMap(
+    ({ causes: alike }) => alike,
+  )
+  return [
+    leader,
+    ...others.filter(
+      ({ cause, best, share }) =>
+        equals.includes(cause) && share >= LEAST_SHARE && best.chiSquare < leader.best.chiSquare + FITS_ALIKE,
+    ),
+  ]
+}
+
+const MOST_SUSPECTS = 6
+/** Where nothing explains the readings, the nearest are asked about all the same. */
+function liveSuspects(causes: readonly CauseFit[], isExplained: boolean): { fit: Fit; share: number }[] {
+  const live = isExplained ? causes.filter(({ share }) => share >= LEAST_SHARE) : causes.slice(0, 3)
+  return live.slice(0, MOST_SUSPECTS).map(({ best, share }) => ({ fit: best, share }))
+}
+
+/** Whether every output (PV where there is none) lies within the limit, carried through the transfer. */
+function isInsideLimit({ readings, context }: DiagnosisData): boolean {
+  const curve = transferCurve(withoutDrop(context.transfer))
+  return readings.every(({ appliedPercent, outputPercent, pvPercent }) => {
+    if (outputPercent === null)
+      return pvPercent === null || !exceeds(Math.abs(pvPercent - appliedPercent), context.limitPercent)
+    const { upwards, downwards } = carryToOutput(appliedPercent, context.limitPercent, curve)
+    return !exceeds(Math.abs(outputPercent - curve.forward(appliedPercent)), Math.max(upwards, downwards))
+  })
+}
+
+/** What the sensor can do, or what PV was read to do beyond it. */
+function sensorStops(readings: readonly DiagnosisReading[], { sensorLimits }: DiagnosisContext) {
+  const seen = readings.flatMap(({ pvPercent }) => pvPercent ?? [])
+  return {
+    low: Math.min(sensorLimits?.low ?? Number.NEGATIVE_INFINITY, ...seen),
+    high: Math.max(sensorLimits?.high ?? Number.POSITIVE_INFINITY, ...seen),
+  }
+}
+
+/**
+ * 3.8 and 20.5 mA in % of a 4–20 mA span, and as much on any other signal. Not every current stops just there: what was read beyond moves the stop. A
+ * failure signal of NE 43 is no stop of a measuring output.
+ */
+function outputStops(readings: readonly DiagnosisReading[], { isCurrentLoop, hasFailureLevels }: DiagnosisContext) {
   const seen = readings
     .flatMap(({ aoPercent, outputPercent }) => aoPercent ?? outputPercent ?? [])
-    // A failure signal is no stop of a measuring output.
-    .filter((percent) => percent > -2.4 && percent < 106)
+    .filter((percent) => !isCurrentLoop || !hasFailureLevels || (percent > -2.4 && percent < 106))
   return { low: Math.min(-1.25, ...seen), high: Math.max(103.125, ...seen) }
 }
 
@@ -105,9 +211,13 @@ function outputStops(readings: readonly DiagnosisReading[], { isCurrentLoop }: D
 const noiseOfAo = (pv: number, { forward }: TransferCurve, sigma: number) =>
   Math.max(sigma, Math.abs(forward(pv + sigma / 10) - forward(pv - sigma / 10)) / 2)
 
-function refuseTooLittle(readings: readonly DiagnosisReading[], { noisePercent }: DiagnosisContext): void {
+function refuseTooLittle(
+  readings: readonly DiagnosisReading[],
+  { noisePercent, limitPercent }: DiagnosisContext,
+): void {
   if (!(noisePercent > 0))
     throw new Refusal('noisePercent', `${noisePercent} % of span`, 'enter what readings scatter by, above zero')
+  if (!(limitPercent > 0)) throw new Refusal('limitPercent', `${limitPercent} % of span`, 'enter a limit above zero')
   if (readings.length < 3 || new Set(readings.map(({ targetPercent }) => targetPercent)).size < 2)
     throw new Refusal(
       'readings',
@@ -123,14 +233,17 @@ function hypothesesFor(data: DiagnosisData): Hypothesis[] {
   const none: Hypothesis = {
     cause: 'none',
     parameters: [],
-    choicePenalty: 0,
-    says: () => 'every reading agrees with the register within its scatter',
+    weight: 1,
+    says: () => 'every reading agrees with the register within its scatter and what a healthy instrument is off by',
   }
-  const faults = [
+  return [
+    none,
     ...sensorHypotheses(data),
     ...outputHypotheses(data),
-    ...bowHypotheses(),
+    ...bothStages(data),
+    ...bowHypotheses(data),
     ...hysteresisHypotheses(data),
+    ...driftHypotheses(data),
     ...settingHypotheses(data),
     ...unitHypotheses(data),
     ...waterHypotheses(data),
@@ -138,51 +251,33 @@ function hypothesesFor(data: DiagnosisData): Hypothesis[] {
     ...signalHypotheses(data),
     ...readingHypotheses(data),
   ]
-  return [none, ...faults.map((fault) => ({ ...fault, choicePenalty: fault.choicePenalty + FAULT_PENALTY }))]
 }
 
-/** Adds both stages at once, from the best of each. */
-function withBothStages(fits: readonly Fit[], data: DiagnosisData): readonly Fit[] {
-  const bestOf = (cause: Cause) =>
-    fits.filter(({ hypothesis }) => hypothesis.cause === cause).toSorted((a, b) => a.criterion - b.criterion)[0]
-  const [sensor, output] = [bestOf('sensor-stage'), bestOf('output-stage')]
-  if (!sensor || !output) return fits
-  return [...fits, fitHypothesis(bothStages(sensor.hypothesis, output.hypothesis), data)]
-}
-
-function bestOfEachCause(fits: readonly Fit[]): Fit[] {
-  const best = new Map<Cause, Fit>()
-  for (const fit of fits) {
-    const rival = best.get(fit.hypothesis.cause)
-    if (!rival || fit.criterion < rival.criterion) best.set(fit.hypothesis.cause, fit)
-  }
-  return [...best.values()].toSorted((a, b) => a.criterion - b.criterion)
-}
-
-/** Evidence of a fit relative to the leader's: the criterion is −2·ln of it. */
-const weightOf = (fit: Fit, leader: Fit) => Math.exp(-(fit.criterion - leader.criterion) / 2)
-
-function rankedCause(fit: Fit, bestCriterion: number, data: DiagnosisData): Omit<RankedCause, 'share'> {
-  const { cause } = fit.hypothesis
+function rankedCause(
+  { cause, best, share }: CauseFit,
+  leader: CauseFit,
+  { data, isExplained }: { data: DiagnosisData; isExplained: boolean },
+): RankedCause {
+  const { shape } = best.hypothesis
   return {
     cause,
-    words: CAUSES[cause],
-    evidence: fit.hypothesis.says(fit.parameters),
-    leftOver: leftOver(fit),
-    behind: fit.criterion - bestCriterion,
-    lookalikes: lookalikesOf(fit, data),
+    words: causeFacts(cause).name,
+    evidence: best.hypothesis.says(best.parameters),
+    ...(shape && { shape }),
+    leftOver: Math.sqrt(best.chiSquare / Math.max(1, best.residualCount)),
+    behind: best.criterion - leader.best.criterion,
+    share: isExplained ? share : null,
+    lookalikes: lookalikesOf(best, data),
   }
 }
 
 /** A sensor's zero shift is a zero shift: the stage does not tell tilt from drift. */
-function lookalikesOf({ hypothesis, parameters }: Fit, { context }: DiagnosisData): readonly Lookalike[] {
-  const isZeroOfSensor =
-    hypothesis.cause === 'sensor-stage' && parameters.length === 1 && hypothesis.says(parameters).includes('zero')
-  const all = LOOKALIKES[isZeroOfSensor ? 'zero-shift' : hypothesis.cause] ?? []
+function lookalikesOf({ hypothesis }: Fit, { context }: DiagnosisData): readonly Lookalike[] {
+  const { cause, shape } = hypothesis
+  const all = causeFacts(cause === 'sensor-stage' && shape === 'zero' ? 'zero-shift' : cause).lookalikes ?? []
   return all.filter(
-    ({ name, isDigital }) =>
-      (context.isCurrentLoop || !isDigital) && (context.wetLegPercent === null || !name.includes('wet leg')),
+    ({ isDigital, needsWetLeg }) =>
+      (context.hasFailureLevels || !isDigital) &&
+      (!needsWetLeg || (context.hasWetLeg === true && context.wetLegPercent === null)),
   )
 }
-
-const leftOver = ({ chiSquare, residualCount }: Fit) => Math.sqrt(chiSquare / Math.max(1, residualCount))

@@ -15,6 +15,8 @@ export type DiagnosisReading = {
   /** Meter in the loop, or the display of a gauge. */
   readonly outputPercent: number | null
   readonly terminalVolts: number | null
+  /** When it was taken, counted from the first; the order alone counts where it is left out. */
+  readonly minutes?: number | undefined
 }
 
 /** What is known beside the readings. */
@@ -25,10 +27,20 @@ export type DiagnosisContext = {
   readonly unit: PressureUnit
   /** Where zero pressure lies, % of input span: 0 for a range from zero. */
   readonly zeroPressurePercent: number
-  /** Standard deviation of a reading, % of span. A tenth of the error limit is a fair value when nothing is known. */
+  /** Standard deviation of a reading, % of span: from its uncertainty and the instrument's own repeatability. */
   readonly noisePercent: number
-  /** Whether the output is a 4–20 mA current, to which NE 43 applies. */
+  /** ± error limit, % of input span: what a healthy instrument may be off by, and the scale of its faults. */
+  readonly limitPercent: number
+  /** Whether the output is a 4–20 mA current. */
   readonly isCurrentLoop: boolean
+  /** Whether NE 43 holds for it: digital transmitters signal a failure so; an analogue one may rest anywhere. */
+  readonly hasFailureLevels: boolean
+  /** What the sensor can do, % of input span: beyond it PV stands still. */
+  readonly sensorLimits?: { readonly low: number; readonly high: number } | undefined
+  /** Whether two pressure connections could have been exchanged. */
+  readonly hasTwoSides?: boolean
+  /** Whether it stands on a filled leg. */
+  readonly hasWetLeg?: boolean
   /** Head of the wet leg, % of span, as it would shift the output if lost; null for no wet leg, or unknown. */
   readonly wetLegPercent: number | null
   /** Volts the instrument needs, from its nameplate; null when unknown. */

@@ -1,9 +1,12 @@
 import type { TransferCurve } from '../transfer/transfer'
-import type { Cause } from './cause'
+import type { Cause } from './causeTable'
 import type { DiagnosisContext, DiagnosisReading } from './diagnosisReading'
 
 /** Channels a reading can have, in the order of the signal. */
 export type Channel = 'pv' | 'ao' | 'output'
+
+/** Which of zero and span a straight-line error moves. */
+export type LineShape = 'zero' | 'span' | 'zero-and-span'
 
 /**
  * A cause written as a model of the three stages of an instrument. Parameters in % of span unless named otherwise.
@@ -11,10 +14,11 @@ export type Channel = 'pv' | 'ao' | 'output'
  */
 export type Hypothesis = {
   readonly cause: Cause
-  /** Parameters to be fitted: where the search starts and between which bounds. */
+  /** Parameters to be fitted, each with what was known of it before. */
   readonly parameters: readonly Parameter[]
-  /** 2·ln of how many equal alternatives it was picked from: a choice among many must be paid for. */
-  readonly choicePenalty: number
+  /** Its share of its cause before anything is read: the variants of one cause make one together. */
+  readonly weight: number
+  readonly shape?: LineShape
   /** PV in % of input span from what was applied. */
   readonly sensor?: (applied: number, p: Parameters, place: Place) => number
   /** AO in % of output span from PV. */
@@ -22,15 +26,24 @@ export type Hypothesis = {
   /** Output in % of output span from AO. */
   readonly drive?: (ao: number, p: Parameters) => number
   /** A reading left out of the fit, as the one that is doubted. */
-  readonly leavesOut?: { readonly index: number; readonly channel: Channel }
+  readonly leavesOut?: {
+    readonly index: number
+    readonly channel: Channel
+    /** What it could have been, % of span: anything on the scale, or something near what was to be expected. */
+    readonly widthPercent: number
+  }
   /** Larger noise of a reading whose input is known less well, % of span; 0 for the usual. */
   readonly extraNoise?: (reading: DiagnosisReading) => number
+  /** Terminal voltage it predicts where the current stops: at the minimum, or well above it; null where it says nothing. */
+  readonly volts?: 'at the minimum' | 'enough'
   /** What it found, in words a technician can check. */
   readonly says: (p: Parameters) => string
 }
 
+/** A parameter with a normal prior, and bounds that physics or sense set. */
 export type Parameter = {
-  readonly start: number
+  readonly mean: number
+  readonly deviation: number
   readonly low: number
   readonly high: number
   /** Other places to start from where the way is not smooth (a root, a cut-off); the best of all is taken. */
@@ -46,12 +59,19 @@ export type DiagnosisData = {
   readonly curve: TransferCurve
   /** Where the output stops, % of output span: for a current, 3.8 and 20.5 mA (NE 43), or what was read beyond. */
   readonly stops: { readonly low: number; readonly high: number }
+  /** Where the sensor itself stops, % of input span: its limits, or what was read beyond. */
+  readonly sensorStops: { readonly low: number; readonly high: number }
   /** Noise of AO where PV was read just before, one for each reading, % of output span: a root makes it larger. */
   readonly aoNoise: readonly number[]
 }
 
 /** A parameter of a hypothesis; far-out bounds unless given. */
-export const parameter = (start: number, low = -300, high = 300) => ({ start, low, high })
+export const parameter = (mean: number, deviation: number, low = -300, high = 300): Parameter => ({
+  mean,
+  deviation,
+  low,
+  high,
+})
 
 /** Which channels any reading has. */
 export function channelsRead(readings: readonly DiagnosisReading[]): Record<Channel, boolean> {
@@ -60,6 +80,12 @@ export function channelsRead(readings: readonly DiagnosisReading[]): Record<Chan
     ao: readings.some(({ aoPercent }) => aoPercent !== null),
     output: readings.some(({ outputPercent }) => outputPercent !== null),
   }
+}
+
+/** Whether the readings show the output stage apart from the sensor. */
+export function showsOutputStage(readings: readonly DiagnosisReading[]): boolean {
+  const read = channelsRead(readings)
+  return read.output && (read.pv || read.ao)
 }
 
 export const signed = (value: number, digits = 2): string =>

@@ -1,81 +1,150 @@
+import { causeFacts } from './causeTable'
 import type { DiagnosisReading } from './diagnosisReading'
 import type { Fit } from './fitHypothesis'
-import { channelsRead, type DiagnosisData, type Hypothesis } from './hypothesis'
+import { type Channel, channelsRead, type DiagnosisData, type Hypothesis } from './hypothesis'
 
 /** A reading worth taking next, and why. */
 export type NextReading = {
   readonly says: string
   /** Input to apply, % of span; null when it is not a matter of the input. */
   readonly appliedPercent: number | null
-  /** How far apart the two leading causes would then be, in standard deviations of a reading. */
-  readonly separation: number
+  /** What it is expected to tell: the chance, 0 to 1, that two suspects drawn by their odds would be told apart by it. */
+  readonly tells: number
 }
+
+/** A cause that is still possible, and how probable. */
+export type Suspect = { readonly fit: Fit; readonly share: number }
 
 const PLACES = [0, 12.5, 25, 37.5, 50, 62.5, 75, 87.5, 100]
-/** Causes further apart than this, in standard deviations, can be told by one reading. */
-const ENOUGH = 4
+/** A reading that tells less than this is not worth the walk. Ours, no source. */
+const LEAST_TOLD = 0.05
 
-/** A doubted reading again, or the reading at which the two leading causes predict the most different values; or what else to read where none does. */
-export function nextReading(leading: readonly [Fit, Fit, ...Fit[]], data: DiagnosisData): NextReading {
-  const [first, second] = leading
-  const doubted = leading.map(({ hypothesis }) => hypothesis.leavesOut).find((leftOut) => leftOut !== undefined)
-  const doubtedReading = doubted && data.readings[doubted.index]
-  if (doubtedReading) return repeatOf(doubtedReading)
-  const candidates = PLACES.flatMap((appliedPercent) =>
-    (['rising', 'falling'] as const).map((direction) => {
-      const at = { appliedPercent, direction, targetPercent: appliedPercent }
-      return {
-        ...at,
-        separation: Math.abs(predicted(first, at, data) - predicted(second, at, data)) / data.context.noisePercent,
-      }
-    }),
-  )
-  const best = candidates.reduce((a, b) => (b.separation > a.separation ? b : a))
-  if (best.separation >= ENOUGH)
-    return {
-      says: `read the output at ${best.appliedPercent} % of span, ${best.direction}: there the two differ most`,
-      appliedPercent: best.appliedPercent,
-      separation: best.separation,
+type Candidate = {
+  readonly says: string
+  readonly appliedPercent: number | null
+  readonly predicts: (fit: Fit) => number | null
+}
+
+/**
+ * The reading of greatest expected information over all suspects and all channels that can be read: another point, a
+ * point once more, from the other side, PV, AO, the terminal voltage. Information is taken as the chance that the reading
+ * tells two suspects apart, by the overlap of what they predict (Bhattacharyya; ours).
+ */
+export function nextReading(suspects: readonly Suspect[], data: DiagnosisData): NextReading {
+  const scored = candidatesFor(data).map((candidate) => ({ ...candidate, tells: toldBy(candidate, suspects, data) }))
+  const [best] = scored.toSorted((a, b) => b.tells - a.tells)
+  if (!best || best.tells < LEAST_TOLD)
+    return { says: unseparable(suspects), appliedPercent: null, tells: best?.tells ?? 0 }
+  return { says: `${best.says}: ${reasonOf(best, suspects)}`, appliedPercent: best.appliedPercent, tells: best.tells }
+}
+
+function toldBy({ predicts }: Candidate, suspects: readonly Suspect[], { context }: DiagnosisData): number {
+  const total = suspects.reduce((sum, { share }) => sum + share, 0)
+  const each = suspects.map(({ fit, share }) => ({ value: predicts(fit), share: share / total }))
+  let told = 0
+  for (const [i, a] of each.entries())
+    for (const b of each.slice(i + 1)) {
+      if (a.value === null || b.value === null) continue
+      // Both the prediction and the reading scatter.
+      const apart = (a.value - b.value) / (context.noisePercent * Math.SQRT2)
+      told += 2 * a.share * b.share * (1 - Math.exp(-(apart ** 2) / 8))
     }
-  return { says: missingReading(data), appliedPercent: null, separation: best.separation }
+  return told
 }
 
-function repeatOf({ targetPercent, direction }: DiagnosisReading): NextReading {
-  return {
-    says: `take the reading at ${targetPercent} % ${direction} again: a slip will not come back`,
-    appliedPercent: targetPercent,
-    separation: Number.MAX_SAFE_INTEGER,
-  }
+function candidatesFor(data: DiagnosisData): Candidate[] {
+  const { readings, context } = data
+  const read = channelsRead(readings)
+  const isBothWays = new Set(readings.map(({ direction }) => direction)).size === 2
+  const taken = (percent: number, direction: DiagnosisReading['direction']) =>
+    readings.some((each) => each.targetPercent === percent && each.direction === direction)
+  const places = [...new Set([...readings.map(({ targetPercent }) => targetPercent), ...PLACES])].filter(
+    (percent) => percent >= 0 && percent <= 100,
+  )
+  const points = places.flatMap((percent) =>
+    (isBothWays || readings.every(({ direction }) => direction === 'rising')
+      ? (['rising', 'falling'] as const)
+      : (['falling', 'rising'] as const)
+    ).map(
+      (direction): Candidate => ({
+        says: taken(percent, direction)
+          ? `read ${percent} % ${direction} once more`
+          : `read the output at ${percent} % of span, ${direction}`,
+        appliedPercent: percent,
+        predicts: (fit) => predicted(fit, { percent, direction }, data)[read.output ? 'output' : 'pv'],
+      }),
+    ),
+  )
+  const top = Math.max(...readings.map(({ targetPercent }) => targetPercent))
+  const channel = (which: Channel, words: string): Candidate => ({
+    says: words,
+    appliedPercent: top,
+    predicts: (fit) => predicted(fit, { percent: top, direction: 'rising' }, data)[which],
+  })
+  const isDigital = context.hasFailureLevels
+  const hasVolts = readings.some(({ terminalVolts }) => terminalVolts !== null)
+  return [
+    ...points,
+    ...(isDigital && !read.pv ? [channel('pv', 'read PV with the digital communicator at the same points')] : []),
+    ...(isDigital && !read.ao ? [channel('ao', 'read AO with the digital communicator at the same points')] : []),
+    ...(context.isCurrentLoop && !hasVolts
+      ? [
+          {
+            says: 'read the voltage at the terminals at the highest current',
+            appliedPercent: top,
+            // At the minimum or well above it: far more than a voltmeter's scatter apart.
+            predicts: ({ hypothesis }: Fit) =>
+              hypothesis.volts === undefined ? null : hypothesis.volts === 'enough' ? 100 * context.noisePercent : 0,
+          },
+        ]
+      : []),
+  ]
 }
 
+/** What a suspect says of every channel at a point, its stops included. */
 function predicted(
   { hypothesis, parameters }: Fit,
-  at: Pick<DiagnosisReading, 'appliedPercent' | 'direction' | 'targetPercent'>,
-  data: DiagnosisData,
-): number {
+  { percent, direction }: { percent: number; direction: DiagnosisReading['direction'] },
+  { readings, curve, stops }: DiagnosisData,
+): Record<Channel, number> {
+  const minutes = readings.at(-1)?.minutes
   const reading: DiagnosisReading = {
-    ...at,
+    targetPercent: percent,
+    direction,
+    appliedPercent: percent,
     pvPercent: null,
     aoPercent: null,
     outputPercent: null,
     terminalVolts: null,
+    minutes,
   }
-  const pv =
-    hypothesis.sensor?.(at.appliedPercent, parameters, { reading, index: data.readings.length }) ?? at.appliedPercent
-  const ao = transmitted(hypothesis, parameters, pv, data)
-  return hypothesis.drive?.(ao, parameters) ?? ao
+  const pv = hypothesis.sensor?.(percent, parameters, { reading, index: readings.length }) ?? percent
+  const wanted = transmitted(hypothesis, parameters, pv) ?? curve.forward(pv)
+  const ao = Math.min(stops.high, Math.max(stops.low, wanted))
+  return { pv, ao, output: hypothesis.drive?.(ao, parameters) ?? ao }
 }
 
-const transmitted = (hypothesis: Hypothesis, p: readonly number[], pv: number, { curve }: DiagnosisData) =>
-  hypothesis.transmit?.(pv, p) ?? curve.forward(pv)
+const transmitted = (hypothesis: Hypothesis, p: readonly number[], pv: number) => hypothesis.transmit?.(pv, p)
 
-/** No input separates them: something else has to be read. */
-function missingReading({ readings, context }: DiagnosisData): string {
-  const read = channelsRead(readings)
-  if (context.isCurrentLoop && !read.pv)
-    return 'read PV and AO with the digital communicator at the same points, if it has them'
-  if (context.isCurrentLoop && !readings.some(({ terminalVolts }) => terminalVolts !== null))
-    return 'read the voltage at the terminals at the highest current'
-  if (new Set(readings.map(({ direction }) => direction)).size < 2) return 'read the points again going down'
-  return 'no reading at hand separates these causes'
+/** The two suspects it tells apart best for their odds. */
+function reasonOf({ predicts }: Candidate, suspects: readonly Suspect[]): string {
+  const pairs = suspects.flatMap((a, index) =>
+    suspects.slice(index + 1).map((b) => ({
+      a,
+      b,
+      apart: Math.abs((predicts(a.fit) ?? 0) - (predicts(b.fit) ?? 0)),
+      odds: a.share * b.share,
+    })),
+  )
+  const [best] = pairs
+    .filter(({ apart }) => apart > 0)
+    .toSorted((x, y) => y.odds * Math.min(1, y.apart) - x.odds * Math.min(1, x.apart))
+  if (!best) return 'it tells the suspects apart'
+  const name = ({ fit }: Suspect) => `“${causeFacts(fit.hypothesis.cause).name}”`
+  return `it tells ${name(best.a)} from ${name(best.b)}`
 }
+
+const unseparable = (suspects: readonly Suspect[]): string =>
+  suspects.some(({ fit }) => causeFacts(fit.hypothesis.cause).lookalikes)
+    ? 'no reading of this kind separates these; look at what looks the same'
+    : 'no reading at hand separates these causes'

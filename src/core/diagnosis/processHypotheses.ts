@@ -1,7 +1,7 @@
 import { NE43 } from '../signal/ne43'
 import { channelsRead, type DiagnosisData, type Hypothesis, parameter, signed } from './hypothesis'
 
-/** Valves, lines, legs: what stands between the pressure and the sensor. */
+/** Valves, lines, legs, the sensor's own stop: what stands between the pressure and the signal. */
 export function processHypotheses({ readings, context }: DiagnosisData): Hypothesis[] {
   const zero = context.zeroPressurePercent
   const first = readings[0]
@@ -10,35 +10,53 @@ export function processHypotheses({ readings, context }: DiagnosisData): Hypothe
   const hypotheses: Hypothesis[] = [
     {
       cause: 'equalised-or-leaking',
-      parameters: [{ ...parameter(0.1, 0, 0.6), otherStarts: [0.02, 0.05, 0.2, 0.3, 0.4, 0.5] }],
-      choicePenalty: 0,
+      // A leak passes any share of the pressure.
+      parameters: [{ ...parameter(0.5, 0.35, 0, 1), otherStarts: [0.02, 0.1, 0.25, 0.7, 0.9] }],
+      weight: 0.6,
       sensor: (x, [share = 0]) => zero + share * (x - zero),
       says: ([share = 0]) => `only ${(share * 100).toFixed(0)} % of the pressure reaches the sensor`,
     },
     {
       cause: 'equalised-or-leaking',
       parameters: [],
-      choicePenalty: 0,
+      weight: 0.4,
       sensor: () => zero,
       says: () => 'no pressure reaches the sensor: it stays where zero pressure is',
     },
     {
       cause: 'plugged-line',
-      parameters: [parameter(held, -5, 105)],
-      choicePenalty: 0,
+      parameters: [{ ...parameter(50, 40, -20, 120), otherStarts: [held] }],
+      weight: 1,
       sensor: (_, [at = 0]) => at,
       says: ([at = 0]) => `the sensor stays at ${at.toFixed(1)} % of span whatever is applied`,
+    },
+    {
+      cause: 'sensor-stops',
+      parameters: [
+        {
+          ...parameter(70, 25, 5, 110),
+          otherStarts: stopsOf(readings.map((each) => each.pvPercent ?? each.outputPercent)),
+        },
+      ],
+      weight: 1,
+      sensor: (x, [stop = 0]) => Math.min(stop, x),
+      says: ([stop = 0]) => `the sensor goes no higher than ${stop.toFixed(1)} % of span`,
     },
   ]
   if (leg !== null)
     hypotheses.push({
       cause: 'wet-leg-lost',
       parameters: [],
-      choicePenalty: 0,
+      weight: 1,
       sensor: (x) => x + leg,
       says: () => `shifted by ${signed(leg)} % of span, the head of the wet leg`,
     })
   return hypotheses
+}
+
+const stopsOf = (values: readonly (number | null)[]): number[] => {
+  const known = values.filter((value) => value !== null)
+  return known.length === 0 ? [] : [Math.max(...known), Math.max(...known) - 0.5]
 }
 
 /** Failure signals from 0 to 3.6 mA and from 21 to 24 mA, % of span, with room for the noise of reading them. */
@@ -46,69 +64,86 @@ const FAILED_LOW = [-25, -2] as const
 const FAILED_HIGH = [106, 125] as const
 
 const percentOf = (milliamp: number) => (milliamp - 4) / 0.16
-/** A terminal voltage this close to the minimum is at the minimum. */
-const AT_MINIMUM_VOLTS = 0.5
+/** Volts across a 250 Ω sense resistor, taken for milliamperes: 1.000 for 4.000. Ohm's law. */
+const OHMS_OF_SLIP = 250
 
-/** The current stops: saturated, failed, or starved of voltage. */
+/** The current stops: saturated, failed, starved of voltage; or the meter does not read a current at all. */
 export function signalHypotheses(data: DiagnosisData): Hypothesis[] {
   const { readings, context, curve } = data
   const outputs = readings.flatMap(({ outputPercent, aoPercent }) => outputPercent ?? aoPercent ?? [])
   if (outputs.length === 0) return []
   const [lowest, highest] = [Math.min(...outputs), Math.max(...outputs)]
-  const upper = parameter(highest, 2, 115)
-  const lower = parameter(lowest, -20, 60)
   const read = channelsRead(readings)
-  const volts = voltageSays(data, highest)
+  const upper = { ...parameter(70, 25, 2, 115), otherStarts: [highest] }
+  const lower = { ...parameter(10, 20, -20, 60), otherStarts: [lowest] }
   const saturation: Hypothesis[] = [
     {
       cause: 'saturation',
       parameters: [upper],
-      choicePenalty: volts === 'starved' ? 50 : 0,
+      weight: 0.7,
+      volts: 'enough',
       transmit: (pv, [stop = 0]) => Math.min(stop, curve.forward(pv)),
       says: ([stop = 0]) => `goes no higher than ${stop.toFixed(1)} % of output`,
     },
     {
       cause: 'saturation',
       parameters: [lower],
-      choicePenalty: 0,
+      weight: 0.3,
       transmit: (pv, [stop = 0]) => Math.max(stop, curve.forward(pv)),
       says: ([stop = 0]) => `goes no lower than ${stop.toFixed(1)} % of output`,
     },
   ]
   if (!context.isCurrentLoop || !read.output) return saturation
   const isFailure = highest <= percentOf(NE43.failureLow) + 0.5 || lowest >= percentOf(NE43.failureHigh) - 0.5
-  const failure: Hypothesis[] = isFailure
-    ? [
-        {
-          cause: 'failure-signal',
-          parameters: [parameter((lowest + highest) / 2, ...(lowest > 50 ? FAILED_HIGH : FAILED_LOW))],
-          choicePenalty: 0,
-          drive: (_, [at = 0]) => at,
-          says: ([at = 0]) => `the current stands at ${(4 + 0.16 * at).toFixed(2)} mA, a failure signal of NE 43`,
-        },
-      ]
-    : []
+  const [low, high] = lowest > 50 ? FAILED_HIGH : FAILED_LOW
+  const failure: Hypothesis[] =
+    context.hasFailureLevels && isFailure
+      ? [
+          {
+            cause: 'failure-signal',
+            parameters: [{ ...parameter((low + high) / 2, 6, low, high), otherStarts: [(lowest + highest) / 2] }],
+            weight: 1,
+            drive: (_, [at = 0]) => at,
+            says: ([at = 0]) => `the current stands at ${(4 + 0.16 * at).toFixed(2)} mA, a failure signal of NE 43`,
+          },
+        ]
+      : []
   return [
     ...saturation,
     ...failure,
     {
       cause: 'supply-too-low',
       parameters: [upper],
-      // Volts that were read, and are well above the minimum, speak against it.
-      choicePenalty: volts === 'enough' ? 50 : 0,
+      weight: 1,
+      volts: 'at the minimum',
       drive: (ao, [stop = 0]) => Math.min(stop, ao),
-      says: ([stop = 0]) =>
-        `the loop carries no more than ${(4 + 0.16 * stop).toFixed(2)} mA${volts === 'starved' ? ', and the terminal voltage is at the minimum there' : ''}`,
+      says: ([stop = 0]) => `the loop carries no more than ${(4 + 0.16 * stop).toFixed(2)} mA`,
+    },
+    {
+      cause: 'meter-on-volts',
+      parameters: [],
+      weight: 1,
+      drive: (ao) => percentOf(((4 + 0.16 * ao) * OHMS_OF_SLIP) / 1000),
+      says: () => 'every reading is that of the volts across 250 Ω, taken for milliamperes',
     },
   ]
 }
 
-/** What the terminal voltage says where the current is highest. */
-function voltageSays({ readings, context }: DiagnosisData, highest: number): 'enough' | 'starved' | 'unknown' {
+/** A terminal voltage this close to the minimum is at the minimum. Ours, no source. */
+const AT_MINIMUM_VOLTS = 0.5
+/** How sure a voltage that was read decides between the two: such a reading seldom lies. Ours, no source. */
+const VOLTS_ODDS = 2 * Math.log(50)
+
+/** What volts that were read cost a hypothesis that predicts others, as −2·ln of a likelihood. */
+export function voltsPenalty({ volts }: Hypothesis, { readings, context }: DiagnosisData): number {
   const minimum = context.minimumTerminalVolts
-  const volts = readings
+  if (volts === undefined || minimum === null) return 0
+  const outputs = readings.flatMap(({ outputPercent }) => outputPercent ?? [])
+  const highest = Math.max(...outputs)
+  const seen = readings
     .filter(({ outputPercent }) => outputPercent !== null && outputPercent > highest - 5 * context.noisePercent)
     .flatMap(({ terminalVolts }) => terminalVolts ?? [])
-  if (minimum === null || volts.length === 0) return 'unknown'
-  return Math.min(...volts) <= minimum + AT_MINIMUM_VOLTS ? 'starved' : 'enough'
+  if (seen.length === 0) return 0
+  const isAtMinimum = Math.min(...seen) <= minimum + AT_MINIMUM_VOLTS
+  return isAtMinimum === (volts === 'at the minimum') ? 0 : VOLTS_ODDS
 }

@@ -1,9 +1,10 @@
-import type { Channel, DiagnosisData, Hypothesis } from './hypothesis'
+import { ofSize } from './adjustmentHypotheses'
+import { type Channel, type DiagnosisData, type Hypothesis, signed } from './hypothesis'
 
 /** How far the pump may have stopped from the point while the reference no longer showed it, % of span. */
 const PUMP_SCATTER = 1
 
-/** The reference or the reader, not the instrument: over range, or one value mistyped. */
+/** The reference or the reader, not the instrument: over range, or one value mistyped, alone or beside a line that is off. */
 export function readingHypotheses(data: DiagnosisData): Hypothesis[] {
   return [...overRange(data), ...mistyped(data)]
 }
@@ -18,7 +19,7 @@ function overRange({ readings }: DiagnosisData): Hypothesis[] {
     {
       cause: 'reference-over-range',
       parameters: [],
-      choicePenalty: 0,
+      weight: 1,
       sensor: (x, _, { reading }) => (isBeyond(reading) ? reading.targetPercent : x),
       extraNoise: (reading) => (isBeyond(reading) ? PUMP_SCATTER : 0),
       says: () => `the reference stays at ${end.toFixed(1)} % of span while the targets, and the output, go on`,
@@ -26,11 +27,13 @@ function overRange({ readings }: DiagnosisData): Hypothesis[] {
   ]
 }
 
-/** At most this many readings are tried as the one mistyped: those that stand out most. */
-const DOUBTED = 3
+/** Any reading may be the slip, on any of its channels; all are tried where they are few, else those that stand out most. */
+const DOUBTED = 12
+/** Half of the slips are small: a misreading, a last digit. The other half may be anything. Ours, no source. */
+const NEAR_SLIP_LIMITS = 10
 
-function mistyped({ readings, curve }: DiagnosisData): Hypothesis[] {
-  if (readings.length < 4) return [] // too few others to convict one
+function mistyped(data: DiagnosisData): Hypothesis[] {
+  const { readings, curve, context } = data
   const departures = readings.flatMap((reading, index) => {
     const { appliedPercent, pvPercent, aoPercent, outputPercent } = reading
     const ao = curve.forward(pvPercent ?? appliedPercent)
@@ -39,21 +42,42 @@ function mistyped({ readings, curve }: DiagnosisData): Hypothesis[] {
       ['ao', aoPercent === null ? null : aoPercent - ao],
       ['output', outputPercent === null ? null : outputPercent - (aoPercent ?? ao)],
     ]
-    return size.flatMap(([channel, value]) =>
-      value === null ? [] : [{ index, channel, size: Math.abs(value), reading }],
-    )
+    return size.flatMap(([channel, value]) => (value === null ? [] : [{ index, channel, size: value, reading }]))
   })
+  const middle = departures.map(({ size }) => size).toSorted((a, b) => a - b)[Math.floor(departures.length / 2)] ?? 0
+  const zero = context.zeroPressurePercent
   return departures
-    .toSorted((a, b) => b.size - a.size)
+    .toSorted((a, b) => Math.abs(b.size - middle) - Math.abs(a.size - middle))
     .slice(0, DOUBTED)
-    .map(({ index, channel, reading }) => ({
-      cause: 'mistyped-reading' as const,
-      parameters: [],
-      choicePenalty: 2 * Math.log(departures.length),
-      leavesOut: { index, channel },
-      says: () =>
-        `all readings fit but one: ${CHANNEL_WORDS[channel]} at ${reading.targetPercent} % ${reading.direction} (reading ${index + 1})`,
-    }))
+    .flatMap(({ index, channel, size, reading }): Hypothesis[] => {
+      const which = `${CHANNEL_WORDS[channel]} at ${reading.targetPercent} % ${reading.direction} (reading ${index + 1})`
+      const anywhere = { index, channel, widthPercent: 100 }
+      const near = { index, channel, widthPercent: 2 * NEAR_SLIP_LIMITS * context.limitPercent }
+      const isNear = Math.abs(size - middle) < NEAR_SLIP_LIMITS * context.limitPercent
+      const weight = 1 / (2 * departures.length)
+      const leavesOut = isNear ? near : anywhere
+      return [
+        ...[anywhere, ...(isNear ? [near] : [])].map(
+          (doubted): Hypothesis => ({
+            cause: 'mistyped-reading',
+            parameters: [],
+            weight,
+            leavesOut: doubted,
+            says: () => `all readings fit but one: ${which}`,
+          }),
+        ),
+        {
+          cause: 'line-and-slip',
+          shape: 'zero-and-span',
+          parameters: [ofSize(3.5, data), ofSize(3.5, data)],
+          weight,
+          leavesOut,
+          sensor: (x, [offset = 0, gain = 0]) => x + offset + (gain * (x - zero)) / 100,
+          says: ([offset = 0, gain = 0]) =>
+            `zero ${signed(offset)} % of span, span ${signed(gain)} %, and one reading apart: ${which}`,
+        },
+      ]
+    })
 }
 
 const CHANNEL_WORDS: Record<Channel, string> = { pv: 'PV (or the input applied)', ao: 'AO', output: 'the output' }

@@ -3,46 +3,64 @@ import { convertPressure, PRESSURE_UNITS, type PressureUnit, pressureUnitLabel }
 import { WATER_DENSITY_KG_PER_M3, type WaterReference } from '../units/waterColumnDensity'
 import { channelsRead, type DiagnosisData, type Hypothesis, parameter, signed } from './hypothesis'
 
-/** Root once too often or not at all, range set differently, acting the wrong way round. */
+/** Root once too often or not at all, range set differently, acting the wrong way round, sides swapped. */
 export function settingHypotheses({ readings, context, curve }: DiagnosisData): Hypothesis[] {
   const isRoot = context.transfer.kind === 'root-to-zero' || context.transfer.kind === 'root-with-line'
   const read = channelsRead(readings)
-  const fixed = (hypothesis: Pick<Hypothesis, 'cause' | 'transmit' | 'drive'>, words: string): Hypothesis => ({
-    ...hypothesis,
-    parameters: [],
-    choicePenalty: 0,
-    says: () => words,
-  })
+  const zero = context.zeroPressurePercent
+  const fixed = (
+    hypothesis: Pick<Hypothesis, 'cause' | 'sensor' | 'transmit' | 'drive'>,
+    weight: number,
+    words: string,
+  ): Hypothesis => ({ ...hypothesis, parameters: [], weight, says: () => words })
   const rootAgain = isRoot
     ? [
         fixed(
           { cause: 'root-twice', transmit: (pv) => curve.forward(curve.forward(pv)) },
+          read.ao ? 0.5 : 1,
           'two roots from pressure to output',
         ),
         ...(read.ao
-          ? [fixed({ cause: 'root-twice', drive: (ao) => curve.forward(ao) }, 'a second root after the transmitter')]
+          ? [
+              fixed(
+                { cause: 'root-twice', drive: (ao) => curve.forward(ao) },
+                0.5,
+                'a second root after the transmitter',
+              ),
+            ]
           : []),
-        fixed({ cause: 'root-missing', transmit: (pv) => pv }, 'the output follows the pressure, not its root'),
+        fixed({ cause: 'root-missing', transmit: (pv) => pv }, 1, 'the output follows the pressure, not its root'),
       ]
-    : [fixed({ cause: 'root-twice', transmit: (pv) => rootPercent(pv) }, 'a root where the register has none')]
+    : [fixed({ cause: 'root-twice', transmit: (pv) => rootPercent(pv) }, 1, 'a root where the register has none')]
   return [
     ...rootAgain,
-    fixed({ cause: 'reverse-action', transmit: (pv) => curve.forward(100 - pv) }, 'full output at LRV, none at URV'),
-    ...rangeHypotheses(curve.forward, read.pv ? 0 : DRIFT_IS_COMMONER),
+    fixed({ cause: 'reverse-action', transmit: (pv) => curve.forward(100 - pv) }, 1, 'full output at LRV, none at URV'),
+    ...(context.hasTwoSides === false
+      ? []
+      : [
+          fixed(
+            { cause: 'sides-swapped', sensor: (x) => 2 * zero - x },
+            1,
+            'the sensor feels the pressure with the wrong sign: the output falls to its end while the pressure rises',
+          ),
+        ]),
+    ...rangeHypotheses(curve.forward, context.hasFailureLevels),
   ]
 }
 
-/** Without PV a small wrong range and a drift look the same; drift is far commoner. Common practice, no source. */
-const DRIFT_IS_COMMONER = 10
-
-const URV = { ...parameter(110, 5, 500), otherStarts: [30, 60, 80, 150, 220, 350] }
-
-/** LRV, URV or both are not those of the register: the output is in proportion, to another range. */
-function rangeHypotheses(forward: (x: number) => number, choicePenalty: number): Hypothesis[] {
-  const range = (count: 1 | 2, ends: (p: readonly number[]) => [lrv: number, urv: number]): Hypothesis => ({
+/**
+ * LRV, URV or both are not those of the register: the output is in proportion, to another range. A slip of the setting is
+ * small (102 for 100) or another range altogether.
+ */
+function rangeHypotheses(forward: (x: number) => number, isDigital: boolean): Hypothesis[] {
+  const range = (
+    weight: number,
+    parameters: Hypothesis['parameters'],
+    ends: (p: readonly number[]) => [lrv: number, urv: number],
+  ): Hypothesis => ({
     cause: 'range-differs',
-    parameters: count === 1 ? [URV] : [URV, parameter(0, -200, 200)],
-    choicePenalty,
+    parameters,
+    weight,
     transmit: (pv, p) => {
       const [lrv, urv] = ends(p)
       const width = urv - lrv
@@ -53,7 +71,14 @@ function rangeHypotheses(forward: (x: number) => number, choicePenalty: number):
       return `set as if 0 % were at ${lrv.toFixed(1)} % and 100 % at ${urv.toFixed(1)} % of the register's span`
     },
   })
-  return [range(1, ([urv = 100]) => [0, urv]), range(2, ([urv = 100, lrv = 0]) => [lrv, urv])]
+  const far = { ...parameter(110, 90, 5, 500), otherStarts: [30, 60, 80, 150, 220, 350] }
+  const near = parameter(100, 6, 80, 125)
+  return [
+    // With screws a small wrong range is a span error and nothing else.
+    ...(isDigital ? [range(0.2, [near], ([urv = 100]) => [0, urv])] : []),
+    range(0.45, [far], ([urv = 100]) => [0, urv]),
+    range(0.35, [far, parameter(0, 40, -200, 200)], ([urv = 100, lrv = 0]) => [lrv, urv]),
+  ]
 }
 
 const COMMON_UNITS: readonly PressureUnit[] = [
@@ -71,20 +96,25 @@ const COMMON_UNITS: readonly PressureUnit[] = [
   'torr',
 ]
 
-/** The instrument works in another unit than the register: every reading is off by the ratio of the two. */
+/** A ratio nearer to one than this is of two names of one size: nobody mixes them up by the factor that shows. */
+const LEAST_RATIO = 1.1
+
+/** Instrument or reference stand on another unit than the register: every reading is off by the ratio of the two. */
 export function unitHypotheses({ context }: DiagnosisData): Hypothesis[] {
-  const others = COMMON_UNITS.map((unit) => ({ unit, ratio: convertPressure(1, context.unit, unit) })).filter(
-    ({ ratio }) => Math.abs(Math.log(ratio)) > 0.004 && ratio < 120 && ratio > 1 / 120,
+  const ratios = COMMON_UNITS.map((unit) => ({ unit, ratio: convertPressure(1, context.unit, unit) })).filter(
+    ({ ratio }) => Math.abs(Math.log(ratio)) > Math.log(LEAST_RATIO) && ratio < 120 && ratio > 1 / 120,
   )
   const zero = context.zeroPressurePercent
-  return others.flatMap(({ unit, ratio }) =>
+  return ratios.flatMap(({ unit, ratio }) =>
     // Either the instrument shows the other unit's number as the register's, or the other way about.
     [ratio, 1 / ratio].map(
       (factor): Hypothesis => ({
         cause: 'wrong-unit',
         parameters: [],
-        choicePenalty: 2 * Math.log(2 * others.length),
+        weight: 1 / (2 * ratios.length),
         sensor: (x) => zero + (x - zero) * factor,
+        // What the sensor scatters by is told in the other unit too.
+        extraNoise: () => (factor > 1 ? context.noisePercent * Math.sqrt(factor ** 2 - 1) : 0),
         says: () =>
           `every reading ${factor.toPrecision(4)} times what was applied: ${pressureUnitLabel(unit)} and ${pressureUnitLabel(context.unit)} mixed up`,
       }),
@@ -99,12 +129,13 @@ export function waterHypotheses({ context }: DiagnosisData): Hypothesis[] {
   if (PRESSURE_UNITS[context.unit].group !== 'water column') return []
   const zero = context.zeroPressurePercent
   const own = WATERS.find((water) => pressureUnitLabel(context.unit).includes(water)) ?? '20 °C'
-  return WATERS.filter((water) => water !== own).map((water): Hypothesis => {
+  const others = WATERS.filter((water) => water !== own)
+  return others.map((water): Hypothesis => {
     const factor = WATER_DENSITY_KG_PER_M3[own] / WATER_DENSITY_KG_PER_M3[water]
     return {
       cause: 'water-reference',
       parameters: [],
-      choicePenalty: 2 * Math.log(2),
+      weight: 1 / others.length,
       sensor: (x) => zero + (x - zero) * factor,
       says: () => `off by ${signed((factor - 1) * 100, 3)} %, as water at ${water} against ${own}`,
     }

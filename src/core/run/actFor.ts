@@ -1,14 +1,5 @@
 import type { Cause } from '../diagnosis/cause'
-
-/** Kinds of acts that cure a cause, in their order, where the instrument is trimmed. Common practice, no source. */
-const CURES: Partial<Record<Cause, readonly string[]>> = {
-  'zero-shift': ['zero-trim'],
-  'span-error': ['lower-sensor-trim', 'upper-sensor-trim'],
-  'zero-and-span': ['lower-sensor-trim', 'upper-sensor-trim'],
-  'sensor-stage': ['lower-sensor-trim', 'upper-sensor-trim'],
-  'both-stages': ['lower-sensor-trim', 'upper-sensor-trim', 'output-trim'],
-  'output-stage': ['output-trim'],
-}
+import { type RemedyFacts, trimsFor } from '../diagnosis/remedy'
 
 /**
  * The kind of act to be offered next for a cause: the first of its cure that has not been done, or its last once more.
@@ -16,7 +7,7 @@ const CURES: Partial<Record<Cause, readonly string[]>> = {
  *
  * @param done kinds of acts recorded so far
  */
-export function actFor(cause: Cause, done: readonly string[]): string {
-  const cure = CURES[cause] ?? []
+export function actFor(cause: Cause, done: readonly string[], facts: Omit<RemedyFacts, 'adjustable'> = {}): string {
+  const cure = trimsFor(cause, facts)
   return cure.find((kind) => !done.includes(kind)) ?? cure.at(-1) ?? 'other'
 }

@@ -24,6 +24,8 @@ const points = (error: (percent: number) => number, percents = [0, 25, 50, 75, 1
     ),
   )
 
+const FACTS = { configuration: { kind: 'pneumatic-transmitter', signal: '20-100kPa', url: 100 } } as const
+
 describe('what a round points to', () => {
   test.each<[string, (percent: number) => number]>([
     ['none', () => 0.02],
@@ -32,17 +34,18 @@ describe('what a round points to', () => {
     ['non-linearity', (x) => (2.5 * 4 * x * (100 - x)) / 1e4],
     ['plugged-line', (x) => 40 - x],
   ])('%s (shapes: common practice, no source)', (cause, error) => {
-    expect(diagnoseRound(points(error), basis)?.ranked[0]?.cause).toBe(cause)
+    expect(diagnoseRound(points(error), basis, FACTS)?.ranked[0]?.cause).toBe(cause)
   })
   test('says nothing before it can: too few readings, or all at one point', () => {
     expect(
       diagnoseRound(
         points(() => 1, [0, 100]),
         basis,
+        FACTS,
       ),
     ).toBeNull()
     expect(
-      diagnoseRound([...points(() => 1, [50]), ...points(() => 1, [50]), ...points(() => 1, [50])], basis),
+      diagnoseRound([...points(() => 1, [50]), ...points(() => 1, [50]), ...points(() => 1, [50])], basis, FACTS),
     ).toBeNull()
   })
   test('a limit of reading does not make a fault of the scatter at zero', () => {
@@ -51,7 +54,7 @@ describe('what a round points to', () => {
       errorLimit: { combine: 'sum', terms: [{ kind: 'percentReading', value: 2 }] },
     }
     const scattered = points((x) => (x % 50 === 0 ? 0.05 : -0.05))
-    expect(diagnoseRound(scattered, ofReading)?.answer).toBe('none')
+    expect(diagnoseRound(scattered, ofReading, FACTS)?.answer).toBe('none')
   })
 })
 

@@ -1,7 +1,7 @@
 import type { RoundAnalysis } from '../analysis/roundAnalysis'
-import type { Cause } from '../diagnosis/cause'
-import type { Diagnosis } from '../diagnosis/diagnose'
-import { type Adjustable, type Remedy, remedyFor } from '../diagnosis/remedy'
+import { causeFacts } from '../diagnosis/causeTable'
+import type { Diagnosis, RankedCause } from '../diagnosis/diagnose'
+import { type Remedy, type RemedyFacts, remedyFor } from '../diagnosis/remedy'
 import type { Decision } from './decision'
 
 /**
@@ -16,35 +16,42 @@ export type Recommendation = {
   readonly reason: string
 }
 
-/** Causes in the way it was read, so that the readings do not say what the instrument does. */
-const OF_THE_SET_UP: readonly Cause[] = [
-  'equalised-or-leaking',
-  'plugged-line',
-  'reference-over-range',
-  'mistyped-reading',
-]
-
 /**
  * Leave alone inside the adjust limit; else follow the cause that the readings point to; without one, adjust, or repair
  * when adjusting zero and span cannot bring it inside. Common practice, no source.
  */
 export function recommendation(
   analysis: RoundAnalysis,
-  { diagnosis, adjustable }: { readonly diagnosis: Diagnosis | null; readonly adjustable: Adjustable },
+  {
+    diagnosis,
+    remedyFacts,
+  }: { readonly diagnosis: Diagnosis | null; readonly remedyFacts: Omit<RemedyFacts, 'shape'> },
 ): Recommendation {
-  const { verdict, largest } = analysis
+  const { verdict, plainVerdict, nearestLimit: largest } = analysis
   if (verdict === null || largest === null) return leave('no readings yet')
+  if (verdict === 'not-stated' && plainVerdict !== 'outside')
+    return {
+      decision: 'repeat',
+      action: 'repeat',
+      how: null,
+      reason:
+        'the uncertainty is larger than the decision rule allows: read finer, or begin anew with a better reference',
+    }
   if (verdict === 'inside') return leave('every point is inside the adjust limit; adjusting would only add wander')
   const lead = diagnosis?.answer === 'found' ? diagnosis.ranked[0] : undefined
-  const remedy = lead && remedyFor(lead.cause, adjustable)
-  return (lead && remedy && byCause(analysis, lead, remedy)) ?? byFigures(analysis, largest.limitPercentSpan)
+  const remedy = lead && remedyFor(lead.cause, { ...remedyFacts, shape: lead.shape })
+  return (
+    (lead && remedy && byCause(analysis, lead, remedy)) ??
+    byGroup(diagnosis, remedyFacts) ??
+    byFigures(analysis, largest.limitPercentSpan)
+  )
 }
 
 const leave = (reason: string): Recommendation => ({ decision: 'leave', action: 'leave', how: null, reason })
 
 function byCause(
-  { verdict }: RoundAnalysis,
-  { cause, words }: { readonly cause: Cause; readonly words: string },
+  { plainVerdict: verdict }: RoundAnalysis,
+  { cause, words }: RankedCause,
   { kind, says: how }: Remedy,
 ): Recommendation | undefined {
   switch (kind) {
@@ -56,7 +63,7 @@ function byCause(
       if (verdict !== 'outside') return leave(`${words}: inside its limit, and adjusting does not cure it`)
       return { decision: 'repair', action: 'repair', how, reason: words }
     case 'check':
-      return OF_THE_SET_UP.includes(cause)
+      return causeFacts(cause).isOfTheSetUp
         ? { decision: 'repeat', action: 'repeat', how, reason: `${words}: these readings do not say how it was found` }
         : { decision: 'adjust', action: 'put-right', how, reason: words }
     default:
@@ -64,8 +71,27 @@ function byCause(
   }
 }
 
-function byFigures({ verdict, line }: RoundAnalysis, limitPercentSpan: number): Recommendation {
-  if (verdict !== 'outside') return adjust('inside the error limit, but well off its middle')
+/**
+ * Where the readings leave several causes open, none of them a matter of adjusting, nothing is adjusted: they are told
+ * apart first.
+ */
+function byGroup(diagnosis: Diagnosis | null, facts: Omit<RemedyFacts, 'shape'>): Recommendation | undefined {
+  if (diagnosis?.answer !== 'undecided') return undefined
+  const suspects = diagnosis.ranked.filter(({ share }) => (share ?? 0) >= LEAST_SUSPECT)
+  if (suspects.length === 0 || suspects.some(({ cause }) => remedyFor(cause, facts).kind === 'adjust')) return undefined
+  const names = suspects.map(({ words }) => words).join(', or ')
+  const how = diagnosis.next?.says ?? null
+  return suspects.some(({ cause }) => causeFacts(cause).isOfTheSetUp)
+    ? { decision: 'repeat', action: 'repeat', how, reason: `cannot tell: ${names}` }
+    : { decision: 'adjust', action: 'put-right', how, reason: `cannot tell: ${names}` }
+}
+
+/** Less probable than this, a cause does not stand in the way. Ours, no source. */
+const LEAST_SUSPECT = 0.1
+
+function byFigures({ verdict, plainVerdict, line }: RoundAnalysis, limitPercentSpan: number): Recommendation {
+  if (verdict === 'not-accepted') return adjust('inside the error limit, and not accepted: within the guard band')
+  if (plainVerdict !== 'outside') return adjust('inside the error limit, but well off its middle')
   const leftByAdjusting = line?.residualPercentSpan ?? 0
   if (leftByAdjusting > limitPercentSpan)
     return {

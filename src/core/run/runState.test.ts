@@ -78,7 +78,7 @@ describe('the advice after as found (common practice, no source)', () => {
       step(index * 25, String(index * 100), String(4 + 0.16 * (index * 25 + error))),
     )
     const judged = runState({ world, rounds: [{ steps, decision: null }] }).rounds[0] ?? never()
-    return recommendation(judged.analysis, { diagnosis: null, adjustable: 'trims' }).decision
+    return recommendation(judged.analysis, { diagnosis: null, remedyFacts: { adjustable: 'trims' } }).decision
   }
   const never = (): never => {
     throw new Error('no round')

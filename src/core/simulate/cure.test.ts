@@ -21,6 +21,8 @@ const context: DiagnosisContext = {
   unit: 'kPa',
   zeroPressurePercent: 0,
   noisePercent: NOISE,
+  limitPercent: LIMIT,
+  hasFailureLevels: true,
   isCurrentLoop: true,
   wetLegPercent: null,
   minimumTerminalVolts: 12,

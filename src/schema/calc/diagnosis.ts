@@ -37,10 +37,17 @@ export const diagnoseReadings = calculation({
     ),
     wetLeg: optionalNumber('Head of a wet leg, in the unit of the range'),
     minimumVolts: optionalNumber('Volts the instrument needs'),
+    hasScrews: titled(
+      z.boolean(),
+      'Adjusted by two screws',
+      'then a low current is no failure signal, and it has no communicator',
+    ).default(false),
     readings: list(Reading, 'Readings', { least: 3, most: 200 }),
   }),
   answer: z.object({
-    answer: titled(z.enum(['none', 'found', 'undecided', 'unexplained']), 'Answer'),
+    answer: titled(z.enum(['none', 'inside', 'found', 'undecided', 'unexplained']), 'Answer'),
+    group: titled(z.array(CauseName), 'Cannot be told apart'),
+    groupShare: titled(z.number().nullable(), 'Probability of these'),
     ranked: titled(
       z.array(
         z.object({
@@ -49,14 +56,15 @@ export const diagnoseReadings = calculation({
           evidence: titled(z.string(), 'Evidence'),
           leftOver: titled(z.number(), 'Left over, in scatters'),
           behind: titled(z.number(), 'Behind the first'),
-          share: titled(z.number(), 'Share of the evidence'),
+          shape: titled(z.enum(['zero', 'span', 'zero-and-span']).optional(), 'Shape'),
+          share: titled(z.number().nullable(), 'Probability'),
           lookalikes: titled(z.array(z.object({ name: z.string(), tellApart: z.string() })), 'Looks the same'),
         }),
       ),
       'Causes',
     ),
     next: titled(
-      z.object({ says: z.string(), appliedPercent: z.number().nullable(), separation: z.number() }).nullable(),
+      z.object({ says: z.string(), appliedPercent: z.number().nullable(), tells: z.number() }).nullable(),
       'Read next',
     ),
   }),
@@ -90,7 +98,7 @@ export const diagnoseReadings = calculation({
       terminalVolts,
     })),
   },
-  work: ({ range, signal, transfer, limitPercent, noisePercent, wetLeg, minimumVolts, readings }) => {
+  work: ({ range, signal, transfer, limitPercent, noisePercent, wetLeg, minimumVolts, hasScrews, readings }) => {
     const scale = scaleOf(signal, range)
     const span = range.urv - range.lrv
     const noise = noisePercent ?? usualScatter(limitPercent)
@@ -110,7 +118,9 @@ export const diagnoseReadings = calculation({
         unit: range.unit,
         zeroPressurePercent: percentOfInput(0, range),
         noisePercent: noise,
+        limitPercent,
         isCurrentLoop: signal === '4-20mA',
+        hasFailureLevels: signal === '4-20mA' && !hasScrews,
         wetLegPercent: wetLeg === null ? null : (wetLeg / span) * 100,
         minimumTerminalVolts: minimumVolts,
       },
@@ -119,8 +129,10 @@ export const diagnoseReadings = calculation({
   },
 })
 
-const answerOf = ({ answer, ranked, next }: Diagnosis) => ({
+const answerOf = ({ answer, group, groupShare, ranked, next }: Diagnosis) => ({
   answer,
+  group: [...group],
+  groupShare,
   ranked: ranked
     .slice(0, 6)
     .map((cause) => ({ ...cause, lookalikes: cause.lookalikes.map((lookalike) => ({ ...lookalike })) })),
@@ -130,9 +142,8 @@ const answerOf = ({ answer, ranked, next }: Diagnosis) => ({
 const workingsOf = ({ ranked }: Diagnosis, noise: number) =>
   ranked.slice(0, 2).map(({ words, leftOver, behind }, index) => ({
     finds: `criterion of “${words}”`,
-    formula: 'C = χ² + ln det(JᵀJ / 2π) + 2 · Σ ln(width of each parameter) + 2 · ln(number of alternatives)',
+    formula: 'C = χ² + Σ((p − μ)/s)² + ln det(I + S·JᵀJ) − 2 · ln(how common the cause is)',
     from: [worked('σ', noise, '% of span'), worked('left over', leftOver, 'σ')],
     result: worked(index === 0 ? 'C' : 'C behind the first', behind, ''),
-    source:
-      'evidence by Laplace’s approximation; MacKay, Neural Computation 4 (1992) 415. A lead above 6 is clear: Kass and Raftery, J. Am. Stat. Assoc. 90 (1995) 773',
+    source: 'evidence by Laplace’s approximation with normal priors; MacKay, Neural Computation 4 (1992) 415',
   }))

@@ -75,7 +75,7 @@ function risk(doc: Doc, { world }: SealedRecord, result: Result | undefined): vo
   const percent = probability * 100
   paragraph(
     doc,
-    `The uncertainty is more than a quarter of the limit: the probability that an accepted point lies outside its limit is at most ${percent < 0.1 ? 'less than 0.1' : formatFixed(percent, decimalsOfTwoDigits(percent))} % (${pointName(point.targetPercent, world.configuration)} ${point.direction}; JCGM 106:2012, specific risk).`,
+    `The uncertainty is more than a quarter of the limit: the probability that an accepted point lies outside its limit is ${percent < 0.1 ? 'less than 0.1' : `at most ${formatFixed(percent, decimalsOfTwoDigits(percent))}`} % (${pointName(point.targetPercent, world.configuration)} ${point.direction}; JCGM 106:2012, specific risk).`,
   )
 }
 

@@ -5,7 +5,7 @@ import type { Recommendation } from '@/core/run/recommendation'
 import { roundRoles } from '@/core/run/roundRole'
 import type { JudgedRound } from '@/core/run/runState'
 import type { NewDecision } from '@/schema/run'
-import type { RunView } from '@/schema/runView'
+import { minutesOf, type RunView } from '@/schema/runView'
 import { type Transaction, transaction } from '../database'
 import { Conflict } from '../refusals'
 import { insertEvent } from '../sql/event'
@@ -47,7 +47,7 @@ export function decide(runId: string, input: NewDecision, actor: Actor): Promise
         `${round.decision.decidedBy} has decided “${round.decision.decision}”`,
         'reload the run',
       )
-    const { decision: advised, action } = adviseRound(judged, run.world).advice
+    const { decision: advised, action } = adviseRound(judged, run.world, minutesOf(round)).advice
     if ((input.decision !== advised || isChange) && input.reason === null)
       throw new Refusal(
         'reason',

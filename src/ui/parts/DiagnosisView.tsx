@@ -1,13 +1,15 @@
+import { CAUSES } from '@/core/diagnosis/cause'
 import type { Diagnosis } from '@/core/diagnosis/diagnose'
-import { type Adjustable, type Remedy, remedyFor } from '@/core/diagnosis/remedy'
+import { type Remedy, type RemedyFacts, remedyFor } from '@/core/diagnosis/remedy'
 
-export type DiagnosisAnswer = Pick<Diagnosis, 'answer' | 'ranked' | 'next'>
+export type DiagnosisAnswer = Pick<Diagnosis, 'answer' | 'group' | 'groupShare' | 'ranked' | 'next'>
 
 const HEADLINES: Record<Diagnosis['answer'], string> = {
   none: 'No fault to be seen in these readings.',
+  inside: 'Inside its limit: the error is there, and no fault. It looks most like:',
   found: 'One cause explains these readings clearly better than any other.',
-  undecided: 'These readings do not decide between the first causes.',
-  unexplained: 'No single cause explains these readings. The nearest:',
+  undecided: 'Cannot tell:',
+  unexplained: 'None of the causes Barys knows explains these readings. The nearest, and none of them fits:',
 }
 const REMEDY_HEADS: Record<Remedy['kind'], string> = {
   none: 'To do',
@@ -20,51 +22,54 @@ const WORTH_SHOWING = 60
 
 type Props = {
   readonly answer: DiagnosisAnswer
-  /** How the instrument is adjusted: what to do about a cause depends on it. */
-  readonly adjustable: Adjustable
+  /** What of the instrument decides how a cause is put right. */
+  readonly remedyFacts: Omit<RemedyFacts, 'shape'>
   /** How many causes there is room for. */
   readonly most?: number
 }
 
 /** A diagnosis as a technician reads it: the causes in order, what speaks for each, what looks the same, what to read next. */
-export function DiagnosisView({ answer: { answer, ranked, next }, adjustable, most = 5 }: Props) {
-  const shown = ranked.filter(({ behind }, index) => index < 2 || behind < WORTH_SHOWING).slice(0, most)
-  const isPlain = answer === 'none'
+export function DiagnosisView({ answer, remedyFacts, most = 5 }: Props) {
+  const { answer: kind, group, ranked, next } = answer
+  const shown = ranked.filter(({ behind }, index) => index < 2 || behind < WORTH_SHOWING)
+  const isPlain = kind === 'none' || kind === 'inside'
   return (
     <div className="stack diagnosis">
       <p>
-        <strong>{HEADLINES[answer]}</strong>
+        <strong>
+          {HEADLINES[kind]}
+          {kind === 'undecided' && ` ${openWords(answer)}`}
+        </strong>
       </p>
       <ol className="causes">
-        {(isPlain ? shown.slice(0, 1) : shown).map(({ cause, words, evidence, leftOver, share, lookalikes }, index) => (
-          <li key={cause} className={index === 0 && answer !== 'unexplained' ? 'leads' : undefined}>
-            <p className="cause-head">
-              <strong>{words}</strong>
-              <span className="num">{percentWords(share)}</span>
-            </p>
-            <meter
-              className="cause-share"
-              min={0}
-              max={1}
-              value={share}
-              aria-label={`share of the evidence: ${words}`}
-            />
-            <p>
-              {evidence}
-              <span className="lead-words"> · leaves {leftOver.toPrecision(2)} scatters</span>
-            </p>
-            {index === 0 && (answer === 'found' || answer === 'none') && (
-              <p>
-                <b>{REMEDY_HEADS[remedyFor(cause, adjustable).kind]}:</b> {remedyFor(cause, adjustable).says}.
+        {shown.slice(0, isPlain ? 1 : most).map(({ cause, words, evidence, share, shape, lookalikes }) => {
+          const isLeading = group.includes(cause) && kind !== 'unexplained'
+          const remedy = remedyFor(cause, { ...remedyFacts, ...(shape && { shape }) })
+          return (
+            <li key={cause} className={isLeading ? 'leads' : undefined}>
+              <p className="cause-head">
+                <strong>{words}</strong>
+                {share !== null && !isPlain && <span className="num">{percentWords(share)}</span>}
               </p>
-            )}
-            {lookalikes.map(({ name, tellApart }) => (
-              <p key={name} className="small">
-                Looks the same: <b>{name}</b>. To tell: {tellApart}.
-              </p>
-            ))}
-          </li>
-        ))}
+              {share !== null && !isPlain && (
+                <meter className="cause-share" min={0} max={1} value={share} aria-label={`how probable: ${words}`} />
+              )}
+              <p>{evidence}</p>
+              {isLeading && (kind === 'found' || kind === 'none') && (
+                <p>
+                  <b>{REMEDY_HEADS[remedy.kind]}:</b> {remedy.says}.
+                </p>
+              )}
+              {isLeading &&
+                !isPlain &&
+                lookalikes.map(({ name, tellApart }) => (
+                  <p key={name} className="small">
+                    Looks the same: <b>{name}</b>. To tell: {tellApart}.
+                  </p>
+                ))}
+            </li>
+          )
+        })}
       </ol>
       {next && (
         <p className="notice">
@@ -73,6 +78,13 @@ export function DiagnosisView({ answer: { answer, ranked, next }, adjustable, mo
       )}
     </div>
   )
+}
+
+/** What these readings leave open, by name. */
+function openWords({ group, ranked }: DiagnosisAnswer): string {
+  const suspects =
+    group.length > 1 ? group : ranked.filter(({ share }) => (share ?? 0) > 0.05).map(({ cause }) => cause)
+  return `${suspects.map((cause) => CAUSES[cause]).join(', or ')}.`
 }
 
 /** A share as odds are spoken of: never certain, never nothing. */

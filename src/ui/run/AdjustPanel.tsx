@@ -1,10 +1,12 @@
 'use client'
 import type { Cause } from '@/core/diagnosis/cause'
+import type { LineShape } from '@/core/diagnosis/hypothesis'
 import type { Adjustable } from '@/core/diagnosis/remedy'
 import { formatSigned } from '@/core/format/formatNumber'
 import { actFor } from '@/core/run/actFor'
 import { adjustableOf, hasScrews } from '@/core/run/adjustable'
 import { adjustSequence, type SequenceStep } from '@/core/run/adjustSequence'
+import { remedyFactsOf } from '@/core/run/adviseRound'
 import { judgingBasis } from '@/core/run/judgeSteps'
 import { type RecordedAct, remainsAfter } from '@/core/run/remainsAfter'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
@@ -19,7 +21,7 @@ type Props = {
   /** The screw the pad asks for; the form then offers it first. */
   nextScrew?: 'zero' | 'span' | undefined
   /** What the readings point to and what is to be done about it; absent where they point to nothing. */
-  advice?: { cause: Cause; how: string } | undefined
+  advice?: { cause: Cause; how: string; shape: LineShape | undefined } | undefined
   /** Absent for those who look on. */
   record?: (done: unknown) => Promise<string | null>
 }
@@ -33,7 +35,10 @@ export function AdjustPanel({ run, nextScrew, advice, record }: Props) {
   const units = { output: basis.scale.unit, input: pressureUnitLabel(run.world.inputUnit) }
   const remains = (act: RecordedAct) => remainsAfter(act, { basis, inputUnit: run.world.inputUnit })
   const kinds = kindsFor(run, sequence)
-  const advised = advice && sequence.length === 0 ? knownKind(actFor(advice.cause, doneKinds(run)), kinds) : undefined
+  const advised =
+    advice && sequence.length === 0
+      ? knownKind(actFor(advice.cause, doneKinds(run), { ...remedyFactsOf(run.world), shape: advice.shape }), kinds)
+      : undefined
   const first = nextScrew ? (`${nextScrew}-screw` as const) : (next?.kind ?? advised)
   return (
     <div className="stack">

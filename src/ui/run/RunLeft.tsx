@@ -1,4 +1,4 @@
-import { adjustableOf } from '@/core/run/adjustable'
+import { remedyFactsOf } from '@/core/run/adviseRound'
 import type { RunState } from '@/core/run/runState'
 import type { RunStep, RunView } from '@/schema/runView'
 import { DiagnosisView } from '../parts/DiagnosisView'
@@ -28,7 +28,7 @@ export function RunLeft({ run, state, facts, timeZone, mayWork, write, correct }
       {(stage === 'judge' || stage === 'sign' || stage === 'restore') && (
         <VerdictPanel run={run} state={state} decimals={facts.decimals.percent} timeZone={timeZone} advice={advice} />
       )}
-      {diagnosis && <DiagnosisView answer={diagnosis} adjustable={adjustableOf(run.world)} most={3} />}
+      {diagnosis && <DiagnosisView answer={diagnosis} remedyFacts={remedyFactsOf(run.world)} most={3} />}
       {list ? (
         <WorkPanel run={run} list={list} steps={steps} />
       ) : stage === 'adjust' ? (

@@ -1,4 +1,5 @@
 import type { Cause } from '@/core/diagnosis/cause'
+import type { LineShape } from '@/core/diagnosis/hypothesis'
 import { hasScrews } from '@/core/run/adjustable'
 import { adviseRound } from '@/core/run/adviseRound'
 import { decimalsShown } from '@/core/run/decimalsShown'
@@ -9,7 +10,7 @@ import { screwWork } from '@/core/run/screwWork'
 import { STAGE_LABELS } from '@/core/run/stage'
 import { workLists } from '@/core/run/workLists'
 import { nextStep } from '@/core/run/workStep'
-import { presentPause, type RunView } from '@/schema/runView'
+import { minutesOf, presentPause, type RunView } from '@/schema/runView'
 
 /** Everything the desk shows that follows from the run; null for a run without a round. */
 export type DeskFacts = NonNullable<ReturnType<typeof deskFacts>>
@@ -43,17 +44,20 @@ export function deskFacts(run: RunView, state: RunState) {
     ),
     mayCorrect: round.decision === null || world.amends !== undefined,
     pause: presentPause(run),
-    ...(stage === 'judge' ? adviseRound(judged, world) : { diagnosis: null, advice: undefined }),
-    cure: stage === 'adjust' ? cureOf(adviseRound(judged, world)) : undefined,
+    ...(stage === 'judge' ? adviseRound(judged, world, minutesOf(round)) : { diagnosis: null, advice: undefined }),
+    cure: stage === 'adjust' ? cureOf(adviseRound(judged, world, minutesOf(round))) : undefined,
     screws:
       stage === 'adjust' && hasScrews(world) ? screwWork(judged.points, round.adjustments, judgingBasis(world)) : null,
   }
 }
 
 /** What the readings point to and what is done about it; none where they do not point clearly. */
-function cureOf({ diagnosis, advice }: ReturnType<typeof adviseRound>): { cause: Cause; how: string } | undefined {
+function cureOf({
+  diagnosis,
+  advice,
+}: ReturnType<typeof adviseRound>): { cause: Cause; how: string; shape: LineShape | undefined } | undefined {
   const lead = diagnosis?.answer === 'found' ? diagnosis.ranked[0] : undefined
-  return lead && advice.how !== null ? { cause: lead.cause, how: advice.how } : undefined
+  return lead && advice.how !== null ? { cause: lead.cause, how: advice.how, shape: lead.shape } : undefined
 }
 
 /** Where somebody is in the run, as others read it. */

@@ -1,7 +1,7 @@
 'use client'
 import Button from '@mui/material/Button'
 import { useCallback, useMemo, useState } from 'react'
-import type { Adjustable } from '@/core/diagnosis/remedy'
+import type { RemedyFacts } from '@/core/diagnosis/remedy'
 import type { WorkingStep } from '@/core/workings/workings'
 import type { AnyCalculation } from '@/schema/calc/calculation'
 import { calculationNamed } from '@/schema/calc/registry'
@@ -118,7 +118,7 @@ function Shown({ calculation, input, outcome }: { calculation: AnyCalculation; i
       {calculation.name === 'diagnose' ? (
         <DiagnosisView
           answer={answer as DiagnosisAnswer /* checked by its schema */}
-          adjustable={adjustableBySignal(input)}
+          remedyFacts={remedyFactsOf(input)}
         />
       ) : (
         <AnswerView answer={answer} schema={answerSchemaOf(calculation)} />
@@ -129,8 +129,10 @@ function Shown({ calculation, input, outcome }: { calculation: AnyCalculation; i
 }
 
 /** What is known here of how it is adjusted: a display is a gauge, a 4–20 mA current is taken for a digital transmitter. */
-function adjustableBySignal(input: unknown): Adjustable {
-  const signal = typeof input === 'object' && input !== null && 'signal' in input ? input.signal : null
-  if (signal === 'display') return 'gauge'
-  return signal === '4-20mA' ? 'trims' : 'screws'
+function remedyFactsOf(input: unknown): Omit<RemedyFacts, 'shape'> {
+  const { signal, hasScrews, range } = (input ?? {}) as DiagnosisInput // checked by its schema
+  const isZeroBased = range?.lrv === undefined || Number(range.lrv) === 0
+  if (signal === 'display') return { adjustable: 'gauge', isZeroBased }
+  return { adjustable: signal === '4-20mA' && !hasScrews ? 'trims' : 'screws', isZeroBased }
 }
+type DiagnosisInput = { signal?: string; hasScrews?: boolean; range?: { lrv?: unknown } }
