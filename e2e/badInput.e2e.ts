@@ -55,7 +55,7 @@ test('two people on one run: the second is told who was first, sees it, and noth
   await open(second, `/runs/${id}`)
   await expect(second.getByText('Point 1 of 9')).toBeVisible()
   await typeReading(page, '0.001', '4.003')
-  await second.getByLabel(/^applied,/).fill('0.000')
+  await second.getByLabel(/^applied,/).fill('0.0000')
   await second.getByLabel(/^reading,/).fill('4.009')
   await second.getByLabel(/^reading,/).press('Enter')
   await expect(second.getByRole('cell', { name: '4.003', exact: true })).toBeVisible()

@@ -75,8 +75,10 @@ test('an empty plant says on every page what to do first', async ({ page }) => {
   // Every page leads to the first thing to be done: somebody to look after the plant.
   await goTo(page, `${at}/records`)
   await expect(page.getByRole('heading', { name: 'Who looks after this plant?' })).toBeVisible()
-  await page.getByLabel('Name').fill('Odile Marren')
+  await page.getByLabel('Name', { exact: true }).fill('Odile Marren')
   await page.getByLabel('Initials').fill('OM')
+  await page.getByLabel('Place that issues the certificates').fill('Weir Mill workshop')
+  await page.getByLabel('Its address').fill('Mill Race 2, Weir')
   await page.getByLabel('Password').fill('short')
   await page.getByRole('button', { name: 'Register and sign in' }).click()
   await expect(page.getByRole('alert').filter({ hasText: 'Eight characters at least' })).toBeVisible()

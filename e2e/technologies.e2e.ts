@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test'
 import {
-  acceptedCount,
+  accepted,
   answerSteps,
   beginRun,
   expect,
@@ -11,25 +11,19 @@ import {
   test,
   typeReading,
 } from './barys'
+import { expectRow, isRounded } from './certificateRow'
 
 /** Every technology through the screen to its certificate. The arithmetic here is this file's own. */
 
 type Row = readonly [applied: string, output: string]
 const upAndDown = <T>(up: readonly T[]): T[] => [...up, ...up.toReversed().slice(1)]
-const signed = (value: number, decimals: number) =>
-  `${Number(value.toFixed(decimals)) > 0 ? '+' : ''}${value.toFixed(decimals)}`
-    .replace('-', '−')
-    .replace(/^−(0\.0*)$/, '$1')
-/** A row of the certificate: applied, reading, ideal, error, error in per cent. */
-const certificateRow = (
-  [applied, output]: Row,
-  ideal: number,
-  { decimals, percent }: { decimals: number; percent: string },
-) =>
-  `${applied} ${output} ${ideal.toFixed(decimals)} ${signed(Number(output) - ideal, decimals)} ${percent}`.replaceAll(
-    '-',
-    '−',
-  )
+/** Expects a row of the certificate: applied, reading, ideal, error, error in per cent, each to the digits printed. */
+const expectReading = (text: string, row: Row, ideal: number, percent: number) =>
+  expectRow(text, row, { ideal, error: Number(row[1]) - ideal, percent })
+
+/** Whether a limit is printed, to whatever digits. */
+const hasLimit = (text: string, limit: number) =>
+  [...text.matchAll(/±([\d.]+)/g)].some(([, figure = '']) => isRounded(figure, limit))
 
 async function readAll(page: Page, rows: readonly Row[]): Promise<void> {
   for (const [applied, output] of rows) await typeReading(page, applied, output)
@@ -88,10 +82,9 @@ test('a dial gauge of class 1: one division too much is outside, the pointer is 
   const text = await restoreAndSign(page)
   for (const row of [...found, ...left]) {
     const ideal = Number(row[0])
-    const percent = signed(((Number(row[1]) - ideal) / SPAN) * 100, 2)
-    expect(text).toContain(certificateRow(row, ideal, { decimals: 3, percent }))
+    expectReading(text, row, ideal, ((Number(row[1]) - ideal) / SPAN) * 100)
   }
-  expect(text).toContain('As found: OUTSIDE its error limit (largest +1.190 % of span)')
+  expect(text).toMatch(/As found: OUTSIDE its error limit \(largest \+1\.19\d? % of span\)/)
   expect(text).toContain('As left: inside its error limit')
   expect(text).toContain('Fewer points than as found, because: pointer only')
 })
@@ -135,8 +128,7 @@ test('a compound digital gauge: zero, full scale, mid-scale and near vacuum, eac
   await readAll(page, round(0.001))
   const text = await restoreAndSign(page)
   for (const row of [...round(0.03), ...round(0.001)]) {
-    const percent = signed(((Number(row[1]) - Number(row[0])) / (HIGH - LOW)) * 100, 3)
-    expect(text).toContain(certificateRow(row, Number(row[0]), { decimals: 4, percent }))
+    expectReading(text, row, Number(row[0]), ((Number(row[1]) - Number(row[0])) / (HIGH - LOW)) * 100)
   }
   expect(text).toMatch(/gauge: near vacuum: at −0\.9450 bar −0\.915 → −0\.945 bar held [5-9] s/)
   expect(text).toContain('As left: inside its error limit')
@@ -197,12 +189,10 @@ test('a vacuum gauge over six decades: two references, one a sub-range, errors i
   await readAll(page, left)
   const text = await restoreAndSign(page)
   for (const [applied, output] of [...up, ...down, ...left]) {
-    const percent = signed(((Number(output) - Number(applied)) / Number(applied)) * 100, 2)
-    expect(text).toMatch(
-      new RegExp(`${applied} ${output} [\\d.]+ [+−]?[\\d.]+ ${percent.replace('+', '\\+')} ±12\\.00`),
-    )
+    const percent = ((Number(output) - Number(applied)) / Number(applied)) * 100
+    expectReading(text, [applied, output], Number(applied), percent)
   }
-  expect(text).toMatch(/As found: OUTSIDE its error limit \(largest \+12\.871 % of reading\)/)
+  expect(text).toMatch(/As found: OUTSIDE its error limit \(largest \+1(2\.87\d*|2\.9|3) % of reading/)
   expect(text).toContain('Error limit over accuracy of R-09')
   expect(text).toContain('Error limit over accuracy of R-10')
 })
@@ -229,7 +219,7 @@ test('flow by DP with a root and a cut-off at 12 %: points in % of flow, below i
       await page.keyboard.type(figure)
       await page.keyboard.press('Enter')
     }
-    await expect.poll(() => acceptedCount(page)).toBe(index + 1)
+    await accepted(page, index + 1)
   }
   await expect(page.locator('.verdict-line')).toContainText('Inside its limit')
   await page
@@ -246,7 +236,7 @@ test('flow by DP with a root and a cut-off at 12 %: points in % of flow, below i
       await page.keyboard.type(figure)
       await page.keyboard.press('Enter')
     }
-    await expect.poll(() => acceptedCount(page)).toBe(index + 1)
+    await accepted(page, index + 1)
   }
   const text = await restoreAndSign(page)
   for (const [applied, , output] of rows) {
@@ -258,10 +248,8 @@ test('flow by DP with a root and a cut-off at 12 %: points in % of flow, below i
     const up = 10 * Math.sqrt(pressure + LIMIT) - ideal
     const down = ideal - 10 * Math.sqrt(Math.max(0, pressure - LIMIT))
     const limit = isBelow ? LIMIT : Math.max(up, down)
-    expect(text).toContain(
-      `${applied} ${output} ${(4 + 0.16 * ideal).toFixed(4)} ${signed(error * 0.16, 4)} ${signed(error, 3)}`,
-    )
-    expect(text).toContain(`±${limit.toFixed(3)}`)
+    expectReading(text, [applied, output], 4 + 0.16 * ideal, error)
+    expect(hasLimit(text, limit), `±${limit}`).toBe(true)
   }
   expect(text).toContain('6 % flow rising')
   expect(text).toContain('inside *')
@@ -301,9 +289,7 @@ test('the root taken twice is named, checked and cured; the certificate holds bo
   for (const [applied, output] of [...found, ...left]) {
     const ideal = line((Number(applied) / URV) * 100)
     const error = (Number(output) - 4) / 0.16 - ideal
-    expect(text).toContain(
-      `${applied} ${output} ${(4 + 0.16 * ideal).toFixed(5)} ${signed(error * 0.16, 5)} ${signed(error, 4)}`,
-    )
+    expectReading(text, [applied, output], 4 + 0.16 * ideal, error)
   }
   expect(text).toContain('root switched off in the host card')
   expect(text).toContain('square root, straight line below 8 % of flow')
@@ -356,13 +342,7 @@ test('drum level: cold to the ends of the glass, then hot as a recorded offset t
   expect(text).toMatch(/gauge glass 53 %; shifted by \+3\.00 % of span; steady an hour; 12\.000 → 12\.480 mA/)
   for (const [applied, output] of [...round(-0.8), ...round(0.05)]) {
     const ideal = 4 + (16 * (Number(applied) - LRV)) / (URV - LRV)
-    const error = Number(output) - ideal
-    expect(text).toContain(
-      `${applied} ${output} ${ideal.toFixed(4)} ${signed(error, 4)} ${signed((error / 16) * 100, 3)}`.replaceAll(
-        '-',
-        '−',
-      ),
-    )
+    expectReading(text, [applied, output], ideal, ((Number(output) - ideal) / 16) * 100)
   }
   expect(text).toContain('three-valve manifold with a filled leg')
 })
@@ -395,9 +375,7 @@ test('force-balance, 10–50 mA, two cycles: the ends are set by screws, and the
   const text = await restoreAndSign(page)
   for (const [applied, output] of [...round(0.9), ...round(0.1)]) {
     const ideal = 10 + (40 * Number(applied)) / URV
-    expect(text).toContain(
-      `${applied} ${output} ${ideal.toFixed(3)} ${signed(Number(output) - ideal, 3)} ${signed(((Number(output) - ideal) / 40) * 100, 2)}`,
-    )
+    expectReading(text, [applied, output], ideal, ((Number(output) - ideal) / 40) * 100)
   }
   expect(text).toContain('up and back down, 2 cycles')
 })
@@ -419,17 +397,11 @@ test('digital only, over a bus: PV at 0, 50 and 100 % up and down, no meter aske
     await page.getByLabel(/^applied,/).fill(applied)
     await page.getByLabel(/^PV, bar/).fill(pv)
     await page.getByLabel(/^PV, bar/).press('Enter')
-    await expect.poll(() => acceptedCount(page)).toBe(index + 1)
+    await accepted(page, index + 1)
   }
   await page.getByRole('button', { name: /^Leave as it is/ }).click()
   await answerSteps(page)
   const text = await signAndRead(page)
-  for (const row of rows)
-    expect(text).toContain(
-      certificateRow(row, Number(row[0]), {
-        decimals: 4,
-        percent: signed(((Number(row[1]) - Number(row[0])) / URV) * 100, 2),
-      }),
-    )
+  for (const row of rows) expectReading(text, row, Number(row[0]), ((Number(row[1]) - Number(row[0])) / URV) * 100)
   expect(text).toContain('output digital value only (PV over a bus), linear')
 })

@@ -13,8 +13,26 @@ export const DecimalText = z.union([z.string().max(60), z.number()]).transform((
   }
 })
 
-/** A number as typed, for the register, where only its value matters. Never `z.coerce`: an empty box is not 0. */
-export const DecimalNumber = DecimalText.transform(Number).pipe(z.number())
+/** One comma and three digits after it: 1.2 to one reader, 1200 to another. A leading zero leaves no doubt. */
+const TWO_WAYS = /^\s*[+−-]?[1-9]\d{0,2},\d{3}\s*$/
+
+/**
+ * A number as typed, for the register, where only its value matters. Never `z.coerce`: an empty box is not 0. What can be
+ * read two ways is asked about: readings are told by their instrument’s own digits, a register by nothing.
+ */
+export const DecimalNumber = z
+  .union([z.string().max(60), z.number()])
+  .superRefine((typed, ctx) => {
+    if (typeof typed !== 'string' || !TWO_WAYS.test(typed)) return
+    const digits = typed.trim()
+    ctx.addIssue({
+      code: 'custom',
+      message: `“${digits}” may be ${Number(digits.replace(',', '.').replace('−', '-'))} or ${digits.replace(',', '')}: type it with a point, or without the comma`,
+    })
+  })
+  .pipe(DecimalText)
+  .transform(Number)
+  .pipe(z.number())
 
 /** The same box, left empty on purpose. */
 export const OptionalDecimalText = z

@@ -9,7 +9,7 @@ export type ScrewMove = {
 
 /** Something about a screw that the readings give away. */
 export type ScrewNotice = {
-  readonly kind: 'backlash' | 'no effect' | 'fights back'
+  readonly kind: 'backlash' | 'no effect' | 'fights back' | 'act as one' | 'beyond the signal'
   readonly screw: 'zero' | 'span'
   readonly says: string
 }

@@ -58,7 +58,9 @@ export function adviseScrews(history: ScrewHistory): ScrewAdvice {
   const { zeroError, fullError } = endsNow(history, interaction.value, zeroAtFull.value)
   // An end that was carried along by the other screw is known only as well as the interaction is.
   const doubt = 2 * interaction.standardUncertainty * spanMoveSinceZeroWasRead(history)
-  const isDone = Math.abs(zeroError) + doubt <= limit && Math.abs(fullError) <= limit
+  // A reading scatters: what stands just inside by one reading may stand outside by the next. Two standard deviations.
+  const scatter = 2 * noise
+  const isDone = Math.abs(zeroError) + doubt + scatter <= limit && Math.abs(fullError) + scatter <= limit
   const nextScrew = moves.at(-1)?.screw === 'zero' ? 'span' : 'zero'
   const k = Math.min(0.9, Math.max(-0.9, interaction.value)) // beyond, the two screws are one
   const aim = nextScrew === 'span' ? 0 : (k * (fullError - zeroAtFull.value * zeroError)) / (1 - k * zeroAtFull.value)
@@ -76,8 +78,27 @@ export function adviseScrews(history: ScrewHistory): ScrewAdvice {
     interaction,
     zeroAtFull,
     passesLeft: isDone ? 0 : passesLeft({ travel, doubt: interaction.standardUncertainty, limit, noise }),
-    notices: [...screwNotices(moves, 'zero', noise), ...screwNotices(moves, 'span', noise)],
+    notices: [
+      ...screwNotices(moves, 'zero', noise),
+      ...screwNotices(moves, 'span', noise),
+      ...actAsOne(interaction, zeroAtFull),
+    ],
   }
+}
+
+/** From here on a move of one screw is nearly a move of the other, and no order of turns brings both ends home. Ours. */
+const AS_ONE = 0.85
+
+function actAsOne(interaction: Estimate, zeroAtFull: Estimate): ScrewNotice[] {
+  const coupled = interaction.value * zeroAtFull.value
+  if (coupled < AS_ONE) return []
+  return [
+    {
+      kind: 'act as one',
+      screw: 'span',
+      says: `the two screws act nearly as one (a move at 100 % brings ${(coupled * 100).toFixed(0)} % of itself back at 0 %): turning them converges slowly or not at all; look at the linkage before going on`,
+    },
+  ]
 }
 
 /** How far the span screw has moved 100 % since anybody looked at 0 %. */

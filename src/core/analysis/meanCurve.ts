@@ -13,7 +13,7 @@ export type CycleReading = {
 /** The readings of one test point brought together. Errors in % of span, output − ideal. */
 export type CurvePoint = {
   readonly inputPercent: number
-  /** Mean output at the test point: the test point plus the mean error, so that uneven pumping does not show as a bow. */
+  /** Mean output: the mean input applied plus the mean error, so that uneven pumping does not show as a bow. */
   readonly outputPercent: number
   readonly meanErrorPercentSpan: number
   /** Null without readings in that direction. */
@@ -30,16 +30,27 @@ export type CurvePoint = {
  */
 export function meanCurve(readings: readonly CycleReading[]): CurvePoint[] {
   if (readings.length === 0) throw new Refusal('readings', 'none given', 'enter at least one reading')
-  const byTarget = new Map<number, { rising: number[]; falling: number[] }>()
+  const byTarget = new Map<number, { rising: number[]; falling: number[]; applied: number[] }>()
   for (const { targetPercent, direction, appliedPercent, outputPercent } of readings) {
-    const group = byTarget.get(targetPercent) ?? { rising: [], falling: [] }
+    const group = byTarget.get(targetPercent) ?? { rising: [], falling: [], applied: [] }
+    group.applied.push(appliedPercent)
     group[direction].push(outputPercent - appliedPercent)
     byTarget.set(targetPercent, group)
   }
-  return [...byTarget.entries()].toSorted(([a], [b]) => a - b).map(([target, group]) => curvePoint(target, group))
+  return [...byTarget.values()].map(curvePoint).toSorted((a, b) => a.inputPercent - b.inputPercent)
 }
 
-function curvePoint(inputPercent: number, { rising, falling }: { rising: number[]; falling: number[] }): CurvePoint {
+function curvePoint({
+  rising,
+  falling,
+  applied,
+}: {
+  rising: number[]
+  falling: number[]
+  applied: number[]
+}): CurvePoint {
+  // Applied, not nominal: a perfect line pumped 2 % off its points is still a line.
+  const inputPercent = meanOrNull(applied) ?? 0
   const up = meanOrNull(rising)
   const down = meanOrNull(falling)
   const both = [up, down].filter((value) => value !== null)

@@ -95,6 +95,7 @@ export function sensorHypotheses(data: DiagnosisData): Hypothesis[] {
     ({ shape, weight, shareOfShape, parameters, sensor, says }): Hypothesis => ({
       cause: showsStages ? 'sensor-stage' : SINGLE[shape],
       shape,
+      line: { at: 0, stage: 'sensor' },
       parameters,
       weight: showsStages ? weight : shareOfShape,
       sensor: (x, p) => sensor(x, p, 0),
@@ -111,6 +112,7 @@ export function outputHypotheses(data: DiagnosisData): Hypothesis[] {
       ({ limits, weight }): Hypothesis => ({
         cause: 'output-stage',
         shape: line.shape,
+        line: { at: 0, stage: 'output' },
         parameters: Array.from({ length: line.count }, () => ofSize(limits, data)),
         weight: line.weight * weight,
         drive: (ao, p) => line.apply(ao, p, 0),
@@ -202,6 +204,7 @@ export function hysteresisHypotheses(data: DiagnosisData): Hypothesis[] {
       {
         cause: 'line-and-hysteresis',
         shape: 'zero-and-span',
+        line: { at: 1, stage: 'sensor' },
         parameters: [ofSize(1.5 * limits, data), ofSize(limits, data), ofSize(limits, data)],
         weight: loop.weight * weight,
         sensor: (x, p, place) => lagged(x, at(p, 0), loop, place) + at(p, 1) + (at(p, 2) * x) / 100,

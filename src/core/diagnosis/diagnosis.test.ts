@@ -79,7 +79,7 @@ describe('causes the trade knows by their shape (common practice, no source)', (
     const { group, answer } = diagnose(readings, { ...context, ...more })
     expect(group).toContain(cause)
     // Without PV another range is also a leak, and a signal that stops also a sensor that does.
-    const isOpen = cause === 'range-differs' || cause === 'saturation' || cause === 'supply-too-low'
+    const isOpen = ['range-differs', 'saturation', 'supply-too-low', 'water-reference'].includes(cause)
     expect(`${cause} ${answer}`).toBe(`${cause} ${cause === 'none' ? 'none' : isOpen ? 'undecided' : 'found'}`)
   })
   test('reference over range: it stands at 80 while targets and output go on', () => {

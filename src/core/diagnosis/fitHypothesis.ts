@@ -7,6 +7,8 @@ import { HEALTHY_COUNT, type Residuals, residualsOf } from './residuals'
 export type Fit = {
   readonly hypothesis: Hypothesis
   readonly parameters: readonly number[]
+  /** What a healthy instrument’s own errors were taken to be beside it, in their standard deviations. */
+  readonly healthy: readonly number[]
   /** Squared departures with what a healthy instrument may be off by, in standard deviations squared. */
   readonly chiSquare: number
   readonly residualCount: number
@@ -39,7 +41,14 @@ export function fitHypothesis(hypothesis: Hypothesis, data: DiagnosisData): Fit 
     leftOutFactor(hypothesis, data.context.noisePercent) +
     voltsPenalty(hypothesis, data) -
     2 * Math.log(weight * causeFacts(cause).commonness)
-  return { hypothesis, parameters: best.p, chiSquare, residualCount: best.residuals.normalised.length, criterion }
+  return {
+    hypothesis,
+    parameters: best.p,
+    healthy: best.healthy,
+    chiSquare,
+    residualCount: best.residuals.normalised.length,
+    criterion,
+  }
 }
 
 /** A reading that is doubted could have been anything within a width: its value is a parameter fitted to itself. */
@@ -50,7 +59,13 @@ const MOST_STEPS = 12
 
 /** Change of every residual with each parameter. */
 type Jacobian = readonly (readonly number[])[]
-type Best = { p: readonly number[]; objective: number; residuals: Residuals; information: number[][] }
+type Best = {
+  p: readonly number[]
+  healthy: readonly number[]
+  objective: number
+  residuals: Residuals
+  information: number[][]
+}
 
 /** The most probable parameters, together with the most probable small errors of a healthy instrument. */
 function bestFit(hypothesis: Hypothesis, data: DiagnosisData): Best {
@@ -87,7 +102,7 @@ function bestFit(hypothesis: Hypothesis, data: DiagnosisData): Best {
       if (damping > 1e4) break
     }
   }
-  return { p, objective, residuals: current, information: informationOf(jacobian, priors) }
+  return { p, healthy, objective, residuals: current, information: informationOf(jacobian, priors) }
 }
 
 const NO_HEALTHY: readonly number[] = Array.from({ length: HEALTHY_COUNT }, () => 0)

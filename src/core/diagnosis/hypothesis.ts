@@ -19,6 +19,8 @@ export type Hypothesis = {
   /** Its share of its cause before anything is read: the variants of one cause make one together. */
   readonly weight: number
   readonly shape?: LineShape
+  /** Where its parameters of a straight line begin, and on which stage; zero before span. */
+  readonly line?: { readonly at: number; readonly stage: 'sensor' | 'output' }
   /** PV in % of input span from what was applied. */
   readonly sensor?: (applied: number, p: Parameters, place: Place) => number
   /** AO in % of output span from PV. */

@@ -1,5 +1,6 @@
-import { squarePercent, type Transfer, transferCurve, withoutDrop } from '../transfer/transfer'
+import { liesBelow, squarePercent, type Transfer, transferCurve, withoutDrop } from '../transfer/transfer'
 import { carryToOutput } from './carriedLimit'
+import { exceeds } from './verdict'
 
 /**
  * What one output may be at an applied input, when the transfer is not a straight line. Several where the instrument may
@@ -45,8 +46,8 @@ export function outputExpectations(
 export function cutOffPlace(inputPercent: number, limitPercent: number, transfer: Transfer): CutOffPlace {
   if (transfer.kind !== 'root-to-zero' || transfer.cutOffPercent === 0) return 'above'
   const cutOffInput = squarePercent(transfer.cutOffPercent)
-  if (Math.abs(inputPercent - cutOffInput) <= limitPercent) return 'at'
-  return inputPercent < cutOffInput ? 'below' : 'above'
+  if (!exceeds(Math.abs(inputPercent - cutOffInput), limitPercent)) return 'at'
+  return liesBelow(inputPercent, cutOffInput) ? 'below' : 'above'
 }
 
 function carriedExpectation(inputPercent: number, limits: InputLimits, transfer: Transfer): OutputExpectation {

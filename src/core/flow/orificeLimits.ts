@@ -15,7 +15,8 @@ export function refusePlateOutsideStandard(orifice: Orifice): void {
     throw new Refusal('pipe', `D = ${mm(pipeM)} lies outside ${SOURCE}`, 'the pipe must be 50 mm to 1 000 mm wide')
   if (!(boreM > 0)) throw new Refusal('bore', `d = ${mm(boreM)} is no bore`, 'enter one above zero')
   const beta = diameterRatio(orifice)
-  if (!(beta >= 0.1 && beta <= 0.75))
+  // 20 / 200 mm is β = 0.1, and a hair below it in binary.
+  if (!(beta >= 0.1 * (1 - 1e-9) && beta <= 0.75 * (1 + 1e-9)))
     throw new Refusal(
       'bore',
       `β = ${beta.toFixed(3)} lies outside ${SOURCE}`,

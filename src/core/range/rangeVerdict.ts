@@ -1,3 +1,4 @@
+import { Refusal } from '../refusal'
 import { type FitIssue, fitIssues, linkForSpan } from './fitIssues'
 import type { SensorBody, WantedRange } from './sensorBody'
 
@@ -88,4 +89,8 @@ export const turndownFrom = ({ maxSpan, url, lrl }: SensorBody): number =>
   maxSpan ?? Math.max(Math.abs(url), Math.abs(lrl))
 
 /** Largest span over the span wanted. */
-export const turndownOf = (wanted: WantedRange, body: SensorBody): number => turndownFrom(body) / spanSize(wanted)
+export function turndownOf(wanted: WantedRange, body: SensorBody): number {
+  if (wanted.lrv === wanted.urv)
+    throw new Refusal('wantedUrv', `equals LRV (${wanted.lrv}), so the span is zero`, 'enter two different values')
+  return turndownFrom(body) / spanSize(wanted)
+}

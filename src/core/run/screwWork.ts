@@ -3,10 +3,14 @@ import { adviseScrews, type ScrewAdvice } from '../adjust/twoScrews'
 import type { JudgedPoint, JudgingBasis } from '../analysis/judgedPoint'
 import { usualScatter } from '../error/usualScatter'
 import { outputAtPercent, percentOfOutput } from '../signal/signal'
+import { percentOfInput } from '../transfer/linearTransfer'
+import { convertPressure, type PressureUnit } from '../units/pressureUnit'
 
 /** An adjustment as recorded, as far as the screws are concerned; outputs as decimal text. */
 export type RecordedMove = {
   readonly kind: string
+  /** What was really applied, in the run’s input unit; null where nobody noted it. */
+  readonly applied?: string | null
   readonly beforeOutput: string | null
   readonly afterOutput: string | null
 }
@@ -31,7 +35,7 @@ const SCREW_OF_KIND: Record<string, 'zero' | 'span'> = { 'zero-screw': 'zero', '
 export function screwWork(
   points: readonly JudgedPoint[],
   acts: readonly RecordedMove[],
-  basis: JudgingBasis,
+  { basis, inputUnit }: { readonly basis: JudgingBasis; readonly inputUnit: PressureUnit },
 ): ScrewWork | null {
   const inOrder = points.toSorted((a, b) => a.targetPercent - b.targetPercent)
   const [low, high] = [inOrder[0], inOrder.at(-1)]
@@ -42,10 +46,15 @@ export function screwWork(
   const limitPercent = Math.min(limitOf(low), limitOf(high)) || limitOf(high)
   const start = { zeroError: low.errorPercentSpan, fullError: high.errorPercentSpan }
   const errorAt = { zero: low.targetPercent, span: high.targetPercent }
-  const moves = acts.flatMap(({ kind, beforeOutput, afterOutput }): ScrewMove[] => {
+  const moves = acts.flatMap(({ kind, applied, beforeOutput, afterOutput }): ScrewMove[] => {
     const screw = SCREW_OF_KIND[kind]
     if (!screw || beforeOutput === null || afterOutput === null) return []
-    const error = (output: string) => percentOfOutput(Number(output), basis.scale) - errorAt[screw]
+    // Applied, not nominal: the pump never stops exactly on the point.
+    const ideal =
+      applied === null || applied === undefined
+        ? errorAt[screw]
+        : percentOfInput(convertPressure(Number(applied), inputUnit, basis.range.unit), basis.range)
+    const error = (output: string) => percentOfOutput(Number(output), basis.scale) - ideal
     return [{ screw, errorBefore: error(beforeOutput), errorAfter: error(afterOutput), turns: null }]
   })
   const advice = adviseScrews({
@@ -57,7 +66,24 @@ export function screwWork(
     noise: usualScatter(limitPercent),
   })
   const setTo = outputAtPercent(errorAt[advice.nextScrew] + advice.aimPercent, basis.scale)
-  return { advice, setTo, limitPercent, path: pathOf(start, moves, advice) }
+  return {
+    advice: withinSignal(advice, errorAt[advice.nextScrew], setTo, basis),
+    setTo,
+    limitPercent,
+    path: pathOf(start, moves, advice),
+  }
+}
+
+/** What a signal can show beyond its ends, % of span; NE 43 allows a current no more. */
+const SHOWN_BELOW = -1.25
+const SHOWN_ABOVE = 103.125
+
+/** An aim that the signal cannot show is said to be one. */
+function withinSignal(advice: ScrewAdvice, atPercent: number, setTo: number, { scale }: JudgingBasis): ScrewAdvice {
+  const aim = atPercent + advice.aimPercent
+  if (aim >= SHOWN_BELOW && aim <= SHOWN_ABOVE) return advice
+  const says = `the aim of ${setTo.toFixed(scale.decimals)} ${scale.unit} lies beyond what the signal can show: go as far as it shows, then work on the other end`
+  return { ...advice, notices: [...advice.notices, { kind: 'beyond the signal', screw: advice.nextScrew, says }] }
 }
 
 type Ends = { readonly zeroError: number; readonly fullError: number }

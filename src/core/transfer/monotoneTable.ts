@@ -27,6 +27,30 @@ export function monotoneTable(points: readonly TablePoint[]): MonotoneTable {
   return { forward, inverse: inverseOf(table, forward, slopes), slope: (input) => hermiteSlope(piece(input), input) }
 }
 
+/** The same table with straight lines between its points, as many transmitters have it; beyond its ends the last line goes on. */
+export function straightTable(points: readonly TablePoint[]): MonotoneTable {
+  const table = sortedTable(points)
+  const line = (isBeyond: (upper: TablePoint) => boolean) => {
+    const index = table.findIndex((point, i) => i > 0 && !isBeyond(point))
+    const upper = at(table, index === -1 ? table.length - 1 : index)
+    const lower = at(table, (index === -1 ? table.length - 1 : index) - 1)
+    return { lower, slope: (upper.output - lower.output) / (upper.input - lower.input) }
+  }
+  const rises = at(table, table.length - 1).output > at(table, 0).output
+  const ofInput = (input: number) => line((upper) => upper.input < input)
+  return {
+    forward: (input) => {
+      const { lower, slope } = ofInput(input)
+      return lower.output + slope * (input - lower.input)
+    },
+    inverse: (output) => {
+      const { lower, slope } = line((upper) => (rises ? upper.output < output : upper.output > output))
+      return lower.input + (output - lower.output) / slope
+    },
+    slope: (input) => ofInput(input).slope,
+  }
+}
+
 function sortedTable(points: readonly TablePoint[]): readonly TablePoint[] {
   const table = points.toSorted((a, b) => a.input - b.input)
   if (table.length < 2) throw new Refusal('table', `has ${table.length} points`, 'enter at least two')

@@ -1,5 +1,5 @@
 import { Refusal } from '../refusal'
-import { monotoneTable, type TablePoint } from './monotoneTable'
+import { monotoneTable, straightTable, type TablePoint } from './monotoneTable'
 
 /**
  * How an instrument turns % of input span into % of output span.
@@ -9,7 +9,12 @@ export type Transfer =
   | { readonly kind: 'linear' }
   | { readonly kind: 'root-to-zero'; readonly cutOffPercent: number }
   | { readonly kind: 'root-with-line'; readonly cutOffPercent: number }
-  | { readonly kind: 'table'; readonly points: readonly TablePoint[] }
+  /** Between the points a smooth curve, or straight lines where `between` says so. */
+  | {
+      readonly kind: 'table'
+      readonly points: readonly TablePoint[]
+      readonly between?: 'straight' | 'smooth' | undefined
+    }
 
 /** Output in proportion to input: what an instrument is unless the register says otherwise. */
 export const LINEAR = { kind: 'linear' } as const satisfies Transfer
@@ -40,7 +45,7 @@ export function transferCurve(transfer: Transfer): TransferCurve {
     case 'root-with-line':
       return rootWithLine(cutOff(transfer.cutOffPercent))
     case 'table':
-      return monotoneTable(transfer.points)
+      return transfer.between === 'straight' ? straightTable(transfer.points) : monotoneTable(transfer.points)
     default:
       return transfer satisfies never
   }
@@ -62,17 +67,23 @@ function cutOff(percent: number): number {
   return percent
 }
 
+/** Binary arithmetic puts a value that lies just on an edge a hair to either side: an edge belongs to what is above it. */
+const EDGE_SLACK = 1e-9
+
+/** Whether a value lies below an edge, such as a low-flow cut-off; exactly on it, it does not. */
+export const liesBelow = (value: number, edge: number): boolean => value < edge - Math.abs(edge) * EDGE_SLACK
+
 function rootToZero(cutOffPercent: number): TransferCurve {
   const fromInput = squarePercent(cutOffPercent)
   return {
-    forward: (input) => (input < fromInput ? 0 : rootPercent(input)),
+    forward: (input) => (liesBelow(input, fromInput) ? 0 : rootPercent(input)),
     inverse: (output) => {
       if (output < 0) throw beyondRoot(output)
-      if (output > 0 && output < cutOffPercent)
+      if (output > 0 && liesBelow(output, cutOffPercent))
         throw new Refusal('output', `${output} % lies below the cut-off of ${cutOffPercent} %`, 'no input gives it')
       return squarePercent(output)
     },
-    slope: (input) => (input < fromInput || input <= 0 ? 0 : rootSlope(input)),
+    slope: (input) => (liesBelow(input, fromInput) || input <= 0 ? 0 : rootSlope(input)),
   }
 }
 
@@ -80,13 +91,13 @@ function rootWithLine(cutOffPercent: number): TransferCurve {
   const fromInput = squarePercent(cutOffPercent)
   const lineSlope = cutOffPercent === 0 ? null : cutOffPercent / fromInput
   return {
-    forward: (input) => (input < fromInput && lineSlope !== null ? lineSlope * input : rootPercent(input)),
+    forward: (input) => (liesBelow(input, fromInput) && lineSlope !== null ? lineSlope * input : rootPercent(input)),
     inverse: (output) => {
       if (output < 0 && lineSlope === null) throw beyondRoot(output)
-      return output < cutOffPercent && lineSlope !== null ? output / lineSlope : squarePercent(output)
+      return liesBelow(output, cutOffPercent) && lineSlope !== null ? output / lineSlope : squarePercent(output)
     },
     slope: (input) => {
-      if (input < fromInput && lineSlope !== null) return lineSlope
+      if (liesBelow(input, fromInput) && lineSlope !== null) return lineSlope
       return input <= 0 ? 0 : rootSlope(input)
     },
   }

@@ -117,6 +117,24 @@ export const aboveZero = (title: string, description?: string) =>
   titled(finite().gt(0, 'must be above zero'), title, description)
 export const zeroOrMore = (title: string, description?: string) =>
   titled(finite().gte(0, 'must be zero or more'), title, description)
+/** Gravity on land: between the equator on a high mountain and the poles. Source: GRS 80 (from memory), with room. */
+export const gravity = (title = 'Gravity, m/s²') =>
+  titled(
+    finite()
+      .gte(9.7, 'is no gravity on land: enter 9.7 to 9.9 m/s²')
+      .lte(9.9, 'is no gravity on land: enter 9.7 to 9.9 m/s²'),
+    title,
+  )
+/** The air’s pressure on land, from the highest plateau to a strong high; 1.013 would be bar. */
+export const barometerHPa = (title = 'Barometric pressure, hPa') =>
+  titled(
+    finite()
+      .gte(500, 'is no air pressure in hPa: enter about 1000')
+      .lte(1100, 'is no air pressure in hPa: enter about 1000'),
+    title,
+  )
+/** A temperature above absolute zero. */
+export const celsius = (title: string) => titled(finite().gt(-273.15, 'lies below absolute zero'), title)
 export const optionalNumber = (title: string, description?: string) => titled(finite().nullable(), title, description)
 export const flag = (title: string) => titled(z.boolean(), title)
 export const words = (title: string, longest = 200) =>

@@ -76,6 +76,7 @@ export const diagnoseReadings = calculation({
     noisePercent: null,
     wetLeg: null,
     minimumVolts: 11.5,
+    hasScrews: false,
     readings: (
       [
         [0, 'rising', 0.0, 0.01, 4.003, 4.068, 19.1],

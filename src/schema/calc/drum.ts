@@ -11,8 +11,11 @@ import { waterDensityKgPerM3 } from '@/core/units/waterDensity'
 import { worked } from '@/core/workings/workings'
 import {
   aboveZero,
+  barometerHPa,
   calculation,
+  celsius,
   choice,
+  gravity,
   number,
   optionalResult,
   Quantity,
@@ -26,13 +29,16 @@ const IF97 = 'IAPWS R7-97(2012), regions 1, 2 and 4'
 const HYDROSTATICS = 'hydrostatics'
 
 const drumInput = {
-  tapDistance: aboveZero('Steam tap over water tap, m'),
-  gravity: aboveZero('Gravity, m/s²'),
+  tapDistance: titled(
+    z.number().gt(0, 'must be above zero').lte(20, 'is more than a drum is tall: enter metres'),
+    'Steam tap over water tap, m',
+  ),
+  gravity: gravity(),
   pressure: number('Drum pressure (gauge)'),
   pressureUnit: PressureUnitChoice,
-  barometric: aboveZero('Barometric pressure, hPa'),
-  legCelsius: number('Reference leg, °C'),
-  ambientCelsius: number('Cold water, °C'),
+  barometric: barometerHPa(),
+  legCelsius: celsius('Reference leg, °C'),
+  ambientCelsius: celsius('Cold water, °C'),
 }
 /** What the ranges of a drum follow from. */
 export const DrumLevelInput = z.object({ ...drumInput, unit: titled(PressureUnitChoice, 'Ranges in') })
@@ -155,8 +161,8 @@ export const gaugeGlass = calculation({
     shown: number('Glass shows, %'),
     pressure: number('Drum pressure (gauge)'),
     pressureUnit: PressureUnitChoice,
-    barometric: aboveZero('Barometric pressure, hPa'),
-    glassCelsius: number('Water in the glass, °C'),
+    barometric: barometerHPa(),
+    glassCelsius: celsius('Water in the glass, °C'),
   }),
   answer: z.object({
     trueLevel: result('True level'),

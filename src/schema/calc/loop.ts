@@ -6,6 +6,7 @@ import { worked } from '@/core/workings/workings'
 import {
   aboveZero,
   calculation,
+  celsius,
   list,
   number,
   optionalNumber,
@@ -27,7 +28,7 @@ export const loopSupply = calculation({
     supplyVolts: aboveZero('Supply, V'),
     wireLength: zeroOrMore('Wire, one way, m'),
     wireArea: aboveZero('Cross-section, mm²'),
-    wireCelsius: number('Wire temperature, °C'),
+    wireCelsius: celsius('Wire temperature, °C'),
     burdenOhms: zeroOrMore('Resistors, barrier and meters in series, Ω'),
     leastTerminalVolts: zeroOrMore('Instrument needs, V'),
   }),

@@ -5,7 +5,17 @@ import { normalGravityMPerS2 } from '@/core/pressure/localGravity'
 import { capillaryRiseM, manometerPressurePa } from '@/core/pressure/manometer'
 import { convertPressure, pressureUnitLabel } from '@/core/units/pressureUnit'
 import { worked } from '@/core/workings/workings'
-import { aboveZero, calculation, number, optionalNumber, quantity, result, zeroOrMore } from './calculation'
+import {
+  aboveZero,
+  calculation,
+  celsius,
+  gravity,
+  number,
+  optionalNumber,
+  quantity,
+  result,
+  zeroOrMore,
+} from './calculation'
 import { PressureUnitChoice } from './shared'
 
 export const headCorrection = calculation({
@@ -17,7 +27,7 @@ export const headCorrection = calculation({
     height: number('Instrument over reference, m', 'below zero where it stands lower'),
     density: zeroOrMore('Density of the fluid between, kg/m³'),
     airDensity: zeroOrMore('Density of the air, kg/m³'),
-    gravity: aboveZero('Gravity, m/s²'),
+    gravity: gravity(),
     reference: number('Reference shows'),
     unit: PressureUnitChoice,
   }),
@@ -87,10 +97,10 @@ export const deadWeight = calculation({
     mass: aboveZero('Piston and masses, kg'),
     massDensity: aboveZero('Density of the masses, kg/m³'),
     airDensity: zeroOrMore('Density of the air, kg/m³'),
-    gravity: aboveZero('Gravity, m/s²'),
+    gravity: gravity(),
     area: aboveZero('Effective area, cm²'),
     celsius: number('Temperature, °C'),
-    referenceCelsius: number('Area holds at, °C'),
+    referenceCelsius: celsius('Area holds at, °C'),
     areaExpansion: number('Expansion of the area, 1e-6/K'),
     distortion: number('Distortion, 1e-6/MPa'),
     surfaceTension: zeroOrMore('Surface tension of the oil, mN/m', 'zero for gas'),
@@ -165,7 +175,7 @@ export const manometer = calculation({
     tubeOverWell: optionalNumber('Tube area over well area', 'empty: both limbs read, or the scale allows for it'),
     liquidDensity: aboveZero('Density of the liquid at its temperature, kg/m³'),
     overDensity: zeroOrMore('Density of what stands over it, kg/m³'),
-    gravity: aboveZero('Gravity, m/s²'),
+    gravity: gravity(),
     scaleExpansion: number('Expansion of the scale, 1e-6/K'),
     scaleWarmer: number('Scale warmer than it holds at, K'),
     capillaryRise: number('Rise by the meniscus, mm', 'below zero for mercury'),
@@ -229,7 +239,7 @@ export const capillaryRise = calculation({
     contact: zeroOrMore('Contact angle, °', '0 where it wets the glass'),
     bore: aboveZero('Bore of the tube, mm'),
     density: aboveZero('Density of the liquid, kg/m³'),
-    gravity: aboveZero('Gravity, m/s²'),
+    gravity: gravity(),
   }),
   answer: z.object({ rise: result('Rise') }),
   example: { surfaceTension: 71.9, contact: 0, bore: 5.2, density: 997.4, gravity: 9.8107 },

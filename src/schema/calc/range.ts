@@ -104,14 +104,13 @@ export const rangeChange = calculation({
       isFixed: false,
     })
     const said = verdictWords(verdict)
-    const isSpan = wanted.lrv !== wanted.urv
-    const turndown = isSpan ? turndownOf(wanted, body) : 0
+    const turndown = turndownOf(wanted, body)
     return {
       verdict: said.headline,
       place: said.place,
       reasons: 'because' in verdict ? verdict.because.map((issue) => fitIssueWords(issue, label)) : [said.detail],
       turndown: quantity(turndown, ': 1'),
-      zero: isSpan ? zeroPosition({ ...wanted, unit: input.unit }) : 'no span',
+      zero: zeroPosition({ ...wanted, unit: input.unit }),
       workings: [
         {
           finds: 'span wanted',

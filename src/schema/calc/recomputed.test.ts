@@ -119,7 +119,8 @@ describe('analysis of the example cycles (ISA-51.1, from memory), written out pl
     readings.filter((r) => r.target === target && (!direction || r.direction === direction)).map(error)
   const curve = [0, 25, 50, 75, 100].map((target) => {
     const [up, down] = [at(target, 'rising'), at(target, 'falling')]
-    return { x: target, e: down.length === 0 ? mean(up) : (mean(up) + mean(down)) / 2 }
+    const applied = readings.filter((r) => r.target === target).map((r) => (r.applied / 64) * 100)
+    return { x: mean(applied), e: down.length === 0 ? mean(up) : (mean(up) + mean(down)) / 2 }
   })
   const [first, , , , last] = curve
   test('zero and span error', () => {
@@ -138,7 +139,11 @@ describe('analysis of the example cycles (ISA-51.1, from memory), written out pl
   })
   test('terminal-based linearity: from the line through the ends', () => {
     const departures = curve.map(({ x, e }) =>
-      Math.abs(e - ((first?.e ?? 0) + (((last?.e ?? 0) - (first?.e ?? 0)) * x) / 100)),
+      Math.abs(
+        e -
+          ((first?.e ?? 0) +
+            (((last?.e ?? 0) - (first?.e ?? 0)) * (x - (first?.x ?? 0))) / ((last?.x ?? 100) - (first?.x ?? 0))),
+      ),
     )
     expect(value(answer, 'terminalBased')).toBeCloseTo(Math.max(...departures), 9)
   })

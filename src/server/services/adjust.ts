@@ -1,8 +1,11 @@
 import { zeroTrimShift } from '@/core/adjust/zeroTrim'
+import { referenceAccuracyInput } from '@/core/conformity/accuracyRatio'
 import { Refusal } from '@/core/refusal'
 import { adjustSequence, refuseOutsideWindow } from '@/core/run/adjustSequence'
+import { judgingBasis } from '@/core/run/judgeSteps'
 import { plannedPoints } from '@/core/run/plan'
 import { inputPercentOfPoint, pointName } from '@/core/run/pointScale'
+import { percentOfOutput } from '@/core/signal/signal'
 import { convertPressure, type PressureUnit } from '@/core/units/pressureUnit'
 import type { NewAdjustment, OpenRound } from '@/schema/run'
 import type { RunView } from '@/schema/runView'
@@ -83,10 +86,16 @@ const SAME_PERCENT = 1e-6
 
 /** A zero trim is recorded only with what acted on the cell, and only when that was zero: see {@link zeroTrimShift}. */
 function refuseTrimAtPressure(
-  { kind, applied }: NewAdjustment,
+  { kind, applied, beforeOutput }: NewAdjustment,
   { inputReference, configuration, inputUnit }: World,
 ): void {
   if (kind !== 'zero-trim') return
+  if (configuration.pressureKind === 'absolute')
+    throw new Refusal(
+      'kind',
+      'zero of an absolute instrument is a vacuum, and no venting gives it',
+      'use the lower sensor trim at a vacuum the reference knows',
+    )
   if (applied === null)
     throw new Refusal(
       'applied',
@@ -94,13 +103,30 @@ function refuseTrimAtPressure(
       'isolate, equalise, vent and drain, then enter what the reference shows: it should be zero',
     )
   const zeroTolerance = zeroToleranceIn(inputUnit, inputReference)
-  const lrv = convertPressure(configuration.lrv, configuration.unit, inputUnit)
-  zeroTrimShift({ pv: 0, applied: Number(applied), zeroTolerance, makerLimit: null, lrv })
+  const inRead = (value: number) => convertPressure(value, configuration.unit, inputUnit)
+  const { lrv, urv } = configuration
+  if (lrv !== 0 && beforeOutput === null)
+    throw new Refusal(
+      'beforeOutput',
+      'LRV is not zero pressure, so the output before says whether a leg or head still acts on the cell',
+      'enter the output before the trim',
+    )
+  // What the output says of the pressure at the cell before it is trimmed away.
+  const { scale } = judgingBasis({ configuration })
+  const shown = beforeOutput === null ? 0 : lrv + (percentOfOutput(Number(beforeOutput), scale) / 100) * (urv - lrv)
+  zeroTrimShift({ pv: inRead(shown), applied: Number(applied), zeroTolerance, makerLimit: null, lrv: inRead(lrv) })
 }
 
-/** What counts as zero, in a unit: a few counts of the reference, as none stands on it exactly. */
-const zeroToleranceIn = (unit: PressureUnit, { resolution, unit: own }: World['inputReference']): number =>
-  ZERO_COUNTS * Math.abs(convertPressure(resolution, own, unit))
+/**
+ * What counts as zero, in a unit: what the reference can know of it, which is its uncertainty there, or a few counts, as
+ * none stands on it exactly. Common practice, no source.
+ */
+function zeroToleranceIn(unit: PressureUnit, reference: World['inputReference']): number {
+  const counts = ZERO_COUNTS * Math.abs(convertPressure(reference.resolution, reference.unit, unit))
+  const accuracy = Math.abs(referenceAccuracyInput(0, unit, reference))
+  const halfStep = Math.abs(convertPressure(reference.resolution, reference.unit, unit)) / 2
+  return Math.max(counts, (2 * Math.hypot(accuracy, halfStep)) / Math.sqrt(3))
+}
 
 const ZERO_COUNTS = 5
 

@@ -12,7 +12,7 @@ import { POINT_ORDERS } from '@/core/run/plan'
 import { POINT_SCALES } from '@/core/run/pointScale'
 import { SIGNAL_IDS, signalLabel } from '@/core/signal/signal'
 import { PRESSURE_KINDS } from '@/core/units/pressureKind'
-import { PRESSURE_UNIT_IDS, pressureUnitLabel } from '@/core/units/pressureUnit'
+import { convertPressure, PRESSURE_UNIT_IDS, type PressureUnit, pressureUnitLabel } from '@/core/units/pressureUnit'
 import { ConfigurationEdit, ConfigurationForm, INSTRUMENT_KINDS, NewInstrument } from '@/schema/configuration'
 import { TRANSFER_WORDS } from '@/schema/transfer'
 import { type Answer, inWords, send } from '../api'
@@ -78,7 +78,7 @@ export function InstrumentForm({ purpose, initial, areas }: Props) {
             label="Measures"
             options={Object.entries(PRESSURE_KINDS).map(([id, { label }]) => [id, `${label} pressure`])}
           />
-          <Choice form={form} name="configuration.unit" label="Unit" options={UNITS} />
+          <UnitChoice form={form} />
           <Field form={form} name="configuration.lrl" label="Sensor lower limit (LRL)" isNumber />
           <Field form={form} name="configuration.url" label="Sensor upper limit (URL)" isNumber />
           <Field form={form} name="configuration.minSpan" label="Smallest span" isNumber />
@@ -232,6 +232,54 @@ function Choice({ form, name, label, options }: ChoiceProps) {
       ))}
     </TextField>
   )
+}
+
+/** Figures of the register that are in the unit of the range. */
+const IN_UNIT = ['lrl', 'url', 'minSpan', 'lrv', 'urv'] as const
+
+/** The unit of the range. Changing it converts what stands in the boxes: 10 bar never silently becomes 10 psi. */
+function UnitChoice({ form }: { form: Form }) {
+  const value = useWatch({ control: form.control, name: 'configuration.unit' })
+  const [note, setNote] = useState<string | null>(null)
+  const change = (next: string) => {
+    const before = value as PressureUnit // only units of ours are offered
+    const after = next as PressureUnit
+    const converted = IN_UNIT.filter((field) =>
+      convertBox(form, field, (typed) => convertPressure(typed, before, after)),
+    )
+    form.setValue('configuration.unit', next)
+    const stand =
+      form.getValues('configuration.pointScale') === 'value' || form.getValues('configuration.body') !== null
+    setNote(
+      converted.length === 0
+        ? null
+        : `limits and range converted from ${pressureUnitLabel(before)}${stand ? '; look at points and body, which stand as they were' : ''}`,
+    )
+  }
+  return (
+    <TextField
+      select
+      label="Unit"
+      size="small"
+      value={value ?? ''}
+      onChange={(event) => change(event.target.value)}
+      helperText={note}
+    >
+      {UNITS.map(([id, words]) => (
+        <MenuItem key={id} value={id}>
+          {words}
+        </MenuItem>
+      ))}
+    </TextField>
+  )
+}
+
+/** Converts one box, if a number stands in it. */
+function convertBox(form: Form, field: (typeof IN_UNIT)[number], convert: (typed: number) => number): boolean {
+  const typed = form.getValues(`configuration.${field}`).trim().replace(',', '.').replace('−', '-')
+  if (typed === '' || !Number.isFinite(Number(typed))) return false
+  form.setValue(`configuration.${field}`, String(Number(convert(Number(typed)).toPrecision(9))), { shouldDirty: true })
+  return true
 }
 
 /** The low-flow cut-off, where a root is taken. */

@@ -47,7 +47,9 @@ export function deskFacts(run: RunView, state: RunState) {
     ...(stage === 'judge' ? adviseRound(judged, world, minutesOf(round)) : { diagnosis: null, advice: undefined }),
     cure: stage === 'adjust' ? cureOf(adviseRound(judged, world, minutesOf(round))) : undefined,
     screws:
-      stage === 'adjust' && hasScrews(world) ? screwWork(judged.points, round.adjustments, judgingBasis(world)) : null,
+      stage === 'adjust' && hasScrews(world)
+        ? screwWork(judged.points, round.adjustments, { basis: judgingBasis(world), inputUnit: world.inputUnit })
+        : null,
   }
 }
 
