@@ -87,7 +87,7 @@ test('a diagnosis follows the readings: leave AO and PV out and the stage cannot
   await expect(first).toContainText('zero shift')
   await expect(first).toContainText('mounting tilt')
   await page.getByLabel('Output, row 3', { exact: true }).fill('21.059')
-  await expect(out).toContainText('take the reading at 50 % rising again')
+  await expect(out).toContainText('the output at 50 % rising (reading 3)')
 })
 
 test('two screws by hand: set what the pad says, read again, and both ends come home', async ({ page }) => {

@@ -1,7 +1,7 @@
-import { carryToOutput } from '../error/carriedLimit'
+import { outputExpectations } from '../error/transferLimit'
 import { exceeds } from '../error/verdict'
 import { Refusal } from '../refusal'
-import { type TransferCurve, transferCurve, withoutDrop } from '../transfer/transfer'
+import { type TransferCurve, transferCurve } from '../transfer/transfer'
 import {
   bothStages,
   bowHypotheses,
@@ -179,12 +179,14 @@ function liveSuspects(causes: readonly CauseFit[], isExplained: boolean): { fit:
 
 /** Whether every output (PV where there is none) lies within the limit, carried through the transfer. */
 function isInsideLimit({ readings, context }: DiagnosisData): boolean {
-  const curve = transferCurve(withoutDrop(context.transfer))
+  const limits = { limitPercent: context.limitPercent, adjustLimitPercent: null }
   return readings.every(({ appliedPercent, outputPercent, pvPercent }) => {
     if (outputPercent === null)
       return pvPercent === null || !exceeds(Math.abs(pvPercent - appliedPercent), context.limitPercent)
-    const { upwards, downwards } = carryToOutput(appliedPercent, context.limitPercent, curve)
-    return !exceeds(Math.abs(outputPercent - curve.forward(appliedPercent)), Math.max(upwards, downwards))
+    const { expectations } = outputExpectations(appliedPercent, limits, context.transfer)
+    return expectations.some(
+      ({ idealPercent, limitPercent }) => !exceeds(Math.abs(outputPercent - idealPercent), limitPercent),
+    )
   })
 }
 
