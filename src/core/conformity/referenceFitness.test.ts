@@ -1,0 +1,110 @@
+import { describe, expect, test } from 'vitest'
+import { SIGNALS } from '../signal/signal'
+import {
+  beyondReach,
+  channelIssues,
+  type FitnessJob,
+  type FitReference,
+  inputFitness,
+  outputFitness,
+  ratioText,
+} from './referenceFitness'
+
+/** 0 … 10 bar, ±0.5 % of span: 0.05 bar. */
+const JOB: FitnessJob = {
+  basis: { range: { lrv: 0, urv: 10, unit: 'bar' }, url: 20 },
+  errorLimit: { combine: 'sum', terms: [{ kind: 'percentSpan', value: 0.5 }] },
+  percents: [0, 50, 100],
+  pressureKind: 'gauge',
+  day: '2026-06-15',
+}
+const REFERENCE: FitReference = {
+  quantity: 'pressure',
+  code: 'T-1',
+  pressureKind: 'gauge',
+  unit: 'bar',
+  rangeLow: 0,
+  rangeHigh: 12,
+  resolution: 0.001,
+  dueOn: '2026-06-15',
+  accuracy: { combine: 'sum', terms: [{ kind: 'percentSpan', value: 0.05 }] },
+}
+const METER: FitReference = {
+  quantity: 'electrical',
+  code: 'T-2',
+  unit: 'mA',
+  rangeLow: 0,
+  rangeHigh: 25,
+  resolution: 0.001,
+  dueOn: '2026-12-31',
+  accuracy: { combine: 'sum', terms: [{ kind: 'percentSpan', value: 0.02 }] },
+}
+const input = (change: object) => inputFitness({ ...REFERENCE, ...change } as FitReference, JOB)
+const unfit = (change: object) =>
+  input(change)
+    .issues.filter(({ isUnfit }) => isUnfit)
+    .map(({ code }) => code)
+
+describe('what gives the pressure (rules: common practice, no source)', () => {
+  test('in date on its last day, reaching, eight times better: nothing is amiss', () => {
+    expect(input({})).toMatchObject({ issues: [], reached: 3, isInDate: true })
+    expect(input({}).ratio).toBeCloseTo(0.05 / 0.006, 9)
+  })
+  test.each([
+    ['another kind of pressure', { pressureKind: 'absolute' }, ['kind']],
+    ['a day late', { dueOn: '2026-06-14' }, ['out-of-date']],
+    ['short at the top', { rangeHigh: 9.99 }, ['reach']],
+    ['ending exactly on the top point', { rangeHigh: 10 }, []],
+    [
+      'as poor as the instrument may be',
+      { accuracy: { combine: 'sum', terms: [{ kind: 'absolute', value: 0.051, unit: 'bar' }] } },
+      ['reach'],
+    ],
+    ['showing steps as large as the limit', { resolution: 0.05 }, []],
+    ['showing larger steps than the limit', { resolution: 0.051 }, ['resolution']],
+  ])('%s', (_what, change, codes) => {
+    expect(unfit(change)).toEqual(codes)
+  })
+  test('no headroom is a remark: a fiftieth of its range above the top point is enough', () => {
+    const looks = (rangeHigh: number) => input({ rangeHigh }).issues.map(({ code }) => code)
+    expect(looks(10)).toContain('headroom')
+    expect(looks(10.21)).not.toContain('headroom')
+  })
+  test('a ratio of exactly four is no remark, and 3.988 is not shown as 4.0', () => {
+    const of = (value: number) =>
+      input({ accuracy: { combine: 'sum', terms: [{ kind: 'absolute', value, unit: 'bar' }] } })
+    expect(of(0.0125).issues).toEqual([])
+    const [issue] = of(0.05 / 3.988).issues
+    expect(issue).toMatchObject({ code: 'ratio', isUnfit: false, words: 'ratio 3.99 : 1, under 4 : 1' })
+    expect(ratioText(4)).toBe('4.0 : 1')
+  })
+})
+
+describe('what reads the output', () => {
+  const output = (change: object, scale = SIGNALS['4-20mA'] as (typeof SIGNALS)[keyof typeof SIGNALS]) =>
+    outputFitness({ ...METER, ...change } as FitReference, scale, JOB)
+  test('a current meter reads a current; a pressure reference does not', () => {
+    expect(output({}).issues).toEqual([])
+    expect(outputFitness(REFERENCE, SIGNALS['4-20mA'], JOB).issues[0]?.code).toBe('kind')
+  })
+  test('one that tops out below the signal reaches nothing; one that tops out just above has no headroom', () => {
+    expect(output({ rangeHigh: 19.9 }).issues[0]).toMatchObject({ code: 'reach', isUnfit: true })
+    expect(output({ rangeHigh: 20.2 }).issues[0]).toMatchObject({ code: 'headroom', isUnfit: false })
+  })
+})
+
+test('one device with one channel cannot give the pressure and read the output', () => {
+  const device = { ...REFERENCE, id: 'a' }
+  expect(channelIssues(device, { id: 'a' })).toHaveLength(1)
+  expect(channelIssues({ ...device, channels: 2 }, { id: 'a' })).toEqual([])
+  expect(channelIssues(device, { id: 'b' })).toEqual([])
+  expect(channelIssues(device, null)).toEqual([])
+})
+
+test('a reading beyond what a reference reaches cannot have been read on it', () => {
+  expect(beyondReach(12, 'bar', REFERENCE)).toBeNull()
+  expect(beyondReach(1200.1, 'kPa', REFERENCE)).toBe('1200.1 kPa is beyond what T-1 reaches (0 … 1200 kPa)')
+  expect(beyondReach(-0.01, 'bar', REFERENCE)).toContain('beyond what T-1 reaches')
+  expect(beyondReach(25.01, 'mA', METER)).toContain('(0 … 25 mA)')
+  expect(beyondReach(25, 'mA', METER)).toBeNull()
+})
