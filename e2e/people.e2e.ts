@@ -35,6 +35,7 @@ const WHOSE: Record<string, readonly RoleName[]> = {
   'records/[sequence]/review': ['reviewer'],
   'records/[sequence]/amend': TECHNICIANS,
   people: [], // administrators only, whatever their role; nobody of the demo is one
+  site: [], // the same
   'session/password': EVERYBODY,
 }
 /** Routes that say who somebody is, or that store nothing. */
@@ -50,7 +51,11 @@ test('no route writes that is not in this table', () => {
 
 const pathOf = (route: string) => route.replace('[id]', NOBODYS).replace('[sequence]', '99999999')
 const whole = (route: string) =>
-  route === 'people' ? { name: 'Somebody New', initials: 'SN', role: 'reader', password: 'long enough' } : {}
+  route === 'people'
+    ? { name: 'Somebody New', initials: 'SN', role: 'reader', password: 'long enough' }
+    : route === 'site'
+      ? { name: 'Another Place', address: '1 Other Lane' }
+      : {}
 
 for (const person of DEMO_PEOPLE.filter(({ id }) => id !== JOREN.id))
   test(`what a ${person.role} may send, route by route`, async ({ page }) => {

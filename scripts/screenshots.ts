@@ -24,6 +24,28 @@ const READINGS = [
   ['42.003', '20.052'],
 ] as const
 
+/** What must stand on a picture: its heading, and words that only the demo's plant gives. */
+const SHOWS: Record<string, { readonly heading: RegExp; readonly words: RegExp }> = {
+  'day-sheet': { heading: /\d{1,2} \w+/, words: /PDT-301/ },
+  instrument: { heading: /PDT-301/, words: /calandria/ },
+  prepare: { heading: /PDT-301/, words: /R-04/ },
+  'run-isolate': { heading: /PDT-301/, words: /Step 6 of/ },
+  'run-as-found': { heading: /PDT-301/, words: /Point 6 of/ },
+  'run-judge': { heading: /PT-209/, words: /output stage/i },
+  'run-judge-open': { heading: /PT-108/, words: /Cannot tell/i },
+  'run-adjust': { heading: /LT-702/, words: /zero screw/i },
+  'run-restore': { heading: /PDT-301/, words: /Loop check/ },
+  'run-budget': { heading: /Where the uncertainty comes from/, words: /accuracy of R-04/ },
+  record: { heading: /PDT-301/, words: /Record \d+|the record gives exactly this hash/ },
+  workings: { heading: /Workings/, words: /uncertainty/i },
+  'workings-diagnose': { heading: /diagnos/i, words: /readings/i },
+  'range-desk': { heading: /PDT-704/, words: /Fits after one change/ },
+  'vessel-desk': { heading: /LT-103/, words: /silo/i },
+  drum: { heading: /LT-501/, words: /drum/i },
+  'flow-desk': { heading: /FT-601/, words: /orifice/i },
+  'loop-card': { heading: /LT-602/, words: /loop/i },
+}
+
 /** `npm run screenshots`: one picture per main view, from the demo data, into docs/screenshots. */
 await runConductor(async () => {
   const folder = mkdtempSync(join(tmpdir(), 'barys-screens-'))
@@ -61,7 +83,6 @@ async function takeAll(browser: Browser, address: string, scratch: string): Prom
   const page = await context.newPage()
   const go = (path: string) => page.goto(`${address}${path}`, { waitUntil: 'networkidle' })
   await go('/')
-  await take(page, 'sign-in')
   await page.getByRole('button', { name: new RegExp(DEMO_PEOPLE[0].name) }).click()
   await page.waitForURL(`${address}/`)
   await take(page, 'day-sheet')
@@ -70,6 +91,7 @@ async function takeAll(browser: Browser, address: string, scratch: string): Prom
   await wholeRun(page, go)
   await certificatePage(page, scratch)
   await judgedRun(page, go)
+  await openRun(page, go)
   await go('/instruments/LT-702')
   await page.getByRole('link', { name: /Go on with/ }).click()
   await page.getByText(/Outside its limit/).waitFor()
@@ -115,6 +137,10 @@ async function wholeRun(page: Page, go: Go): Promise<void> {
   await page.getByLabel(/^applied,/).fill('31.502')
   await page.getByLabel(/^reading,/).fill('16.042')
   await take(page, 'run-as-found')
+  await page.keyboard.press('u')
+  await page.getByRole('region', { name: 'Uncertainty budget' }).waitFor()
+  await take(page, 'run-budget')
+  await page.keyboard.press('u')
   for (const reading of READINGS.toReversed().slice(1)) await typeReading(page, reading)
   await page.locator('.actions button').first().waitFor()
   await page
@@ -149,7 +175,6 @@ async function wholeRun(page: Page, go: Go): Promise<void> {
   await answerSteps(page)
   await page.getByLabel(/^Password of/).fill(DEMO_PASSWORD)
   await page.getByRole('checkbox').check()
-  await take(page, 'run-sign')
   await page.getByRole('button', { name: 'Sign and seal' }).click()
   await page.waitForURL(/\/records\/\d+$/)
   await page.waitForLoadState('networkidle')
@@ -171,6 +196,18 @@ async function judgedRun(page: Page, go: Go): Promise<void> {
   }
   await page.locator('.causes li').first().waitFor()
   await take(page, 'run-judge')
+}
+
+/** Half of the output arrives, read by the meter alone: a leak and another range are one to these readings. */
+async function openRun(page: Page, go: Go): Promise<void> {
+  await go('/instruments/PT-108/calibrate')
+  await page.getByLabel('The nameplate says the same').check()
+  await page.getByRole('button', { name: /Begin the run/ }).click()
+  await answerSteps(page)
+  for (const percent of [0, 25, 50, 75, 100, 75, 50, 25, 0])
+    await typeReading(page, [(0.07 * percent).toFixed(4), (4 + 0.08 * percent).toFixed(3)])
+  await page.getByText(/^Cannot tell/).waitFor()
+  await take(page, 'run-judge-open')
 }
 
 /** Ticks every step of Isolate or Restore; takes a picture on the way. */
@@ -197,29 +234,6 @@ async function typeReading(page: Page, [applied, output]: readonly [string, stri
   await page.getByLabel(/^(reading|meter),/).press('Enter')
   if (isLast) await page.locator('.entry').waitFor({ state: 'detached' })
   else await rows.nth(before).waitFor()
-}
-
-/** What must stand on a picture: its heading, and words that only the demo's plant gives. */
-const SHOWS: Record<string, { readonly heading: RegExp; readonly words: RegExp }> = {
-  'sign-in': { heading: /Sign in/, words: /Ilka Varga/ },
-  'day-sheet': { heading: /Day sheet/, words: /PDT-301/ },
-  instrument: { heading: /PDT-301/, words: /calandria/ },
-  prepare: { heading: /PDT-301/, words: /R-04/ },
-  'run-isolate': { heading: /PDT-301/, words: /Step 6 of/ },
-  'run-as-found': { heading: /PDT-301/, words: /Point 6 of/ },
-  'run-judge': { heading: /PT-209/, words: /output stage/i },
-  'run-judge-open': { heading: /PT-108/, words: /Cannot tell/i },
-  'run-adjust': { heading: /LT-702/, words: /zero screw/i },
-  'run-restore': { heading: /PDT-301/, words: /Loop check/ },
-  'run-sign': { heading: /PDT-301/, words: /Sign and seal/ },
-  record: { heading: /Record \d+/, words: /PDT-301/ },
-  workings: { heading: /Workings/, words: /uncertainty/i },
-  'workings-diagnose': { heading: /diagnos/i, words: /readings/i },
-  'range-desk': { heading: /PDT-704/, words: /Fits after one change/ },
-  'vessel-desk': { heading: /LT-103/, words: /silo/i },
-  drum: { heading: /LT-501/, words: /drum/i },
-  'flow-desk': { heading: /FT-601/, words: /orifice/i },
-  'loop-card': { heading: /LT-602/, words: /loop/i },
 }
 
 /**

@@ -39,7 +39,8 @@ function lineCure(cause: Cause, facts: RemedyFacts): string {
   const shape = cause === 'zero-shift' ? 'zero' : cause === 'span-error' ? 'span' : (facts.shape ?? 'zero-and-span')
   const stage = cause === 'sensor-stage' ? '; the output stage is right, leave it alone' : ''
   if (shape === 'zero') return `${zeroCure(facts)}${stage}`
-  return `${cause === 'sensor-stage' ? `sensor trim: ${BOTH.trims}` : shape === 'span' ? SPAN[adjustable] : BOTH[adjustable]}${stage}`
+  if (cause === 'sensor-stage') return `sensor trim, lower then upper${stage}`
+  return shape === 'span' ? SPAN[adjustable] : BOTH[adjustable]
 }
 
 function zeroCure({ adjustable, isAbsolute = false, isZeroBased = true }: RemedyFacts): string {

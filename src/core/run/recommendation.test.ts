@@ -51,6 +51,12 @@ describe('what is advised follows the cause', () => {
     expect(advice).toMatchObject({ action: 'adjust', decision: 'adjust' })
     expect(advice.how).toContain('zero trim at true zero')
   })
+  test('just outside, and open whether it drifted in span alone: adjust, beginning with the likeliest, said to be no more', () => {
+    const ramp = (percent: number) => percent * 1.0065
+    const advice = advised(ramp, { errorLimit: { combine: 'sum', terms: [{ kind: 'percentSpan', value: 0.6 }] } })
+    expect(advice).toMatchObject({ action: 'adjust', decision: 'adjust', follows: { cause: 'span-error' } })
+    expect(advice.how).toMatch(/^likeliest, not certain: .*sensor trim, then upper/)
+  })
   test('it acts the wrong way round: put the lines or the setting right, no trim', () => {
     const advice = advised((percent) => 100 - percent)
     expect(advice).toMatchObject({ action: 'put-right', decision: 'adjust' })

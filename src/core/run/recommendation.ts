@@ -11,8 +11,10 @@ import type { Decision } from './decision'
 export type Recommendation = {
   readonly decision: Decision
   readonly action: 'leave' | 'adjust' | 'put-right' | 'repair' | 'repeat'
-  /** What is to be done, where a cause was found. */
+  /** What is to be done, where a cause was found or is the likeliest of those that adjusting cures. */
   readonly how: string | null
+  /** The cause whose cure that is. */
+  readonly follows?: RankedCause | undefined
   readonly reason: string
 }
 
@@ -43,7 +45,7 @@ export function recommendation(
   return (
     (lead && remedy && byCause(analysis, lead, remedy)) ??
     byGroup(diagnosis, remedyFacts) ??
-    byFigures(analysis, largest.limitPercentSpan)
+    withLikeliest(byFigures(analysis, largest.limitPercentSpan), diagnosis, remedyFacts)
   )
 }
 
@@ -51,21 +53,22 @@ const leave = (reason: string): Recommendation => ({ decision: 'leave', action: 
 
 function byCause(
   { plainVerdict: verdict }: RoundAnalysis,
-  { cause, words }: RankedCause,
+  lead: RankedCause,
   { kind, says: how }: Remedy,
 ): Recommendation | undefined {
+  const { cause, words } = lead
   switch (kind) {
     case 'none':
       return undefined
     case 'adjust':
-      return { decision: 'adjust', action: 'adjust', how, reason: words }
+      return { decision: 'adjust', action: 'adjust', how, reason: words, follows: lead }
     case 'repair':
       if (verdict !== 'outside') return leave(`${words}: inside its limit, and adjusting does not cure it`)
-      return { decision: 'repair', action: 'repair', how, reason: words }
+      return { decision: 'repair', action: 'repair', how, reason: words, follows: lead }
     case 'check':
       return causeFacts(cause).isOfTheSetUp
         ? { decision: 'repeat', action: 'repeat', how, reason: `${words}: these readings do not say how it was found` }
-        : { decision: 'adjust', action: 'put-right', how, reason: words }
+        : { decision: 'adjust', action: 'put-right', how, reason: words, follows: lead }
     default:
       return kind satisfies never
   }
@@ -88,6 +91,22 @@ function byGroup(diagnosis: Diagnosis | null, facts: Omit<RemedyFacts, 'shape'>)
 
 /** Less probable than this, a cause does not stand in the way. Ours, no source. */
 const LEAST_SUSPECT = 0.1
+
+/** An adjustment that the figures ask for begins with what cures the likeliest cause, said to be no more than that. */
+function withLikeliest(
+  advice: Recommendation,
+  diagnosis: Diagnosis | null,
+  facts: Omit<RemedyFacts, 'shape'>,
+): Recommendation {
+  if (advice.action !== 'adjust' || diagnosis?.answer !== 'undecided') return advice
+  const likeliest = diagnosis.ranked.find(
+    ({ cause, share, shape }) =>
+      (share ?? 0) >= LEAST_SUSPECT && remedyFor(cause, { ...facts, shape }).kind === 'adjust',
+  )
+  if (!likeliest) return advice
+  const { says } = remedyFor(likeliest.cause, { ...facts, shape: likeliest.shape })
+  return { ...advice, how: `likeliest, not certain: ${likeliest.words}; ${says}`, follows: likeliest }
+}
 
 function byFigures({ verdict, plainVerdict, line }: RoundAnalysis, limitPercentSpan: number): Recommendation {
   if (verdict === 'not-accepted') return adjust('inside the error limit, and not accepted: within the guard band')

@@ -86,10 +86,13 @@ function kindsFor({ world }: RunView, sequence: readonly SequenceStep[]): Adjust
   // A hot offset is recorded in Restore, once the drum is hot.
   const all = (Object.keys(ADJUSTMENT_KINDS) as AdjustmentKind[]).filter((kind) => kind !== 'hot-offset') // keys of a const object
   const isMechanical = hasScrews(world) || world.configuration.kind === 'dial-gauge'
+  const { isAbsolute, isZeroBased } = remedyFactsOf(world)
+  const hasTrueZero = isZeroBased && !isAbsolute
   const first: AdjustmentKind[] = [
     ...sequence.map(({ kind }) => kind),
     ...(isMechanical ? (['zero-screw', 'span-screw'] as const) : []),
     ...(world.configuration.kind === 'digital-gauge' ? (['factory-values', 'field-values'] as const) : []),
+    ...(isMechanical || hasTrueZero ? [] : (['lower-sensor-trim'] as const)),
   ]
   const isOfOthers = (kind: AdjustmentKind) => /^(gauge|vacuum)-|^(factory|field)-values$|^excitation$/.test(kind)
   const rest = all.filter((kind) => !first.includes(kind))

@@ -53,13 +53,11 @@ export function deskFacts(run: RunView, state: RunState) {
   }
 }
 
-/** What the readings point to and what is done about it; none where they do not point clearly. */
+/** The cause that the advice follows and what is done about it; none where the readings point to nothing. */
 function cureOf({
-  diagnosis,
-  advice,
+  advice: { follows, how },
 }: ReturnType<typeof adviseRound>): { cause: Cause; how: string; shape: LineShape | undefined } | undefined {
-  const lead = diagnosis?.answer === 'found' ? diagnosis.ranked[0] : undefined
-  return lead && advice.how !== null ? { cause: lead.cause, how: advice.how, shape: lead.shape } : undefined
+  return follows && how !== null ? { cause: follows.cause, how, shape: follows.shape } : undefined
 }
 
 /** Where somebody is in the run, as others read it. */

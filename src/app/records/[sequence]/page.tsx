@@ -61,6 +61,7 @@ export default async function RecordPage({ params }: Props) {
             reviews={reviews}
             performedBy={record.signature.personName}
             amendedBy={amendedBy}
+            recorded={{ environment: world.environment, itemCondition: world.itemCondition ?? '' }}
             person={{ name: person.name, role: person.role, isDemo: person.isDemo }}
             timeZone={timeZone}
           />
