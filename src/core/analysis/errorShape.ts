@@ -34,13 +34,13 @@ function straightShape(line: ErrorLine, threshold: number): ErrorShape {
   return 'zero-and-span' // neither alone reaches the threshold, but their sum does
 }
 
-/** The shape as one short sentence for the run screen. */
+/** The shape in words for the run screen: how the curve runs, and not what it comes from, which is for the diagnosis. */
 export const ERROR_SHAPE_WORDS: Record<ErrorShape, string> = {
   flat: 'flat, nothing stands out',
-  zero: 'a zero error, span is fine',
-  span: 'a span error, zero is fine',
-  'zero-and-span': 'zero and span both off',
-  bow: 'bowed, not zero or span',
-  hysteresis: 'up differs from down: hysteresis',
+  zero: 'moved alike at every point',
+  span: 'grows with the input',
+  'zero-and-span': 'moved, and tilted',
+  bow: 'bowed',
+  hysteresis: 'up differs from down',
   'cannot-tell': 'too few points yet',
 }

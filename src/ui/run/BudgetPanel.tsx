@@ -19,7 +19,7 @@ export function BudgetPanel({ world, points, typed: store, close }: Props) {
   const all = useMemo(() => (typed.kind === 'judged' ? [...points, typed.point] : points), [points, typed])
   const shown = all[chosen ?? all.length - 1] ?? all.at(-1)
   const name = (point: JudgedPoint) => `${pointName(point.targetPercent, world.configuration)} ${point.direction}`
-  const scene = useMemo(() => budgetColumns(all, { width: 620, height: 190 }), [all])
+  const scene = useMemo(() => budgetColumns(all, { width: 620, height: 150 }), [all])
   if (!shown?.budget)
     return (
       <section className="run-panel stack" aria-label="Uncertainty budget">
@@ -45,7 +45,7 @@ export function BudgetPanel({ world, points, typed: store, close }: Props) {
         </select>
       </label>
       <div className="scroll-x">
-        <table className="plain-table num small">
+        <table className="plain-table budget-table num small">
           <thead>
             <tr>
               <th>From</th>

@@ -124,19 +124,21 @@ function Desk({ initial, mark, beam, earlier, person, timeZone }: Omit<Props, 'd
                 isDone={!facts.armed}
               />
             )}
-            {world.statesUncertainty && !facts.list && !isBudget && (
-              <button type="button" className="link-button" onClick={() => setBudget(true)}>
-                Where the uncertainty comes from <kbd>u</kbd>
-              </button>
-            )}
-            {isTechnician && (
-              <LeaveLinks
-                abandon={abandon}
-                {...(!facts.pause && {
-                  pause: (words: string) => write('pauses', { id: crypto.randomUUID(), kind: 'paused', words }),
-                })}
-              />
-            )}
+            <div className="leave-links small">
+              {world.statesUncertainty && !facts.list && !isBudget && (
+                <button type="button" className="link-button" onClick={() => setBudget(true)}>
+                  Where the uncertainty comes from <kbd>u</kbd>
+                </button>
+              )}
+              {isTechnician && (
+                <LeaveLinks
+                  abandon={abandon}
+                  {...(!facts.pause && {
+                    pause: (words: string) => write('pauses', { id: crypto.randomUUID(), kind: 'paused', words }),
+                  })}
+                />
+              )}
+            </div>
           </div>
         </div>
       </div>
