@@ -7,7 +7,7 @@ import type { Scene, Shape, Tone } from './scene'
 const GROUPS: readonly { readonly group: ContributionGroup; readonly name: string; readonly tone: Tone }[] = [
   { group: 'reference', name: 'pressure reference and head', tone: 'verdigris' },
   { group: 'output', name: 'output reading', tone: 'brass' },
-  { group: 'instrument', name: 'the instrument itself', tone: 'graphite' },
+  { group: 'instrument', name: 'the instrument itself', tone: 'ink' },
 ]
 
 type Size = { readonly width: number; readonly height: number }

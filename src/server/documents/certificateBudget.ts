@@ -1,4 +1,4 @@
-import { formatFixed, formatPlain } from '@/core/format/formatNumber'
+import { decimalsOfTwoDigits, formatFixed, formatPlain } from '@/core/format/formatNumber'
 import { ofCountedRounds } from '@/core/run/roundRole'
 import type { SealedRecord } from '@/schema/record'
 import type { CertificateSource, Doc } from './certificateSource'
@@ -8,6 +8,7 @@ import { heading, paragraph, table } from './page'
 /** The budget of the point where the limit is smallest against the uncertainty, whole; U at every point stands in its table. */
 export function budget(doc: Doc, { record }: CertificateSource): void {
   const point = tightest(record)
+  const isAsLeft = ofCountedRounds(record.rounds, record.results).asLeft !== undefined
   if (!point?.budget) return
   const { lines, combinedStandardUncertainty: u, effectiveDegrees, coverageFactor, expandedUncertainty } = point.budget
   const rows = lines.map((line) => [
@@ -22,7 +23,7 @@ export function budget(doc: Doc, { record }: CertificateSource): void {
   ])
   heading(
     doc,
-    `Uncertainty at ${pointNameOf(record.world, point)}: where the limit is smallest against it`,
+    `Uncertainty${isAsLeft ? ' as left' : ''} at ${pointNameOf(record.world, point)}: where the limit is smallest against it`,
     60 + rows.length * 15,
   )
   const left = (head: string, share: number) => ({ head, share, align: 'left' as const })
@@ -43,7 +44,7 @@ export function budget(doc: Doc, { record }: CertificateSource): void {
   )
   paragraph(
     doc,
-    `u = ${three(u)} % of span, effective degrees of freedom ${effectiveDegrees === null ? '∞' : formatFixed(effectiveDegrees, 1)}, k = ${formatFixed(coverageFactor, 2)} (Student’s t at 95.45 %, ν truncated), U = ${three(expandedUncertainty)} % of span. Sources: JCGM 100:2008; EURAMET cg-17; ILAC-P14.`,
+    `u = ${three(u)} % of span, effective degrees of freedom ${effectiveDegrees === null ? '∞' : formatFixed(effectiveDegrees, 1)}, k = ${formatFixed(coverageFactor, 2)} (Student’s t at 95.45 %, degrees of freedom truncated), U = ${formatFixed(expandedUncertainty, decimalsOfTwoDigits(expandedUncertainty))} % of span. Sources: JCGM 100:2008; EURAMET cg-17; ILAC-P14.`,
     { size: 8.5 },
   )
   for (const words of record.assumptions ?? []) paragraph(doc, `· Assumed or left out: ${words}.`, { size: 8 })

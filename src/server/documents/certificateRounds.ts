@@ -118,7 +118,8 @@ function hysteresisText(
   const largestDifference =
     errorBasis(world) === 'reading' ? largestUpDown(scatterOfRound(points, world)) : (percentSpan ?? null)
   if (largestDifference === null) return ''
-  return `, hysteresis ${formatFixed(largestDifference, 3)} ${ERROR_BASIS_WORDS[errorBasis(world)]}`
+  const decimals = Math.min(...points.map((point) => pointDecimals(point, world, 3)))
+  return `, hysteresis ${formatFixed(largestDifference, decimals)} ${ERROR_BASIS_WORDS[errorBasis(world)]}`
 }
 
 /** PV and AO beside what was applied and what the meter read, and the error of each stage. */

@@ -149,7 +149,7 @@ export function PrepareDesk({ instrument, offers }: Props) {
               isTicked={reads.digital}
               change={(digital) => setReads({ ...reads, digital })}
               label="Read PV and AO too, with the digital communicator"
-              why="tells the sensor from the output"
+              why="tells sensor from output"
             />
           )}
           {configuration.displayScale && !configuration.hostRoot && (

@@ -44,6 +44,13 @@ export function BudgetPanel({ world, points, typed: store, close }: Props) {
           ))}
         </select>
       </label>
+      <p className="num small" aria-live="polite">
+        <strong>
+          U = ±{formatFixed(budget.expandedUncertainty, decimalsOfTwoDigits(budget.expandedUncertainty))} % of span
+        </strong>
+        , k = {formatFixed(budget.coverageFactor, 2)} (t at 95.45 %, ν ={' '}
+        {budget.effectiveDegrees === null ? '∞' : Math.floor(budget.effectiveDegrees)})
+      </p>
       <div className="scroll-x">
         <table className="plain-table budget-table num small">
           <thead>
@@ -64,7 +71,7 @@ export function BudgetPanel({ world, points, typed: store, close }: Props) {
                 <td>
                   {three(line.value)} {line.unit}
                 </td>
-                <td>{line.distribution === 'rectangular' ? 'rectangular, √3' : 'normal, 1'}</td>
+                <td>{line.distribution === 'rectangular' ? 'rectangular' : 'normal'}</td>
                 <td>{line.degrees === null ? '∞' : three(line.degrees)}</td>
                 <td>{three(line.contribution)}</td>
                 <td>{formatFixed(line.sharePercent, 0)} %</td>
@@ -74,13 +81,6 @@ export function BudgetPanel({ world, points, typed: store, close }: Props) {
           </tbody>
         </table>
       </div>
-      <p className="num small" aria-live="polite">
-        <strong>
-          U = ±{formatFixed(budget.expandedUncertainty, decimalsOfTwoDigits(budget.expandedUncertainty))} % of span
-        </strong>
-        , k = {formatFixed(budget.coverageFactor, 2)} (t at 95.45 %, ν ={' '}
-        {budget.effectiveDegrees === null ? '∞' : Math.floor(budget.effectiveDegrees)})
-      </p>
       <ul className="small soft">
         {assumptionsOf(world, scatterOfRound(points, world)).map((words) => (
           <li key={words}>{words}</li>

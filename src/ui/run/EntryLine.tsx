@@ -229,7 +229,7 @@ export function EntryLine({
             <button type="button" className="link-button" onClick={takePadded}>
               Take the digits shown <kbd>+</kbd>
             </button>{' '}
-            or <kbd>Enter</kbd> again: it was read no finer, and the uncertainty grows.
+            or <kbd>Enter</kbd>: read no finer, U grows.
           </p>
         )}
         <EntrySays typed={typed} message={message} isSending={isSending} world={world} decimals={decimalsHere} />
@@ -246,7 +246,8 @@ export function EntryLine({
             {dwell.words()}
           </p>
         )}
-        <p className="entry-keys">
+        {/* The question stands in the place of the keys, so that the line keeps its height. */}
+        <p className="entry-keys" hidden={question.length > 0}>
           <span>
             <kbd>Enter</kbd> {typed.kind === 'judged' ? 'accept' : 'next box'}
           </span>
