@@ -45,7 +45,7 @@ export function deadWeightPressure(balance: DeadWeight): DeadWeightPressure {
   // p·(1 + λ·p) = p₀. Written so that λ = 0 needs no case of its own and nothing cancels.
   const discriminant = 1 + 4 * distortionPerPa * undistorted
   if (!(discriminant > 0))
-    throw new Refusal('distortion', `${distortionPerPa} 1/Pa leaves no pressure`, 'enter it per pascal, about 1e-12')
+    throw new Refusal('distortion', 'it is so large that no pressure is left', 'enter that of the piston’s certificate')
   const pa = (2 * undistorted) / (1 + Math.sqrt(discriminant))
   return { pa, areaM2: forceN / pa, forceN }
 }

@@ -77,6 +77,12 @@ describe('laws', () => {
       { seed: 31 },
     )
   })
+  test.each(['-1 psia', '−0.2 bar abs', '-500 °C', '-460 °F'])('%s: nothing is less than nothing', (text) => {
+    expect(() => typedQuantity(text)).toThrow(Refusal)
+  })
+  test.each(['0 psia', '-1 psig', '-273.15 °C', '-459.67 °F'])('%s can be', (text) => {
+    expect(Number.isFinite(typedQuantity(text).value)).toBe(true)
+  })
   test('a decimal comma and a decimal point say the same', () => {
     fc.assert(
       fc.property(fc.nat(9999), fc.nat(999), (whole, part) => {

@@ -1,7 +1,7 @@
 import { Refusal } from '../refusal'
 import { decimalText } from './decimalText'
 import type { PressureKind } from './pressureKind'
-import { QUANTITIES, QUANTITY_IDS, type QuantityId } from './quantity'
+import { convertQuantity, QUANTITIES, QUANTITY_IDS, type QuantityId } from './quantity'
 import type { WaterReference } from './waterColumnDensity'
 
 /** What a person typed, understood. `kind` only where the unit itself said gauge, absolute or differential. */
@@ -72,7 +72,17 @@ export function typedQuantity(typed: string, help: TypedQuantityHelp = {}): Type
   if (!match) throw new Refusal('text', `“${typed.slice(0, 40)}” begins with no number`, 'type a number, then its unit')
   const [, number = '', rest = ''] = match
   if (rest.trim() === '') throw new Refusal('text', 'no unit after the number', 'add the unit, for example kPa')
-  return { value: typedNumber(number), ...unitOf(rest, help) }
+  const found = { value: typedNumber(number), ...unitOf(rest, help) }
+  refuseBelowNothing(found, typed)
+  return found
+}
+
+/** Nothing is emptier than a vacuum or colder than absolute zero. */
+function refuseBelowNothing({ value, quantity, unit, kind }: TypedQuantity, typed: string): void {
+  if (kind === 'absolute' && value < 0)
+    throw new Refusal('text', `“${typed.trim()}” lies below a vacuum`, 'check the sign, or type it as gauge')
+  // Refused there below absolute zero.
+  if (quantity === 'temperature') convertQuantity(value, quantity, { from: unit, to: unit })
 }
 
 /** `3 1/2`, `1/2`, `12,5`, `1.5e-3`. */

@@ -26,6 +26,7 @@ export const TransferInput = titled(
     z.object({
       kind: z.literal('table'),
       points: list(z.object({ input: number('Input %'), output: number('Output %') }), 'Table', { least: 2, most: 60 }),
+      between: titled(z.enum(['smooth', 'straight']), 'Between its points').default('smooth'),
     }),
   ]),
   'Transfer',
