@@ -63,6 +63,8 @@ export type Calculation<I extends z.ZodType = z.ZodType, A extends z.ZodRawShape
   readonly input: I
   readonly answer: z.ZodObject<A>
   readonly example: z.input<I>
+  /** By which field of the input a field of the core is known here, where its name is another. */
+  readonly named?: Readonly<Record<string, string>>
   readonly work: (input: z.output<I>) => Worked<z.output<z.ZodObject<A>>>
   /** The same in steps, for what takes long. */
   readonly inSteps?: (input: z.output<I>) => Generator<Progress, Worked<z.output<z.ZodObject<A>>>, void>
@@ -77,6 +79,7 @@ export type AnyCalculation = {
   readonly input: z.ZodType
   readonly answer: z.ZodObject
   readonly example: unknown
+  readonly named?: Readonly<Record<string, string>>
   /** Parses and works: the only way in, so that nothing unparsed reaches the core. */
   readonly run: (parsed: unknown) => Worked<Record<string, unknown>>
   readonly runInSteps?: (parsed: unknown) => Generator<Progress, Worked<Record<string, unknown>>, void>
@@ -117,6 +120,14 @@ export const aboveZero = (title: string, description?: string) =>
   titled(finite().gt(0, 'must be above zero'), title, description)
 export const zeroOrMore = (title: string, description?: string) =>
   titled(finite().gte(0, 'must be zero or more'), title, description)
+/** A temperature at which water is liquid under enough pressure; region 1 of IAPWS-IF97. */
+export const waterCelsius = (title: string) =>
+  titled(
+    finite()
+      .gte(0, 'is no temperature of liquid water: enter 0 to 350 °C')
+      .lte(350, 'is no temperature of liquid water: enter 0 to 350 °C'),
+    title,
+  )
 /** Gravity on land: between the equator on a high mountain and the poles. Source: GRS 80 (from memory), with room. */
 export const gravity = (title = 'Gravity, m/s²') =>
   titled(

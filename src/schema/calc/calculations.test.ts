@@ -17,10 +17,49 @@ function numbersIn(value: unknown, path = ''): { path: string; value: number }[]
   return Object.entries(value).flatMap(([key, part]) => numbersIn(part, path ? `${path}.${key}` : key))
 }
 
+/** Paths of every box of an example. */
+function boxesIn(value: unknown, path: readonly string[] = []): (readonly string[])[] {
+  if (typeof value !== 'object' || value === null) return [path]
+  return Object.entries(value).flatMap(([key, part]) => boxesIn(part, [...path, key]))
+}
+const at = (value: unknown, path: readonly string[]): unknown =>
+  path.reduce<unknown>((part, key) => (part as Record<string, unknown> | undefined)?.[key], value)
+function withAt(value: unknown, [head, ...rest]: readonly string[], put: unknown): unknown {
+  if (head === undefined) return put
+  const copy: Record<string, unknown> = Object.assign(Array.isArray(value) ? [] : {}, value)
+  copy[head] = withAt(copy[head], rest, put)
+  return copy
+}
+
 /** Calculations with nothing to show: reading text, or drawing random readings. */
 const WITHOUT_WORKINGS = new Set(['read-typed', 'simulate'])
 
 describe('every calculation', () => {
+  test.each(
+    CALCULATIONS.filter(({ name }) => !['simulate', 'monte-carlo'].includes(name)).map(
+      (each) => [each.name, each] as const,
+    ),
+  )('%s: what it refuses it names as the page does', (_name, calculation) => {
+    const { example } = calculation
+    const boxes = boxesIn(example).filter((path) => {
+      const value = at(example, path)
+      return typeof value === 'number' || value === null
+    })
+    const names = new Set(
+      boxesIn(example).flatMap((path) => path.map((_key, depth) => path.slice(0, depth + 1).join('.'))),
+    )
+    const unknown = boxes.flatMap((path) =>
+      [-1000, -1, 0, 1e-9, 0.5, 150, 1e5, 1e9].flatMap((put) => {
+        const outcome = runCalculation(calculation, withAt(example, path, put))
+        const refusals = outcome.kind === 'refused' ? outcome.refusals : []
+        return refusals
+          .filter(({ field }) => !names.has(field) && field !== 'answer')
+          .map(({ field }) => `${field} for ${path.join('.')} = ${put}`)
+      }),
+    )
+    expect(unknown).toEqual([])
+  })
+
   test.each(CALCULATIONS)(
     '$name: the example is answered, with units and workings that name their source',
     (calculation) => {

@@ -184,6 +184,7 @@ export const global = calculation({
     guardBand: 'none',
     unit: 'kPa',
   },
+  named: { history: 'prior' },
   work: ({ prior: given, limit, standardUncertainty, guardBand, unit }) => {
     const prior = given.kind === 'stated' ? given : priorFromHistory(given.errors, standardUncertainty)
     const expandedUncertainty = 2 * standardUncertainty

@@ -13,7 +13,6 @@ import {
   aboveZero,
   barometerHPa,
   calculation,
-  celsius,
   choice,
   gravity,
   number,
@@ -22,6 +21,7 @@ import {
   quantity,
   result,
   titled,
+  waterCelsius,
 } from './calculation'
 import { PressureUnitChoice } from './shared'
 
@@ -37,8 +37,8 @@ const drumInput = {
   pressure: number('Drum pressure (gauge)'),
   pressureUnit: PressureUnitChoice,
   barometric: barometerHPa(),
-  legCelsius: celsius('Reference leg, °C'),
-  ambientCelsius: celsius('Cold water, °C'),
+  legCelsius: waterCelsius('Reference leg, °C'),
+  ambientCelsius: waterCelsius('Cold water, °C'),
 }
 /** What the ranges of a drum follow from. */
 export const DrumLevelInput = z.object({ ...drumInput, unit: titled(PressureUnitChoice, 'Ranges in') })
@@ -162,7 +162,7 @@ export const gaugeGlass = calculation({
     pressure: number('Drum pressure (gauge)'),
     pressureUnit: PressureUnitChoice,
     barometric: barometerHPa(),
-    glassCelsius: celsius('Water in the glass, °C'),
+    glassCelsius: waterCelsius('Water in the glass, °C'),
   }),
   answer: z.object({
     trueLevel: result('True level'),

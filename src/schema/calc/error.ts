@@ -168,6 +168,7 @@ export const gaugeClass = calculation({
   }),
   answer: z.object({ limit: result('Limit, ±'), percentSpan: result('Limit, ±') }),
   example: { gaugeClass: 'EN 837-1 class 1.6', scaleLow: 0, scaleHigh: 40, unit: 'bar', at: 27, hasStopPin: false },
+  named: { scalePercent: 'at' },
   work: ({ gaugeClass: id, scaleLow, scaleHigh, unit, at, hasStopPin }) => {
     const span = scaleHigh - scaleLow
     const scalePercent = span === 0 ? 0 : ((at - scaleLow) / span) * 100
@@ -228,6 +229,7 @@ export const carryLimit = calculation({
     side: 'input',
     inputsPercent: [0, 0.25, 1, 4, 16, 36, 64, 100],
   },
+  named: { cutOffPercent: 'transfer.cutOffPercent' },
   work: ({ transfer, limitPercent, side, inputsPercent }) => {
     const curve = transferCurve(transfer)
     const points = inputsPercent.map((inputPercent) => {

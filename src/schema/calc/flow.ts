@@ -16,6 +16,7 @@ import { OrificeFluidInput, OrificePlate, orificeFluid } from '../flow'
 import {
   aboveZero,
   calculation,
+  celsius,
   choice,
   list,
   number,
@@ -221,6 +222,7 @@ export const orifice = calculation({
     unit: 'kPa',
     massFlow: 46_000,
   },
+  named: { flow: 'massFlow' },
   work: (input) => {
     const found = solved(input)
     const label = pressureUnitLabel(input.unit)
@@ -299,7 +301,7 @@ export function solved(input: OrificeInput): OrificeResult {
   }
 }
 
-const GAS_STATE = { pressure: aboveZero('Pressure, kPa abs'), celsius: number('Temperature, °C'), z: aboveZero('Z') }
+const GAS_STATE = { pressure: aboveZero('Pressure, kPa abs'), celsius: celsius('Temperature, °C'), z: aboveZero('Z') }
 
 export const densityCompensation = calculation({
   name: 'density-compensation',

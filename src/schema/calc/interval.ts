@@ -44,6 +44,7 @@ export const intervalStaircase = calculation({
     leastMonths: 3,
     mostMonths: 30,
   },
+  named: { factors: 'lengthenFactor' },
   work: ({ months, shareOfLimit, lengthenInside, ...stairs }) => {
     const next = staircaseInterval(months, shareOfLimit, { ...stairs, lengthenInsidePercent: lengthenInside })
     return {

@@ -55,6 +55,7 @@ export const levelRange = calculation({
     signal: '4-20mA',
     display: { lower: 0, upper: 5.25, unit: 'm' },
   },
+  named: { 'vessel.display': 'display' },
   work: ({ unit, signal, display, ...vessel }) =>
     onVessel(vessel, (setUp) => {
       const { lrvPa, urvPa, columnsAt0, columnsAt100 } = rangeOfVessel(setUp)
@@ -163,6 +164,7 @@ export const liquidDensity = calculation({
   }),
   answer: z.object({ measured: result('Density as measured'), wanted: result('Density as wanted') }),
   example: { relativeDensity: 1.0315, water: '20 °C', measuredAt: 20, expansion: 0.00038, wantedAt: 6 },
+  named: { expansionPerK: 'expansion' },
   work: ({ relativeDensity, water, measuredAt, expansion, wantedAt }) => {
     const measured = densityFromRelative(relativeDensity, water)
     const known = { densityKgPerM3: measured, celsius: measuredAt, expansionPerK: expansion }

@@ -194,6 +194,7 @@ export const manometer = calculation({
     capillaryRise: 2.1,
     unit: 'Pa',
   },
+  named: { tubeOverWellArea: 'tubeOverWell' },
   work: (input) => {
     const pa = manometerPressurePa({
       readM: input.read / 1000,

@@ -271,6 +271,7 @@ export const referenceReach = calculation({
     headroom: result('Left for an overshoot'),
   }),
   example: { range: { lrv: -3.2, urv: 21.5, unit: 'kPa' }, referenceLow: -2, referenceHigh: 35 },
+  named: { reference: 'referenceHigh' },
   work: ({ range, referenceLow, referenceHigh }) => {
     const reach = reachOf(range, { low: referenceLow, high: referenceHigh })
     const label = pressureUnitLabel(range.unit)

@@ -23,7 +23,7 @@ export function* runInSteps(calculation: AnyCalculation, input: unknown): Genera
     const answer = yield* steps(parsed.data)
     return checkedAnswer(calculation, answer)
   } catch (error) {
-    return refusedOrThrown(error)
+    return refusedOrThrown(calculation, error)
   }
 }
 
@@ -33,7 +33,7 @@ function guarded(calculation: AnyCalculation, input: unknown, work: (parsed: unk
   try {
     return checkedAnswer(calculation, work(parsed.data))
   } catch (error) {
-    return refusedOrThrown(error)
+    return refusedOrThrown(calculation, error)
   }
 }
 
@@ -41,12 +41,11 @@ function guarded(calculation: AnyCalculation, input: unknown, work: (parsed: unk
 function checkedAnswer({ answer }: AnyCalculation, given: unknown): Outcome {
   const checked = answer.safeParse(given)
   if (checked.success) return { kind: 'answer', answer: checked.data }
-  const path = checked.error.issues[0]?.path.join('.') ?? ''
   return {
     kind: 'refused',
     refusals: [
       {
-        field: path || 'answer',
+        field: 'answer',
         reason: 'these figures lead beyond what numbers can hold',
         remedy: 'check their size and their units',
       },
@@ -54,9 +53,10 @@ function checkedAnswer({ answer }: AnyCalculation, given: unknown): Outcome {
   }
 }
 
-function refusedOrThrown(error: unknown): Outcome {
+function refusedOrThrown({ named }: AnyCalculation, error: unknown): Outcome {
   if (!(error instanceof Refusal)) throw error
-  return { kind: 'refused', refusals: [{ field: error.field, reason: error.reason, remedy: error.remedy }] }
+  const field = named?.[error.field] ?? error.field
+  return { kind: 'refused', refusals: [{ field, reason: error.reason, remedy: error.remedy }] }
 }
 
 function refusedBy(error: z.ZodError): Outcome {

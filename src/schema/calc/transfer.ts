@@ -59,6 +59,7 @@ export const transfer = calculation({
     display: { lower: 0, upper: 65, unit: 'm³/h' },
     inputs: [0, 0.1, 1.5, 6, 13.5, 24],
   },
+  named: { cutOffPercent: 'transfer.cutOffPercent' },
   work: ({ range, signal, transfer: kind, display, inputs }) => {
     const curve = transferCurve(kind)
     const scale = scaleOf(signal, range)
@@ -137,6 +138,7 @@ export const inverseTransfer = calculation({
     transfer: { kind: 'root-to-zero', cutOffPercent: 8 },
     output: 13.7,
   },
+  named: { cutOffPercent: 'transfer.cutOffPercent' },
   work: ({ range, signal, transfer: kind, output }) => {
     const scale = scaleOf(signal, range)
     const outputPercent = percentOfOutput(output, scale)

@@ -177,6 +177,7 @@ export const digitalGauge = calculation({
       { reference: 4.5, reading: 4.53 },
     ],
   },
+  named: { table: 'held' },
   work: ({ low, high, barometric, unit, held, check }) => {
     const sequence = digitalGaugeSequence({ low, high }, barometric)
     const left = held.length === 0 ? [] : gaugeAdjustRemainder(held, check)
