@@ -190,13 +190,19 @@ function isInsideLimit({ readings, context }: DiagnosisData): boolean {
   })
 }
 
-/** What the sensor can do, or what PV was read to do beyond it. */
+/** How far a sensor follows past the limits of its nameplate, as a share of their width. Ours, no source. */
+const FOLLOWS_ON = 0.1
+
+/**
+ * Where the sensor may stop: past its limits, as one that is off by a little at the very end of them still shows it; or
+ * what PV was read to do beyond.
+ */
 function sensorStops(readings: readonly DiagnosisReading[], { sensorLimits }: DiagnosisContext) {
   const seen = readings.flatMap(({ pvPercent }) => pvPercent ?? [])
-  return {
-    low: Math.min(sensorLimits?.low ?? Number.NEGATIVE_INFINITY, ...seen),
-    high: Math.max(sensorLimits?.high ?? Number.POSITIVE_INFINITY, ...seen),
-  }
+  if (!sensorLimits) return { low: Number.NEGATIVE_INFINITY, high: Number.POSITIVE_INFINITY }
+  const { low, high } = sensorLimits
+  const past = FOLLOWS_ON * (high - low)
+  return { low: Math.min(low - past, ...seen), high: Math.max(high + past, ...seen) }
 }
 
 /**

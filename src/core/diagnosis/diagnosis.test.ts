@@ -43,6 +43,15 @@ const check = (
   )
 const same = (x: number) => x
 
+test('a gauge whose range is its whole sensor and that is off at full scale is off, and no slip of the pen', () => {
+  const gauge = { ...context, isCurrentLoop: false, hasFailureLevels: false, sensorLimits: { low: 0, high: 100 } }
+  const { answer, group } = diagnose(
+    check((x) => x + 0.5),
+    gauge,
+  )
+  expect({ answer, group }).toEqual({ answer: 'found', group: ['zero-shift'] })
+})
+
 describe('causes the trade knows by their shape (common practice, no source)', () => {
   test.each<[string, DiagnosisReading[], Partial<DiagnosisContext>]>([
     ['none', check(same), {}],

@@ -58,8 +58,8 @@ test('a colder glass shows less than the drum holds, and the correction undoes i
 test.each([
   ['taps crossed', () => drumPressurePa({ ...drum, tapDistanceM: -0.4 }, coldDensities(20), 0), 'above the water tap'],
   ['a leg hotter than the drum', () => hotDensities({ pressureMPa: 1, legCelsius: 220 }), 'hotter than the drum'],
-  ['a pressure beyond region 1', () => hotDensities({ pressureMPa: 19, legCelsius: 60 }), '16.529 MPa'],
-  ['ice', () => coldDensities(-4), '273.15 K'],
+  ['a pressure beyond region 1', () => hotDensities({ pressureMPa: 19, legCelsius: 60 }), '165.29 bar'],
+  ['ice', () => coldDensities(-4), '0 °C to 350 °C'],
   [
     'no steam at all',
     () => trueLevelOfGlass(1, { drumWaterKgPerM3: 1, steamKgPerM3: 2, glassWaterKgPerM3: 3 }),

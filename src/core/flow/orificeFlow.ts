@@ -123,8 +123,7 @@ export function orificeBore(
 }
 
 function refuseFlow(massFlowKgPerS: number): void {
-  if (!(massFlowKgPerS > 0))
-    throw new Refusal('flow', `${massFlowKgPerS} kg/s is no flow to measure`, 'enter one above zero')
+  if (!(massFlowKgPerS > 0)) throw new Refusal('flow', 'is not above zero', 'enter one above zero')
 }
 
 type Search = { readonly low: number; readonly high: number; readonly isTooMuch: (at: number) => boolean }

@@ -55,11 +55,9 @@ export function refuseFlowOutsideStandard(orifice: Orifice, fluid: OrificeFluid,
  * @throws {Refusal} naming the limit
  */
 export function refuseFluidOutsideStandard(fluid: OrificeFluid, dpPa: number): void {
-  if (!(fluid.densityKgPerM3 > 0))
-    throw new Refusal('density', `${fluid.densityKgPerM3} kg/m³ is no density`, 'enter one above zero')
-  if (!(fluid.viscosityPaS > 0))
-    throw new Refusal('viscosity', `${fluid.viscosityPaS} Pa·s is no viscosity`, 'enter one above zero')
-  if (!(dpPa > 0)) throw new Refusal('dp', `${dpPa} Pa is no differential pressure`, 'enter one above zero')
+  if (!(fluid.densityKgPerM3 > 0)) throw new Refusal('density', 'is not above zero', 'enter one above zero')
+  if (!(fluid.viscosityPaS > 0)) throw new Refusal('viscosity', 'is not above zero', 'enter one above zero')
+  if (!(dpPa > 0)) throw new Refusal('dp', 'is not above zero', 'enter one above zero')
   if (!fluid.gas) return
   const { upstreamPa, isentropicExponent } = fluid.gas
   if (!(isentropicExponent > 1))

@@ -1,6 +1,7 @@
 import { Refusal } from '../refusal'
 import { liquidWater, REGION_1_MOST_K } from './liquidWater'
 import { saturationTemperatureK } from './saturation'
+import { pressureWords } from './stateWords'
 import { steam } from './steam'
 import type { WaterProperties } from './waterProperties'
 
@@ -25,8 +26,8 @@ export function boilingWater(pressureMPa: number): BoilingWater {
   if (temperatureK > REGION_1_MOST_K)
     throw new Refusal(
       'pressure',
-      `${pressureMPa} MPa absolute lies above ${MOST_BOILING_MPA} MPa, where boiling water leaves region 1`,
-      `enter a pressure up to ${MOST_BOILING_MPA} MPa absolute`,
+      `${pressureWords(pressureMPa)} lies above ${pressureWords(MOST_BOILING_MPA)}, where boiling water leaves region 1`,
+      `enter up to ${pressureWords(MOST_BOILING_MPA)}`,
     )
   return {
     temperatureK,

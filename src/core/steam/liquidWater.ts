@@ -1,6 +1,7 @@
 import { Refusal } from '../refusal'
 import { REGION_1_TERMS } from './region1Coefficients'
 import { saturationPressureMPa } from './saturation'
+import { pressureWords, temperatureWords } from './stateWords'
 import { sumOfTerms } from './term'
 import { propertiesOfGibbs, type WaterProperties } from './waterProperties'
 
@@ -21,20 +22,20 @@ export function liquidWater(pressureMPa: number, temperatureK: number): WaterPro
   if (!(temperatureK >= 273.15 && temperatureK <= REGION_1_MOST_K))
     throw new Refusal(
       'temperature',
-      `${temperatureK} K lies outside liquid water of region 1`,
-      'enter 273.15 K to 623.15 K (0 °C to 350 °C)',
+      `${temperatureWords(temperatureK)} lies outside liquid water of region 1`,
+      'enter 0 °C to 350 °C',
     )
   if (!(pressureMPa <= MOST_MPA && pressureMPa > 0))
     throw new Refusal(
       'pressure',
-      `${pressureMPa} MPa lies outside region 1`,
-      'enter an absolute pressure up to 100 MPa',
+      `${pressureWords(pressureMPa)} lies outside region 1`,
+      `enter up to ${pressureWords(MOST_MPA)}`,
     )
   const boils = saturationPressureMPa(temperatureK)
   if (pressureMPa < boils * AT_SATURATION)
     throw new Refusal(
       'pressure',
-      `at ${temperatureK} K water boils below ${boils.toPrecision(6)} MPa absolute, so it is steam at ${pressureMPa} MPa`,
+      `at ${temperatureWords(temperatureK)} water boils below ${pressureWords(boils)}, so it is steam at ${pressureWords(pressureMPa)}`,
       'enter a higher pressure or a lower temperature',
     )
   const pi = pressureMPa / 16.53

@@ -1,4 +1,5 @@
 import { Refusal } from '../refusal'
+import { pressureWords, temperatureWords } from './stateWords'
 
 /** Coefficients n₁ … n₁₀. Source: IAPWS R7-97(2012), Table 34. */
 const N = [
@@ -23,8 +24,8 @@ export function saturationPressureMPa(temperatureK: number): number {
   if (!(temperatureK >= 273.15 && temperatureK <= CRITICAL_TEMPERATURE_K))
     throw new Refusal(
       'temperature',
-      `${temperatureK} K has no saturation pressure`,
-      'enter a temperature from 273.15 K to 647.096 K',
+      `${temperatureWords(temperatureK)} has no saturation pressure`,
+      'enter a temperature from 0 °C to 373.946 °C',
     )
   const theta = temperatureK + N[8] / (temperatureK - N[9])
   const a = theta ** 2 + N[0] * theta + N[1]
@@ -45,8 +46,8 @@ export function saturationTemperatureK(pressureMPa: number): number {
   if (!(pressureMPa >= LEAST_PRESSURE_MPA && pressureMPa <= CRITICAL_PRESSURE_MPA))
     throw new Refusal(
       'pressure',
-      `${pressureMPa} MPa absolute has no saturation temperature`,
-      'enter an absolute pressure from 0.000612 MPa to 22.064 MPa',
+      `${pressureWords(pressureMPa)} has no saturation temperature`,
+      `enter from ${pressureWords(LEAST_PRESSURE_MPA)} to ${pressureWords(CRITICAL_PRESSURE_MPA)}`,
     )
   const beta = pressureMPa ** 0.25
   const e = beta ** 2 + N[2] * beta + N[5]

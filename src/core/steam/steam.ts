@@ -1,6 +1,7 @@
 import { Refusal } from '../refusal'
 import { REGION_2_IDEAL_TERMS, REGION_2_RESIDUAL_TERMS } from './region2Coefficients'
 import { saturationPressureMPa } from './saturation'
+import { pressureWords, temperatureWords } from './stateWords'
 import { sumOfTerms } from './term'
 import { propertiesOfGibbs, type WaterProperties } from './waterProperties'
 
@@ -19,14 +20,14 @@ export function steam(pressureMPa: number, temperatureK: number): WaterPropertie
   if (!(temperatureK >= 273.15 && temperatureK <= 1073.15))
     throw new Refusal(
       'temperature',
-      `${temperatureK} K lies outside steam of region 2`,
-      'enter 273.15 K to 1073.15 K (0 °C to 800 °C)',
+      `${temperatureWords(temperatureK)} lies outside steam of region 2`,
+      'enter 0 °C to 800 °C',
     )
   const most = mostPressureMPa(temperatureK)
   if (!(pressureMPa > 0 && pressureMPa <= most * AT_SATURATION))
     throw new Refusal(
       'pressure',
-      `at ${temperatureK} K steam of region 2 ends at ${most.toPrecision(6)} MPa absolute; ${pressureMPa} MPa was given`,
+      `at ${temperatureWords(temperatureK)} steam of region 2 ends at ${pressureWords(most)}; ${pressureWords(pressureMPa)} was given`,
       'enter a lower pressure (above zero) or a higher temperature',
     )
   const tau = 540 / temperatureK

@@ -1,6 +1,7 @@
 import { shareOfLimit } from '@/core/analysis/shareOfLimit'
 import { decimalsOfTwoDigits, formatFixed, formatPlain, formatSigned } from '@/core/format/formatNumber'
 import { ERROR_BASIS_WORDS, errorBasis, shownPercent } from '@/core/run/errorBasis'
+import { largestShown } from '@/core/run/largestShown'
 import { POINT_ORDERS } from '@/core/run/plan'
 import { pointName } from '@/core/run/pointScale'
 import { roundNames } from '@/core/run/roundRole'
@@ -70,12 +71,8 @@ export function largest({ results, world }: SealedRecord, round: number): string
     null,
   )
   const shown = { basis: errorBasis(world), range: world.configuration }
-  const size = (point: SealedPoint) => Math.abs(shownPercent(point.errorPercentSpan, point.applied, shown))
-  const biggest = points.reduce<SealedPoint | null>(
-    (worst, next) => (worst && size(worst) * (1 + 1e-9) >= size(next) ? worst : next),
-    nearest,
-  )
-  if (!nearest || !biggest) return ''
+  if (!nearest) return ''
+  const biggest = largestShown(points, nearest, shown)
   const basis = ERROR_BASIS_WORDS[errorBasis(world)]
   if (biggest === nearest) return `${errorText(nearest, world)} ${basis}`
   const at = (point: SealedPoint) => `at ${pointName(point.targetPercent, world.configuration)} ${point.direction}`

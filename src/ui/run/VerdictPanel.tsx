@@ -7,6 +7,7 @@ import { CONDITION_WORDS, overallStatement, RUN_RULES } from '@/core/run/decisio
 import { ERROR_BASIS_WORDS, errorBasis, shownPercent } from '@/core/run/errorBasis'
 import { impactOf, impactWords } from '@/core/run/impact'
 import { judgingBasis } from '@/core/run/judgeSteps'
+import { largestShown } from '@/core/run/largestShown'
 import { pointName } from '@/core/run/pointScale'
 import type { Recommendation } from '@/core/run/recommendation'
 import { ofCountedRounds } from '@/core/run/roundRole'
@@ -46,12 +47,12 @@ export function VerdictPanel({ run, state, decimals, timeZone, advice }: Props) 
   const first = ofCountedRounds(run.rounds, state.rounds).asFound
   const verdict = last?.analysis.verdict
   const nearest = last?.analysis.nearestLimit
-  const largest = last?.analysis.largest
-  if (!last || !verdict || !nearest || !largest) return null
+  if (!last || !verdict || !nearest) return null
   const count = verdict === 'inside' ? 0 : last.points.filter((point) => point.verdict === verdict).length
   const isAsLeft = first !== last
   const { configuration, decisionRule } = run.world
   const shown = { basis: errorBasis(run.world), range: judgingBasis(run.world).range }
+  const largest = largestShown(last.points, nearest, shown)
   const percent = (point: JudgedPoint) => errorWords(point, shown, decimals)
   const statement = overallStatement(last.points)
   const condition = CONDITION_WORDS[decisionRule]
