@@ -68,8 +68,8 @@ const LEAST_HEADROOM = 0.02
 const COARSEST_STEP_OF_LIMIT = 1
 
 /**
- * Whether a reference may give the pressure. The one place for it: offers, the start of a run, every reading and the seal
- * ask here.
+ * Whether a reference may give the pressure. The one place for it: offers, the start of a run and every
+ * reading ask here.
  */
 export function inputFitness(reference: FitReference, job: FitnessJob): Fitness {
   const { basis, errorLimit, percents, pressureKind } = job

@@ -1,6 +1,7 @@
 import { outputExpectations } from '../error/transferLimit'
 import { exceeds } from '../error/verdict'
 import { Refusal } from '../refusal'
+import { SHOWN_PERCENT } from '../signal/ne43'
 import { type TransferCurve, transferCurve } from '../transfer/transfer'
 import {
   bothStages,
@@ -213,7 +214,7 @@ function outputStops(readings: readonly DiagnosisReading[], { isCurrentLoop, has
   const seen = readings
     .flatMap(({ aoPercent, outputPercent }) => aoPercent ?? outputPercent ?? [])
     .filter((percent) => !isCurrentLoop || !hasFailureLevels || (percent > -2.4 && percent < 106))
-  return { low: Math.min(-1.25, ...seen), high: Math.max(103.125, ...seen) }
+  return { low: Math.min(SHOWN_PERCENT.low, ...seen), high: Math.max(SHOWN_PERCENT.high, ...seen) }
 }
 
 /** PV and AO are read one after the other: a tenth of the noise of PV may have moved AO in between. */

@@ -310,6 +310,9 @@ function outputLines({ output }: ReadingFigures, at: Place, facts: ComparisonFac
   ]
 }
 
+/** Lines that a diagnosis looks for as faults, and does not count as scatter. */
+export const DIAGNOSED_LINES = { hysteresis: 'hysteresis', returnToZero: 'return to zero' } as const
+
 /** What the instrument itself does between the readings: repeatability, hysteresis, return to zero. */
 function instrumentLines(at: Place, facts: ComparisonFacts): Contribution[] {
   const { scatter, basis, targetPercent = Number.NaN } = facts
@@ -350,7 +353,7 @@ function instrumentLines(at: Place, facts: ComparisonFacts): Contribution[] {
       : [
           ofScatter(
             {
-              name: 'hysteresis',
+              name: DIAGNOSED_LINES.hysteresis,
               source:
                 own === undefined
                   ? 'this round, half the largest difference between up and down'
@@ -363,7 +366,11 @@ function instrumentLines(at: Place, facts: ComparisonFacts): Contribution[] {
     ...(returnToZero
       ? [
           ofScatter(
-            { name: 'return to zero', source: 'this round, half the change of the lowest point', ...RECTANGULAR },
+            {
+              name: DIAGNOSED_LINES.returnToZero,
+              source: 'this round, half the change of the lowest point',
+              ...RECTANGULAR,
+            },
             returnToZero.difference / 2,
           ),
         ]

@@ -7,6 +7,7 @@ import { percentOfInput } from '../transfer/linearTransfer'
 import { LINEAR } from '../transfer/transfer'
 import type { PressureKind } from '../units/pressureKind'
 import { hasScrews } from './adjustable'
+import { DIAGNOSED_LINES } from './comparisonUncertainty'
 import type { HookUp } from './hookUp'
 import { isOfReading } from './pointScale'
 
@@ -86,7 +87,7 @@ export function diagnoseRound(
 const sensorEnds = (ends: readonly number[]) => ({ low: Math.min(...ends), high: Math.max(...ends) })
 
 /** What is diagnosed is no scatter. */
-const DIAGNOSED: readonly string[] = ['hysteresis', 'return to zero']
+const DIAGNOSED: readonly string[] = Object.values(DIAGNOSED_LINES)
 
 /** Standard deviation of a reading, % of span, as the budget in the middle of the points has it; null where none is stated. */
 function scatterOf(points: readonly JudgedPoint[]): number | null {

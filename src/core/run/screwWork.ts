@@ -2,6 +2,7 @@ import type { ScrewMove } from '../adjust/screwNotices'
 import { adviseScrews, type ScrewAdvice } from '../adjust/twoScrews'
 import type { JudgedPoint, JudgingBasis } from '../analysis/judgedPoint'
 import { usualScatter } from '../error/usualScatter'
+import { SHOWN_PERCENT } from '../signal/ne43'
 import { outputAtPercent, percentOfOutput } from '../signal/signal'
 import { percentOfInput } from '../transfer/linearTransfer'
 import { convertPressure, type PressureUnit } from '../units/pressureUnit'
@@ -74,14 +75,10 @@ export function screwWork(
   }
 }
 
-/** What a signal can show beyond its ends, % of span; NE 43 allows a current no more. */
-const SHOWN_BELOW = -1.25
-const SHOWN_ABOVE = 103.125
-
 /** An aim that the signal cannot show is said to be one. */
 function withinSignal(advice: ScrewAdvice, atPercent: number, setTo: number, { scale }: JudgingBasis): ScrewAdvice {
   const aim = atPercent + advice.aimPercent
-  if (aim >= SHOWN_BELOW && aim <= SHOWN_ABOVE) return advice
+  if (aim >= SHOWN_PERCENT.low && aim <= SHOWN_PERCENT.high) return advice
   const says = `the aim of ${setTo.toFixed(scale.decimals)} ${scale.unit} lies beyond what the signal can show: go as far as it shows, then work on the other end`
   return { ...advice, notices: [...advice.notices, { kind: 'beyond the signal', screw: advice.nextScrew, says }] }
 }

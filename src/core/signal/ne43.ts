@@ -15,6 +15,12 @@ export type Ne43State =
 /** Limits of NE 43, in mA. */
 export const NE43 = { failureLow: 3.6, saturationLow: 3.8, saturationHigh: 20.5, failureHigh: 21 } as const
 
+/** What a measuring output shows beyond its ends, % of output span: 3.8 and 20.5 mA, and taken to be as much on other signals. */
+export const SHOWN_PERCENT = {
+  low: ((NE43.saturationLow - 4) / 16) * 100,
+  high: ((NE43.saturationHigh - 4) / 16) * 100,
+} as const
+
 /** The state of a 4–20 mA current. */
 export function ne43State(milliamp: number): Ne43State {
   if (milliamp <= NE43.failureLow) return 'failure-low'
