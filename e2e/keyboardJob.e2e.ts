@@ -140,8 +140,10 @@ async function takeRound(
     // What is said before the reading is accepted agrees with the calculation by hand.
     await expect(page.locator('.entry-says')).toContainText(`${byHand(reading).errorPercent} %`)
     await expect(page.locator('.entry-says')).toContainText(`${byHand(reading).errorMilliamp} mA`)
-    await page.keyboard.press('Enter')
+    await page.keyboard.down('Enter')
     await expect.poll(() => acceptedCount(page)).toBe(index + 1)
+    await page.keyboard.down('Enter') // held: it repeats, into whatever has the focus by now
+    await page.keyboard.up('Enter')
   }
 }
 

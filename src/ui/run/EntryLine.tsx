@@ -115,11 +115,11 @@ export function EntryLine({
     id.current ??= crypto.randomUUID() // kept over a lost answer: sent twice, it is stored once
     typedAhead.current = ''
     setSending(true)
+    setQuestion([]) // answered: it must not seem to be asked still while the reading is on its way
     const { kind: _, point: __, notice: ___, coarse: ____, ...figures } = reading
     const refusal = await accept({ id: id.current, heldSeconds: dwell.heldSeconds(), ...figures })
     setSending(false)
     setMessage(refusal)
-    setQuestion([])
     isMeant.current = false
     if (refusal === null) setBoxes(EMPTY_BOXES)
     if (refusal) typedAhead.current = null // stored, the next point takes what was typed ahead; refused, there is none

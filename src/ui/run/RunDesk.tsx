@@ -1,6 +1,6 @@
 'use client'
 import { useRouter } from 'next/navigation'
-import { useEffect, useMemo, useRef, useState } from 'react'
+import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react'
 import type { BeamData } from '@/schema/beam'
 import { mayDo } from '@/schema/roles'
 import type { RunStep, RunView } from '@/schema/runView'
@@ -49,7 +49,7 @@ function useBudgetKey(toggle: () => void) {
   const latest = useRef(toggle)
   latest.current = toggle
   useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
+    const onKey = (event: globalThis.KeyboardEvent) => {
       const isFree =
         !isTyping(event.target) || (event.target instanceof Element && event.target.closest('.entry') !== null)
       if (event.key !== 'u' || !isFree || event.ctrlKey || event.metaKey || event.altKey) return
@@ -59,6 +59,13 @@ function useBudgetKey(toggle: () => void) {
     document.addEventListener('keydown', onKey)
     return () => document.removeEventListener('keydown', onKey)
   }, [])
+}
+
+/** An Enter held down goes on repeating into whatever has the focus next: it accepts a reading and must not decide on it. */
+function stopHeldEnter(event: KeyboardEvent) {
+  if (event.key !== 'Enter' || !event.repeat) return
+  event.preventDefault()
+  event.stopPropagation()
 }
 
 function Desk({ initial, mark, beam, earlier, person, timeZone }: Omit<Props, 'draft'>) {
@@ -91,7 +98,7 @@ function Desk({ initial, mark, beam, earlier, person, timeZone }: Omit<Props, 'd
   const correct = mayWork && facts.mayCorrect ? setCorrecting : undefined
   const { world } = run
   return (
-    <div className="run">
+    <div className="run" onKeyDownCapture={stopHeldEnter}>
       <RunHead
         tag={world.instrument.tag}
         configuration={world.configuration}
