@@ -1,14 +1,9 @@
 import { fewestReferences } from '@/core/conformity/fewestReferences'
-import {
-  type Fitness,
-  type FitnessJob,
-  inputFitness,
-  outputFitness,
-  ratioText,
-} from '@/core/conformity/referenceFitness'
+import { type Fitness, inputFitness, outputFitness, ratioText } from '@/core/conformity/referenceFitness'
 import { limitInput } from '@/core/error/errorLimit'
 import { daysBetween, formatDate } from '@/core/format/formatTime'
 import { testPointPercents } from '@/core/run/pointScale'
+import { fitnessJob } from '@/core/run/runFitness'
 import { isTransmitted, SIGNALS } from '@/core/signal/signal'
 import { inputAtPercent } from '@/core/transfer/linearTransfer'
 import type { Configuration } from './configuration'
@@ -23,7 +18,7 @@ export function referenceOffers(
   standards: readonly Standard[],
   today: string,
 ): ReferenceOffers {
-  const job = fitnessJob(configuration, today)
+  const job = fitnessJob(configuration, today, testPointPercents(configuration))
   const inputs = standards.flatMap((standard) => offerOf(standard, inputFitness(standard, job), today))
   // Where none reaches every point, those that reach some serve a sub-range each.
   const isSubRanged = inputs.length > 0 && inputs.every(({ reachesAll }) => !reachesAll)
@@ -38,15 +33,6 @@ export function referenceOffers(
     suggestedInputIds: isSubRanged ? subRangeIds(configuration, inputs) : [],
   }
 }
-
-/** What a reference is to do for an instrument on one day, at some of its points or at all the register names. */
-export const fitnessJob = (configuration: Configuration, day: string, percents?: readonly number[]): FitnessJob => ({
-  basis: { range: configuration, url: configuration.url },
-  errorLimit: configuration.errorLimit,
-  percents: percents ?? testPointPercents(configuration),
-  pressureKind: configuration.pressureKind,
-  day,
-})
 
 /** The best that reads the output beside what gives the pressure: another device, or one with a channel to spare. */
 export const outputOfferFor = (

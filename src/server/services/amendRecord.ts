@@ -1,4 +1,5 @@
 import { Refusal } from '@/core/refusal'
+import { unfitReferences } from '@/core/run/runFitness'
 import { SealedRecord } from '@/schema/record'
 import type { Amending } from '@/schema/review'
 import type { World } from '@/schema/world'
@@ -10,7 +11,6 @@ import { insertRun, selectConfigurationOfRun, selectOpenRun } from '../sql/run'
 import { selectAmendmentOf, selectSeal } from '../sql/seal'
 import { selectStandard } from '../sql/standard'
 import type { Actor } from './actor'
-import { unfitReferences } from './startRun'
 
 /**
  * Opens an amendment of a sealed record: a run of its own that begins with everything recorded, with the date and the

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import { Amending } from '@/schema/review'
 import type { RunView } from '@/schema/runView'
+import { withClient } from '../../../scripts/setup/database'
 import {
   ANNA,
   answerList,
@@ -15,7 +16,7 @@ import {
   readRound,
   runOnNewInstrument,
 } from '../../../tests/support/benchPlant'
-import { freshDatabase } from '../../../tests/support/freshDatabase'
+import { type FreshDatabase, freshDatabase } from '../../../tests/support/freshDatabase'
 import { pool } from '../database'
 import { selectDueDates } from '../sql/dueInstrument'
 import { selectSeal } from '../sql/seal'
@@ -34,8 +35,9 @@ const LATE = { ...PUMP, id: randomUUID(), code: 'T-L', dueOn: '2026-11-19' }
 const GAUGE = { ...PUMP, id: randomUUID(), code: 'T-G', rangeHigh: 220 }
 const COARSE = { ...PUMP, id: randomUUID(), code: 'T-C', resolution: 1 }
 
+let database: FreshDatabase
 beforeAll(async () => {
-  await freshDatabase()
+  database = await freshDatabase()
   process.env.BARYS_TIME_ZONE = 'UTC'
   await peopleAndReferences()
   for (const each of [SHORT, LATE, GAUGE, COARSE]) await insertStandard(pool(), each)
@@ -91,6 +93,33 @@ describe('a reference must be fit: at each reading', () => {
       'T-P: certificate out of date since 10 Jan 2027',
     )
     await recordReading(run.id, nextReading(run), { person: ANNA, now: new Date('2027-01-10T20:00:00Z') })
+  })
+})
+
+describe('a reference must be fit: at the seal', () => {
+  /** As a run stands that an older program began, which asked less. */
+  const givenReferences = (id: string, facts: object) =>
+    withClient(database.ownerUrl, async (db) => {
+      await db.query('ALTER TABLE run DISABLE TRIGGER USER')
+      await db.query('UPDATE run SET world = world || $2::jsonb WHERE id = $1', [id, JSON.stringify(facts)])
+      await db.query('ALTER TABLE run ENABLE TRIGGER USER')
+    })
+  test.each([
+    ['reach', { inputReference: SHORT }, 'T-S reaches 1 of 3 points; abandon this run and read again'],
+    ['step', { inputReference: COARSE }, 'T-C shows steps of 1 kPa'],
+    ['channels', { inputReference: { ...PUMP, channels: 1 }, outputReference: PUMP }, 'T-P has one channel'],
+    ['date', { inputReference: LATE }, 'T-L certificate out of date since 19 Nov 2026'],
+    ['date on a later day of reading', { inputReference: LATE, day: '2026-11-18' }, 'T-L: certificate out of date'],
+  ])('a run of before whose reference does not fit is not sealed: %s', async (what, facts, words) => {
+    const run = await readRound(await runOnNewInstrument(`FIT-7 ${what}`))
+    await givenReferences(run.id, facts)
+    await expect(sealed(run)).rejects.toThrow(words)
+  })
+  test('let through with a reason, it is sealed', async () => {
+    const run = await readRound(await runOnNewInstrument('FIT-8'))
+    const overrides = [{ code: 'T-L', amiss: ['out of date'], reason: 'laboratory closed', by: ANNA.name }]
+    await givenReferences(run.id, { inputReference: LATE, overrides })
+    expect(await sealed(run)).toBeGreaterThan(0)
   })
 })
 

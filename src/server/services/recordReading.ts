@@ -1,10 +1,9 @@
 import type { JudgedPoint } from '@/core/analysis/judgedPoint'
-import { beyondReach, dateIssues } from '@/core/conformity/referenceFitness'
 import { calendarDate } from '@/core/format/formatTime'
 import { Refusal } from '@/core/refusal'
-import { judgeReading, judgingBasis } from '@/core/run/judgeSteps'
+import { judgeReading } from '@/core/run/judgeSteps'
 import { refuseBeyondSensor, refuseImpossibleOutput } from '@/core/run/readingNotice'
-import { referenceOfPoint } from '@/core/run/referenceOfPoint'
+import { unfitReading } from '@/core/run/runFitness'
 import type { NewReading } from '@/schema/run'
 import type { AcceptedReading, RecordedReading, RunStep, RunView } from '@/schema/runView'
 import type { World } from '@/schema/world'
@@ -45,28 +44,15 @@ function refuseFigures(world: World, reading: NewReading): void {
   refuseOtherQuantities(world, reading)
 }
 
-/**
- * A reading is as good as its references at that moment: in date on the day unless that was let through when the run
- * began, and within what they reach. An amendment corrects what was read then.
- */
+/** An amendment corrects what was read on the day of the work, whose date has been asked then. */
 function refuseUnfitReferences(
   world: World,
   percent: number,
   { reading, now }: { reading: NewReading; now: Date },
 ): void {
-  const { outputReference, overrides = [], inputUnit } = world
-  const input = referenceOfPoint(percent, world)
-  const beyondInput = beyondReach(Number(reading.applied), inputUnit, input)
-  if (beyondInput) throw new Refusal('applied', beyondInput, 'check the figure, the unit and the reference')
-  const beyondOutput =
-    outputReference && beyondReach(Number(reading.output), judgingBasis(world).scale.unit, outputReference)
-  if (beyondOutput) throw new Refusal('output', beyondOutput, 'check the figure, and take a reference that reaches it')
-  if (world.amends) return
-  const day = calendarDate(now, environment().BARYS_TIME_ZONE)
-  for (const reference of [input, ...(outputReference ? [outputReference] : [])]) {
-    const [late] = overrides.some(({ code }) => code === reference.code) ? [] : dateIssues(reference.dueOn, day)
-    if (late) throw new Refusal('reference', `${reference.code}: ${late.words}`, 'begin a run with a reference in date')
-  }
+  const day = world.amends ? null : calendarDate(now, environment().BARYS_TIME_ZONE)
+  const unfit = unfitReading({ percent, applied: reading.applied, output: reading.output }, world, day)
+  if (unfit) throw new Refusal(unfit.field, unfit.words, unfit.remedy)
 }
 
 /** Looks at the whole run first: says what is wrong, or stores what is rightly no ordinary reading. */

@@ -1,17 +1,20 @@
 import { randomUUID } from 'node:crypto'
 import type { RoundAnalysis } from '@/core/analysis/roundAnalysis'
 import { shareOfLimit } from '@/core/analysis/shareOfLimit'
+import { calendarDate } from '@/core/format/formatTime'
 import { Refusal } from '@/core/refusal'
 import { assumptionsOf } from '@/core/run/assumptions'
 import { CONDITION_WORDS, RUN_RULES } from '@/core/run/decisionRule'
 import { errorBasis, shownPercent } from '@/core/run/errorBasis'
 import { scatterOfRound } from '@/core/run/judgeSteps'
 import { ofCountedRounds } from '@/core/run/roundRole'
+import { unfitReading, unfitReferences } from '@/core/run/runFitness'
 import type { RunState } from '@/core/run/runState'
 import { mayDo } from '@/schema/roles'
 import type { Signing } from '@/schema/run'
 import type { RunView } from '@/schema/runView'
 import { type Transaction, transaction } from '../database'
+import { environment } from '../environment'
 import { Conflict } from '../refusals'
 import { insertEvent } from '../sql/event'
 import { closeRun } from '../sql/run'
@@ -41,6 +44,7 @@ export function sealRun(runId: string, signing: Omit<Signing, 'password'>, { per
         'the technician who did the work signs as “performed”',
       )
     refuseUnready(run, state, signing)
+    refuseUnfit(run)
 
     const signature = { personName: person.name, meaning: 'performed' as const, remark: signing.remark, signedAt: now }
     await insertSignature(db, { id: randomUUID(), runId, personId: person.id, ...signature })
@@ -80,6 +84,31 @@ function refuseUnready(run: RunView, state: RunState, signing: Pick<Signing, 're
       `${RUN_RULES[run.world.decisionRule].label} asks that ${CONDITION_WORDS[run.world.decisionRule]}, and the uncertainty that came out is larger: no statement of conformity is made`,
       'take the readings again, or say in the remark what follows from it',
     )
+}
+
+/**
+ * References are asked once more before they are vouched for: a run of before may have started with anything. An
+ * amendment says what was used then, and was asked when it began and at each correction.
+ */
+function refuseUnfit({ world, rounds }: RunView): void {
+  if (world.amends) return
+  const { overrides = [] } = world
+  const unfit = unfitReferences(world, world.day ?? world.inputReference.calibratedOn).find(
+    ({ code }) => !overrides.some((override) => override.code === code),
+  )
+  if (unfit)
+    throw new Refusal(
+      unfit.field,
+      `${unfit.code} ${unfit.issues.map(({ words }) => words).join('; ')}`,
+      'abandon this run and read again with a reference that fits',
+    )
+  for (const { percent, readings } of rounds.flatMap(({ steps }) => steps)) {
+    const reading = readings.at(-1)
+    if (!reading) continue
+    const day = calendarDate(new Date(reading.takenAt), environment().BARYS_TIME_ZONE)
+    const amiss = unfitReading({ ...reading, percent }, world, day)
+    if (amiss) throw new Refusal(amiss.field, amiss.words, 'correct that reading, or read again with another reference')
+  }
 }
 
 async function appendToChain(

@@ -1,4 +1,3 @@
-import { channelIssues, type FitnessIssue, inputFitness, outputFitness } from '@/core/conformity/referenceFitness'
 import { referencesOfPoints } from '@/core/conformity/serveByReferences'
 import { calendarDate } from '@/core/format/formatTime'
 import { Refusal } from '@/core/refusal'
@@ -7,11 +6,10 @@ import { plannedPoints } from '@/core/run/plan'
 import { plannedUncertainty, tightestUncertainty } from '@/core/run/plannedUncertainty'
 import { testPointPercents } from '@/core/run/pointScale'
 import { refuseBeyondSensor } from '@/core/run/readingNotice'
-import { referenceOfPoint } from '@/core/run/referenceOfPoint'
+import { type ReferencesOfRun, unfitReferences } from '@/core/run/runFitness'
 import { isTransmitted, SIGNALS } from '@/core/signal/signal'
 import { inputAtPercent } from '@/core/transfer/linearTransfer'
 import type { Configuration } from '@/schema/configuration'
-import { fitnessJob } from '@/schema/referenceOffers'
 import { mayDo, whoMay } from '@/schema/roles'
 import type { StartRun } from '@/schema/run'
 import type { PlannedPoint, PressureStandard, Standard, World } from '@/schema/world'
@@ -191,18 +189,12 @@ async function outputReference(
   )
 }
 
-type Amiss = {
-  readonly code: string
-  readonly field: 'inputReferenceId' | 'outputReferenceId'
-  readonly issues: FitnessIssue[]
-}
-
 /**
  * References that do not fit: refused, or let through with a reason by those with the right. What no reason helps is
  * refused to all: another kind of pressure, or a point that nothing reaches.
  */
 function overridesOf(
-  world: Pick<World, 'configuration' | 'points' | 'inputReference' | 'furtherReferences' | 'outputReference'>,
+  world: ReferencesOfRun,
   { reason, person, day }: { reason: string | null; person: Actor['person']; day: string },
 ): Pick<World, 'overrides'> {
   const amiss = unfitReferences(world, day)
@@ -231,40 +223,4 @@ function overridesOf(
       by: person.name,
     })),
   }
-}
-
-/** Every reference of a run with what makes it unfit on a day. */
-export function unfitReferences(
-  world: Pick<World, 'configuration' | 'points' | 'inputReference' | 'furtherReferences' | 'outputReference'>,
-  day: string,
-): Amiss[] {
-  const { configuration, points, inputReference, furtherReferences = [], outputReference } = world
-  const percentsOf = (id: string) => [
-    ...new Set(points.map(({ percent }) => percent).filter((percent) => referenceOfPoint(percent, world).id === id)),
-  ]
-  const inputs = [inputReference, ...furtherReferences].map((reference): Amiss => {
-    const job = fitnessJob(configuration, day, percentsOf(reference.id))
-    return {
-      code: reference.code,
-      field: 'inputReferenceId',
-      issues: [...inputFitness(reference, job).issues, ...channelIssues(reference, outputReference)],
-    }
-  })
-  const { signal } = configuration
-  const percents = [...new Set(points.map(({ percent }) => percent))]
-  const output: Amiss[] =
-    outputReference && isTransmitted(signal)
-      ? [
-          {
-            code: outputReference.code,
-            field: 'outputReferenceId',
-            issues: [
-              ...outputFitness(outputReference, SIGNALS[signal], fitnessJob(configuration, day, percents)).issues,
-            ],
-          },
-        ]
-      : []
-  return [...inputs, ...output]
-    .map((each) => ({ ...each, issues: each.issues.filter(({ isUnfit }) => isUnfit) }))
-    .filter(({ issues }) => issues.length > 0)
 }
