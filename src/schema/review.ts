@@ -45,6 +45,8 @@ export const Amending = z.object({
   decisionReasons: z.record(z.string().regex(/^\d+$/), Words).default({}),
   /** Words of adjustments, by the id of the act. */
   adjustmentWords: z.record(z.uuid(), Words).default({}),
+  /** Words of steps of work, by the id of the step. */
+  workStepWords: z.record(z.uuid(), Words).default({}),
 })
 export type Amending = z.infer<typeof Amending>
 

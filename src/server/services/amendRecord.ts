@@ -20,7 +20,7 @@ import type { Actor } from './actor'
  */
 export function amendRecord(
   sequence: number,
-  { id, reason, decisionReasons, adjustmentWords, ...facts }: Amending,
+  { id, reason, decisionReasons, adjustmentWords, workStepWords, ...facts }: Amending,
   { person, now }: Actor,
 ): Promise<{ id: string }> {
   return transaction(async (db) => {
@@ -55,7 +55,7 @@ export function amendRecord(
         'finish or abandon that run first',
       )
     }
-    await copyRun(db, { from: seal.runId, to: id, decisionReasons, adjustmentWords })
+    await copyRun(db, { from: seal.runId, to: id, decisionReasons, adjustmentWords, workStepWords })
     await insertEvent(db, {
       at: now,
       personId: person.id,

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
+import { amendableOf } from '@/schema/amendable'
 import { Amending } from '@/schema/review'
 import type { RunView } from '@/schema/runView'
 import { withClient } from '../../../scripts/setup/database'
@@ -182,9 +183,19 @@ describe('an amendment', () => {
 
     const id = randomUUID()
     const environment = { ambientCelsius: '24.0', relativeHumidityPercent: null, barometricHPa: null }
+    const facts = amendableOf(before)
+    const told = facts.words.find(({ field }) => field === 'workStepWords')
+    expect(told).toMatchObject({ words: 'shift lead told' })
+    expect(facts.words.find(({ field }) => field === 'decisionReasons')).toMatchObject({ key: '0', words: 'test' })
     await amendRecord(
       sequence,
-      Amending.parse({ id, reason: 'wrong thermometer', environment, decisionReasons: { 0: 'within its limit' } }),
+      Amending.parse({
+        id,
+        reason: 'wrong thermometer',
+        environment,
+        decisionReasons: { 0: 'within its limit' },
+        workStepWords: { [told?.key ?? '']: 'shift lead and control room told' },
+      }),
       as(BEN, 60 * 24 * 20),
     )
     const later = await sealRun(id, { confirmed: true, remark: null }, as(BEN, 60 * 24 * 20 + 1))
@@ -196,7 +207,11 @@ describe('an amendment', () => {
     expect(plain(after.rounds[0].steps)).toBe(plain(before.rounds[0].steps))
     // All of one moment here, so that their order says nothing.
     const byItem = (steps: { item: string }[]) => plain(steps.toSorted((a, b) => (a.item < b.item ? -1 : 1)))
-    expect(byItem(after.workSteps)).toBe(byItem(before.workSteps))
+    const putRight = { id: told?.key, words: 'shift lead and control room told' }
+    const asWished = before.workSteps.map((each: { id: string }) =>
+      each.id === told?.key ? { ...each, ...putRight } : each,
+    )
+    expect(byItem(after.workSteps)).toBe(byItem(asWished))
     expect(after.rounds[0].steps[0].readings.map((each: { reason: string | null }) => each.reason)).toEqual([
       null,
       'digits',

@@ -23,8 +23,6 @@ const COPIES = [
      FROM reading WHERE run_id = $1 ORDER BY taken_at, supersedes NULLS FIRST`,
   `INSERT INTO overshoot (id, run_id, step_id, applied, noted_at, noted_by)
    SELECT ${COPIED_ID('id')}, $2::uuid, ${COPIED_ID('step_id')}, applied, noted_at, noted_by FROM overshoot WHERE run_id = $1`,
-  `INSERT INTO work_step (id, run_id, list, item, outcome, words, answered_at, answered_by)
-   SELECT ${COPIED_ID('id')}, $2::uuid, list, item, outcome, words, answered_at, answered_by FROM work_step WHERE run_id = $1`,
   `INSERT INTO loop_check (id, run_id, percent, host_value, sense_ohms, sense_volts, checked_at, checked_by)
    SELECT ${COPIED_ID('id')}, $2::uuid, percent, host_value, sense_ohms, sense_volts, checked_at, checked_by
      FROM loop_check WHERE run_id = $1`,
@@ -42,6 +40,10 @@ const COPY_ADJUSTMENTS = `INSERT INTO adjustment (id, run_id, after_round, kind,
           done_by
      FROM adjustment WHERE run_id = $1`
 
+const COPY_WORK_STEPS = `INSERT INTO work_step (id, run_id, list, item, outcome, words, answered_at, answered_by)
+   SELECT ${COPIED_ID('id')}, $2::uuid, list, item, outcome, coalesce($3::jsonb ->> id::text, words), answered_at, answered_by
+     FROM work_step WHERE run_id = $1`
+
 type Copy = {
   readonly from: string
   readonly to: string
@@ -49,14 +51,17 @@ type Copy = {
   readonly decisionReasons?: Readonly<Record<string, string>>
   /** Words of adjustments likewise, by the id of the act. */
   readonly adjustmentWords?: Readonly<Record<string, string>>
+  /** Words of steps of work likewise. */
+  readonly workStepWords?: Readonly<Record<string, string>>
 }
 
 /** Copies everything recorded in one run into another that is open and empty. */
 export async function copyRun(
   db: Queryable,
-  { from, to, decisionReasons = {}, adjustmentWords = {} }: Copy,
+  { from, to, decisionReasons = {}, adjustmentWords = {}, workStepWords = {} }: Copy,
 ): Promise<void> {
   for (const sql of COPIES) await db.query(sql, [from, to])
   await db.query(COPY_DECISIONS, [from, to, JSON.stringify(decisionReasons)])
   await db.query(COPY_ADJUSTMENTS, [from, to, JSON.stringify(adjustmentWords)])
+  await db.query(COPY_WORK_STEPS, [from, to, JSON.stringify(workStepWords)])
 }

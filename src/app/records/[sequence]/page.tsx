@@ -3,6 +3,7 @@ import Link from 'next/link'
 import { formatDateTime } from '@/core/format/formatTime'
 import { decimalsShown } from '@/core/run/decimalsShown'
 import { RUN_RULES } from '@/core/run/decisionRule'
+import { amendableOf } from '@/schema/amendable'
 import { referencesOf } from '@/schema/world'
 import { sequenceParam } from '@/server/api/sequenceParam'
 import { signedIn } from '@/server/currentPerson'
@@ -14,6 +15,7 @@ import { sealedRecordAt } from '@/server/services/instrumentPage'
 import { reviewsOf } from '@/server/services/reviewRecord'
 import { sealedState, sha256 } from '@/server/services/sealedRecord'
 import { selectAmendmentOf } from '@/server/sql/seal'
+import { selectStandards } from '@/server/sql/standard'
 import { LinkButton } from '@/ui/parts/LinkButton'
 import { Mark } from '@/ui/parts/Mark'
 import { RecordRounds } from '@/ui/records/RecordRounds'
@@ -34,9 +36,10 @@ export default async function RecordPage({ params }: Props) {
   const { sequence } = await params
   const { seal, record } = await pageOrNotFound(async () => sealedRecordAt(sequenceParam(sequence)))
   const { BARYS_TIME_ZONE: timeZone } = environment()
-  const [reviews, amendedBy] = await Promise.all([
+  const [reviews, amendedBy, standards] = await Promise.all([
     reviewsOf(record.sequence),
     selectAmendmentOf(pool(), record.sequence),
+    selectStandards(pool()),
   ])
   const { world } = record
   const run = { ...record.run, status: 'sealed' as const, world, rounds: record.rounds }
@@ -61,7 +64,8 @@ export default async function RecordPage({ params }: Props) {
             reviews={reviews}
             performedBy={record.signature.personName}
             amendedBy={amendedBy}
-            recorded={{ environment: world.environment, itemCondition: world.itemCondition ?? '' }}
+            recorded={amendableOf(record)}
+            references={standards.map(({ id, code, description, quantity }) => ({ id, code, description, quantity }))}
             person={{ name: person.name, role: person.role, isDemo: person.isDemo }}
             timeZone={timeZone}
           />
