@@ -4,6 +4,7 @@ import { referenceOfPoint } from '../../src/core/run/referenceOfPoint'
 import { outputAtPercent } from '../../src/core/signal/signal'
 import { percentOfInput } from '../../src/core/transfer/linearTransfer'
 import { transferCurve } from '../../src/core/transfer/transfer'
+import { convertPressure } from '../../src/core/units/pressureUnit'
 import type { World } from '../../src/schema/world'
 import type { Behaviour } from './instruments'
 import { aboutZero } from './random'
@@ -24,7 +25,11 @@ export function simulateReading(
   const isOfReading = errorBasis(world) === 'reading'
   const target = targetInput(point.percent, world)
   const offTarget = (isOfReading ? 12 * target : Math.abs(urv - lrv)) * 0.0012 * aboutZero(random)
-  const applied = (target + offTarget).toFixed(decimals(referenceOfPoint(point.percent, world).resolution))
+  const reference = referenceOfPoint(point.percent, world)
+  const end = (value: number) => convertPressure(value, reference.unit, world.inputUnit)
+  // A pump that vents stops at zero, and nothing is read over the reference's range.
+  const within = Math.min(Math.max(target + offTarget, end(reference.rangeLow)), end(reference.rangeHigh))
+  const applied = within.toFixed(decimals(reference.resolution))
 
   const percent = percentOfInput(Number(applied), { lrv, urv, unit })
   const bend = 4 * (percent / 100) * (1 - percent / 100)

@@ -103,8 +103,19 @@ test('one device with one channel cannot give the pressure and read the output',
 
 test('a reading beyond what a reference reaches cannot have been read on it', () => {
   expect(beyondReach(12, 'bar', REFERENCE)).toBeNull()
-  expect(beyondReach(1200.1, 'kPa', REFERENCE)).toBe('1200.1 kPa is beyond what T-1 reaches (0 … 1200 kPa)')
+  expect(beyondReach(1200.7, 'kPa', REFERENCE)).toBe('1200.7 kPa is beyond what T-1 reaches (0 … 1200 kPa)')
   expect(beyondReach(-0.01, 'bar', REFERENCE)).toContain('beyond what T-1 reaches')
   expect(beyondReach(25.01, 'mA', METER)).toContain('(0 … 25 mA)')
   expect(beyondReach(25, 'mA', METER)).toBeNull()
+})
+
+test('at its ends it may show as much beyond them as it may be wrong there, or one step (common practice, no source)', () => {
+  for (const at of [-0.006, 12.006]) expect(beyondReach(at, 'bar', REFERENCE)).toBeNull()
+  for (const at of [-0.00601, 12.00601]) expect(beyondReach(at, 'bar', REFERENCE)).toContain('beyond')
+  const ofReading: FitReference = {
+    ...REFERENCE,
+    accuracy: { combine: 'sum', terms: [{ kind: 'percentReading', value: 0.05 }] },
+  } as FitReference
+  expect(beyondReach(-0.001, 'bar', ofReading)).toBeNull()
+  expect(beyondReach(-0.00101, 'bar', ofReading)).toContain('beyond')
 })

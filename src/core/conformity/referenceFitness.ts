@@ -153,6 +153,7 @@ export const dateIssues = (dueOn: string, day: string): FitnessIssue[] =>
 
 /**
  * Whether a value can have been read on a reference at all; null where it can, else in words with the reference's ends.
+ * At an end it may show as much beyond it as it may be wrong there, or one step: a vented one shows a digit below zero.
  *
  * @param value in `unit`
  */
@@ -162,8 +163,8 @@ export function beyondReach(value: number, unit: string, reference: FitReference
       ? pressureReader(reference, unit)
       : outputReader(reference, unit)
   if (!reader) return `${reference.code} does not read ${unit}`
-  const slack = Math.abs(reader.high - reader.low) * 1e-9
-  if (value >= reader.low - slack && value <= reader.high + slack) return null
+  const slackAt = (end: number) => Math.max(reader.accuracyAt(end), reader.step) * (1 + 1e-9)
+  if (value >= reader.low - slackAt(reader.low) && value <= reader.high + slackAt(reader.high)) return null
   const end = (end: number) => formatPlain(Number(end.toPrecision(6)))
   const label = isPressureUnit(unit) ? pressureUnitLabel(unit) : unit
   return `${formatPlain(value)} ${label} is beyond what ${reference.code} reaches (${end(reader.low)} … ${end(reader.high)} ${label})`
