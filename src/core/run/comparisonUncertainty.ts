@@ -148,9 +148,9 @@ function accuracyLines(at: Place, facts: ComparisonFacts): Contribution[] {
   const input = inputParts(at, facts)
   const output = outputReference ? outputParts(at, facts, outputReference) : []
   const isOneDevice = outputReference?.id !== undefined && outputReference.id === inputReference.id
-  if (!isOneDevice) return [...input, ...output]
-  return input.map((line) => {
-    const same = output.find(({ name }) => name === line.name)
+  if (!isOneDevice) return [...input, ...output].map(({ line }) => line)
+  return input.map(({ of, line }) => {
+    const same = output.find((each) => each.of === of)?.line
     if (!same) return line
     const percent = line.sensitivity * line.value + same.sensitivity * same.value
     return {
@@ -163,7 +163,16 @@ function accuracyLines(at: Place, facts: ComparisonFacts): Contribution[] {
   })
 }
 
-type Part = { readonly name: string; readonly source: string; readonly limit: ErrorLimit; readonly divideBy?: number }
+/** What a part of a reference's uncertainty comes from. */
+type PartOf = 'calibration' | 'drift' | 'temperature' | 'liquid'
+type Part = {
+  readonly of: PartOf
+  readonly name: string
+  readonly source: string
+  readonly limit: ErrorLimit
+  readonly divideBy?: number
+}
+type PartLine = { readonly of: PartOf; readonly line: Contribution }
 
 /** The parts of a reference’s own uncertainty, as limits over its own range. */
 function partsOf(
@@ -181,16 +190,24 @@ function partsOf(
   return [
     certified
       ? {
+          of: 'calibration',
           name: `certificate of ${name}`,
           source: `certificate ${certificate ?? ''}, U over k`,
           limit: certified.uncertainty,
           divideBy: certified.coverageFactor,
           times: 1,
         }
-      : { name: `accuracy of ${name}`, source: 'register of references', limit: reference.accuracy, times: 1 },
+      : {
+          of: 'calibration',
+          name: `accuracy of ${name}`,
+          source: 'register of references',
+          limit: reference.accuracy,
+          times: 1,
+        },
     ...(driftPerYear
       ? [
           {
+            of: 'drift' as const,
             name: `drift of ${name}`,
             source: `register, ${years.toFixed(2)} years since its calibration`,
             limit: driftPerYear,
@@ -201,6 +218,7 @@ function partsOf(
     ...(temperature && outside > 0
       ? [
           {
+            of: 'temperature' as const,
             name: `temperature of ${name}`,
             source: `register, ${outside.toFixed(1)} K outside its band`,
             limit: temperature.perKelvin,
@@ -212,7 +230,7 @@ function partsOf(
 }
 
 /** A water column is not corrected for the temperature of its water; what that makes counts. */
-function columnPart(at: Place, facts: ComparisonFacts): Contribution[] {
+function columnPart(at: Place, facts: ComparisonFacts): PartLine[] {
   const { inputReference: reference, ambientCelsius } = facts
   if (reference.principle !== 'liquid-column' || ambientCelsius === null || ambientCelsius === undefined) return []
   const correction = columnCorrection(reference.unit, ambientCelsius)
@@ -222,28 +240,30 @@ function columnPart(at: Place, facts: ComparisonFacts): Contribution[] {
     source: 'Tanaka 2001, not corrected',
     ...RECTANGULAR,
   }
-  return [ofInput(line, (1 - correction.factor) * at.applied, { at, facts })]
+  return [{ of: 'liquid', line: ofInput(line, (1 - correction.factor) * at.applied, { at, facts }) }]
 }
 
-function inputParts(at: Place, facts: ComparisonFacts): Contribution[] {
+function inputParts(at: Place, facts: ComparisonFacts): PartLine[] {
   const { inputReference: reference, basis } = facts
-  const parts = partsOf(reference, 'the reference', facts).map(({ name, source, limit, times, divideBy }) => {
+  const parts = partsOf(reference, 'the reference', facts).map(({ of, name, source, limit, times, divideBy }) => {
     const own = times * referenceAccuracyInput(at.applied, basis.range.unit, { ...reference, accuracy: limit })
-    return divideBy
+    const line = divideBy
       ? ofInput({ name, source, distribution: 'normal', degrees: null }, own / divideBy, { at, facts })
       : ofInput({ name, source, ...RECTANGULAR }, own, { at, facts })
+    return { of, line }
   })
   return [...parts, ...columnPart(at, facts)]
 }
 
-function outputParts(at: Place, facts: ComparisonFacts, reference: OutputReferenceFacts): Contribution[] {
+function outputParts(at: Place, facts: ComparisonFacts, reference: OutputReferenceFacts): PartLine[] {
   const { scale } = facts.basis
-  return partsOf(reference, 'the output reading', facts).map(({ name, source, limit, times, divideBy }) => {
+  return partsOf(reference, 'the output reading', facts).map(({ of, name, source, limit, times, divideBy }) => {
     const own = times * accuracyAt(at.output, { ...reference, accuracy: limit }, scale)
-    const line = { name, group: 'output' as const, source, unit: scale.unit, sensitivity: at.perOutput, degrees: null }
-    return divideBy
-      ? { ...line, value: own / divideBy, distribution: 'normal' as const }
-      : { ...line, value: own, distribution: 'rectangular' as const }
+    const plain = { name, group: 'output' as const, source, unit: scale.unit, sensitivity: at.perOutput, degrees: null }
+    const line: Contribution = divideBy
+      ? { ...plain, value: own / divideBy, distribution: 'normal' }
+      : { ...plain, value: own, distribution: 'rectangular' }
+    return { of, line }
   })
 }
 
