@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import type { Page } from '@playwright/test'
+import { DEMO_CAPSULES } from '../scripts/demo/desks'
 import { answerSteps, beginRun, expect, open, post, restoreAndSign, test, typeReading } from './barys'
 import { expectRow } from './certificateRow'
 import { readTag } from './rangeTag'
@@ -36,6 +37,12 @@ const BELLOWS = {
     link: 'middle',
   },
 }
+
+/** The shelf as the demo fills it, whatever the test before has taken from it. */
+test.beforeEach(async ({ page }) => {
+  for (const { id, kept } of DEMO_CAPSULES)
+    expect((await post(page, `capsules/${id}/count`, { kept })).status()).toBe(200)
+})
 
 async function register(page: Page, tag: string, configuration: object): Promise<string> {
   const answer = await post(page, 'instruments', { tag, configuration })
@@ -153,7 +160,7 @@ test('a range beyond the capsule: another from stock, its torque from the manual
   await expect(page.getByText(/bolts to 27\.5 N·m \(maker’s manual, page 31\)/)).toBeVisible()
   await open(page, '/references')
   await expect(page.getByRole('row', { name: /^B-150/ })).toContainText('0')
-  await page.getByRole('button', { name: 'One B-150 more' }).click() // as the store is filled again
+  await page.getByRole('button', { name: 'One B-150 more' }).click()
   await expect(page.getByRole('button', { name: 'One B-150 fewer' })).toBeEnabled()
 })
 

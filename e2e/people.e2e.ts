@@ -148,9 +148,9 @@ test('a record is returned with a remark, amended by a new one, and that is revi
   const reference = dialog.getByLabel('Pressure reference')
   const named = (await reference.textContent()) ?? ''
   await reference.click()
-  await page.getByRole('option', { name: /^R-03/ }).click()
+  await page.getByRole('option', { name: /^R-05/ }).click()
   await dialog.getByRole('button', { name: 'Begin the amendment' }).click()
-  await expect(dialog.getByRole('alert')).toContainText('R-03 reaches')
+  await expect(dialog.getByRole('alert')).toContainText('R-05 measures absolute pressure')
   await reference.click()
   await page.getByRole('option', { name: named }).click()
   await dialog.getByRole('button', { name: 'Begin the amendment' }).click()

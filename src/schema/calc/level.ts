@@ -105,7 +105,11 @@ export const levelFromPressure = calculation({
   title: 'Level from a pressure',
   summary: 'The level that makes a pressure at the instrument, for any arrangement: to check a reading against a dip.',
   input: Vessel.extend({ pressure: number('Pressure at the instrument'), unit: PressureUnitChoice }),
-  answer: z.object({ level: result('Level, over the datum'), percent: result('Of the measured span') }),
+  answer: z.object({
+    level: result('Level, over the datum'),
+    percent: result('Of the measured span'),
+    notice: titled(z.string().nullable(), 'Note'),
+  }),
   example: {
     heightUnit: 'm',
     densityUnit: 'kg/m3',
@@ -128,9 +132,11 @@ export const levelFromPressure = calculation({
       const pressurePa = convertPressure(pressure, unit, 'Pa')
       const levelM = levelAtPressureM(setUp, pressurePa)
       const level = convertQuantity(levelM, 'length', { from: 'm', to: vessel.heightUnit })
+      const percent = ((pressurePa - lrvPa) / (urvPa - lrvPa)) * 100
       return {
         level: quantity(level, vessel.heightUnit),
-        percent: quantity(((pressurePa - lrvPa) / (urvPa - lrvPa)) * 100, '%'),
+        percent: quantity(percent, '%'),
+        notice: beyondSpan(percent),
         workings: [
           {
             finds: 'level',
@@ -147,6 +153,15 @@ export const levelFromPressure = calculation({
       }
     }),
 })
+
+/** A level that the range was not made for; up to a millionth of the span is rounding. */
+function beyondSpan(percent: number): string | null {
+  if (percent > 100 + 1e-6)
+    return 'above the measured span: the signal stops near its upper end, so that the instrument cannot tell how far; check pressure and arrangement, or by dip'
+  if (percent < -1e-6)
+    return 'below the measured span: the instrument cannot tell how far; check pressure and arrangement, or by dip'
+  return null
+}
 
 const WATERS = Object.keys(WATER_DENSITY_KG_PER_M3) as [WaterReference, ...WaterReference[]] // keys of a const object
 

@@ -73,6 +73,14 @@ describe('level', () => {
     expect(value(answerOf('level-from-pressure'), 'level')).toBeCloseTo(level, 9)
     expect(value(answerOf('level-from-pressure'), 'percent')).toBeCloseTo(((level - 0.11) / 1.64) * 100, 9)
   })
+  test('level-from-pressure: a level the range was not made for is said to be one', () => {
+    // 0.11 … 1.75 m of ρ = 1341 above a sensor at 0.05 m, in kPa.
+    const pressureAt = (level: number) => (1341 * G * (level - 0.05)) / 1000
+    const notice = (level: number) => answerOf('level-from-pressure', { pressure: pressureAt(level) }).notice
+    expect([notice(0.11), notice(1.75)]).toEqual([null, null])
+    expect(notice(1.751)).toMatch(/^above the measured span/)
+    expect(notice(0.109)).toMatch(/^below the measured span/)
+  })
   test('level-range: column by column', () => {
     const answer = answerOf('level-range')
     const leg = 942 * G * (5.9 + 0.4)
