@@ -195,6 +195,8 @@ test('a vacuum gauge over six decades: two references, one a sub-range, errors i
   expect(text).toMatch(/As found: OUTSIDE its error limit \(largest \+1(2\.87\d*|2\.9|3) % of reading/)
   expect(text).toContain('Error limit over accuracy of R-09')
   expect(text).toContain('Error limit over accuracy of R-10')
+  // Its budget is one of the reading as everything else there.
+  expect(text).toMatch(/u = [\d.]+ % of reading.*U = [\d.]+ % of reading/)
 })
 
 test('flow by DP with a root and a cut-off at 12 %: points in % of flow, below it judged by its own rule', async ({

@@ -1,6 +1,5 @@
-import type { JudgedPoint } from '../core/analysis/judgedPoint'
 import { decimalsOfTwoDigits, formatFixed } from '../core/format/formatNumber'
-import type { ContributionGroup } from '../core/uncertainty/contribution'
+import type { ContributionGroup, ReadingBudget } from '../core/uncertainty/contribution'
 import type { Scene, Shape, Tone } from './scene'
 
 /** Whose uncertainty a line is; the order is that of the stack, from the foot. */
@@ -10,21 +9,23 @@ const GROUPS: readonly { readonly group: ContributionGroup; readonly name: strin
   { group: 'instrument', name: 'the instrument itself', tone: 'ink' },
 ]
 
+/** The budget of one point, in the % the run shows errors in. */
+export type BudgetColumn = { readonly direction: 'rising' | 'falling'; readonly budget: ReadingBudget }
+
 type Size = { readonly width: number; readonly height: number }
 
 /**
  * The expanded uncertainty of every point as a column, stacked by what it comes from: each part as tall as its share of
  * the variance. The limit is drawn where it lies within the picture.
  */
-export function budgetColumns(points: readonly JudgedPoint[], { width, height }: Size): Scene {
-  const withBudget = points.flatMap((point) => (point.budget ? [{ point, budget: point.budget }] : []))
-  const largest = Math.max(...withBudget.map(({ budget }) => budget.expandedUncertainty), 0)
+export function budgetColumns(columns: readonly BudgetColumn[], { width, height }: Size): Scene {
+  const largest = Math.max(...columns.map(({ budget }) => budget.expandedUncertainty), 0)
   if (largest === 0) return { width, height, shapes: [], words: 'No uncertainty yet.' }
   const foot = height - 34
   const top = 20
   const tall = (value: number) => ((foot - top) * value) / largest
   const left = 62
-  const pitch = (width - left - 10) / withBudget.length
+  const pitch = (width - left - 10) / columns.length
   const shapes: Shape[] = [
     {
       kind: 'line',
@@ -38,7 +39,7 @@ export function budgetColumns(points: readonly JudgedPoint[], { width, height }:
     label(`±${formatFixed(largest, decimalsOfTwoDigits(largest))} %`, { x: left - 8, y: top + 5 }, 'end'),
     label('0', { x: left - 8, y: foot + 4 }, 'end'),
   ]
-  for (const [index, { point, budget }] of withBudget.entries()) {
+  for (const [index, { direction, budget }] of columns.entries()) {
     const x = left + index * pitch + pitch * 0.18
     let y = foot
     for (const { group, tone } of GROUPS) {
@@ -54,7 +55,7 @@ export function budgetColumns(points: readonly JudgedPoint[], { width, height }:
       kind: 'mark',
       x: x + pitch * 0.32,
       y: foot + 11,
-      mark: point.direction === 'rising' ? 'up' : 'down',
+      mark: direction === 'rising' ? 'up' : 'down',
       tone: 'soft',
       size: 9,
       isFilled: true,
@@ -66,7 +67,7 @@ export function budgetColumns(points: readonly JudgedPoint[], { width, height }:
     shapes.push(label(name, { x: x + 15, y: height - 4 }, 'start'))
     x += 26 + name.length * 6.4
   }
-  return { width, height, shapes, words: wordsOf(withBudget) }
+  return { width, height, shapes, words: wordsOf(columns) }
 }
 
 const label = (text: string, { x, y }: { x: number; y: number }, anchor: 'start' | 'end'): Shape => ({
@@ -80,7 +81,7 @@ const label = (text: string, { x, y }: { x: number; y: number }, anchor: 'start'
   face: 'text',
 })
 
-function wordsOf(columns: readonly { readonly budget: NonNullable<JudgedPoint['budget']> }[]): string {
+function wordsOf(columns: readonly BudgetColumn[]): string {
   const last = columns.at(-1)?.budget
   const first = last?.lines.toSorted((a, b) => b.sharePercent - a.sharePercent)[0]
   return `Expanded uncertainty at ${columns.length} points, stacked by what it comes from${first ? `; at the last, ${first.name} makes ${formatFixed(first.sharePercent, 0)} % of the variance` : ''}.`

@@ -1,5 +1,7 @@
 import { decimalsOfTwoDigits, formatFixed, formatPlain } from '@/core/format/formatNumber'
+import { ERROR_BASIS_WORDS, errorBasis } from '@/core/run/errorBasis'
 import { ofCountedRounds } from '@/core/run/roundRole'
+import { shownBudget } from '@/core/run/shownBudget'
 import type { SealedRecord } from '@/schema/record'
 import type { CertificateSource, Doc } from './certificateSource'
 import { pointNameOf, type SealedPoint } from './certificateWords'
@@ -10,7 +12,11 @@ export function budget(doc: Doc, { record }: CertificateSource): void {
   const point = tightest(record)
   const isAsLeft = ofCountedRounds(record.rounds, record.results).asLeft !== undefined
   if (!point?.budget) return
-  const { lines, combinedStandardUncertainty: u, effectiveDegrees, coverageFactor, expandedUncertainty } = point.budget
+  const basis = errorBasis(record.world)
+  const words = ERROR_BASIS_WORDS[basis]
+  const percent = basis === 'span' ? '% span' : '% reading'
+  const shown = shownBudget(point.budget, point.applied, { basis, range: record.world.configuration })
+  const { lines, combinedStandardUncertainty: u, effectiveDegrees, coverageFactor, expandedUncertainty } = shown
   const rows = lines.map((line) => [
     line.name,
     three(line.value),
@@ -35,19 +41,19 @@ export function budget(doc: Doc, { record }: CertificateSource): void {
       right('Value ±', 0.9),
       left('Unit', 0.9),
       left('Distribution', 1),
-      right('% span per unit', 1.1),
+      right(`${percent} per unit`, 1.1),
       right('ν', 0.4),
-      right('u, % span', 0.9),
+      right(`u, ${percent}`, 0.9),
       left('Known by', 2.2),
     ],
     rows,
   )
   paragraph(
     doc,
-    `u = ${three(u)} % of span, effective degrees of freedom ${effectiveDegrees === null ? '∞' : formatFixed(effectiveDegrees, 1)}, k = ${formatFixed(coverageFactor, 2)} (Student’s t at 95.45 %, degrees of freedom truncated), U = ${formatFixed(expandedUncertainty, decimalsOfTwoDigits(expandedUncertainty))} % of span. Sources: JCGM 100:2008; EURAMET cg-17; ILAC-P14.`,
+    `u = ${three(u)} ${words}, effective degrees of freedom ${effectiveDegrees === null ? '∞' : formatFixed(effectiveDegrees, 1)}, k = ${formatFixed(coverageFactor, 2)} (Student’s t at 95.45 %, degrees of freedom truncated), U = ${formatFixed(expandedUncertainty, decimalsOfTwoDigits(expandedUncertainty))} ${words}. Sources: JCGM 100:2008; EURAMET cg-17; ILAC-P14.`,
     { size: 8.5 },
   )
-  for (const words of record.assumptions ?? []) paragraph(doc, `· Assumed or left out: ${words}.`, { size: 8 })
+  for (const assumed of record.assumptions ?? []) paragraph(doc, `· Assumed or left out: ${assumed}.`, { size: 8 })
 }
 
 /** Of the round that decides: as left where there is one. */

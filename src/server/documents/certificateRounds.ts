@@ -45,7 +45,7 @@ export function roundTable(doc: Doc, record: SealedRecord, round: SealedRecord['
     right(`Ideal, ${scale.unit}`, 1.2),
     right(`Error, ${scale.unit}`, 1.15),
     right(`Error, ${percent}`, 1.1),
-    ...(isTransmitting ? [right(`Error, ${rangeUnit}`, 1.2)] : []),
+    ...(isTransmitting ? [right(`${rangeUnit === scale.unit ? 'At input' : 'Error'}, ${rangeUnit}`, 1.2)] : []),
     right(`Limit, ${percent}`, 1.05),
     ...(hasAcceptance ? [right(`A, ${percent}`, 1)] : []),
     ...(world.statesUncertainty ? [right(`U, ${percent}`, 1)] : []),
@@ -76,7 +76,7 @@ export function roundTable(doc: Doc, record: SealedRecord, round: SealedRecord['
   doc.moveDown(0.2)
   paragraph(
     doc,
-    `Largest error ${largest(record, round.round)}${hysteresisText(world, result?.points ?? [], result?.hysteresisPercentSpan)}. ${readByWords(round)}`,
+    `Largest error ${largest(record, round.round)}.${hysteresisText(world, result?.points ?? [], result?.hysteresisPercentSpan)} ${readByWords(round)}`,
     { size: 8.5 },
   )
   if (result?.points.some(({ cutOff }) => cutOff))
@@ -119,7 +119,7 @@ function hysteresisText(
     errorBasis(world) === 'reading' ? largestUpDown(scatterOfRound(points, world)) : (percentSpan ?? null)
   if (largestDifference === null) return ''
   const decimals = Math.min(...points.map((point) => pointDecimals(point, world, 3)))
-  return `, hysteresis ${formatFixed(largestDifference, decimals)} ${ERROR_BASIS_WORDS[errorBasis(world)]}`
+  return ` Hysteresis ${formatFixed(largestDifference, decimals)} ${ERROR_BASIS_WORDS[errorBasis(world)]}.`
 }
 
 /** PV and AO beside what was applied and what the meter read, and the error of each stage. */

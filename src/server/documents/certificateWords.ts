@@ -76,7 +76,7 @@ export function largest({ results, world }: SealedRecord, round: number): string
   const basis = ERROR_BASIS_WORDS[errorBasis(world)]
   if (biggest === nearest) return `${errorText(nearest, world)} ${basis}`
   const at = (point: SealedPoint) => `at ${pointName(point.targetPercent, world.configuration)} ${point.direction}`
-  return `${errorText(biggest, world)} ${basis} ${at(biggest)}; ${shareOfLimit(nearest) > 1 ? 'farthest beyond' : 'nearest'} its limit ${errorText(nearest, world)} ${at(nearest)}, ${formatFixed(shareOfLimit(nearest) * 100, 0)} % of it`
+  return `${errorText(biggest, world)} ${basis} ${at(biggest)}; ${shareOfLimit(nearest) > 1 ? 'farthest beyond' : 'nearest'} its limit ${errorText(nearest, world)} ${basis} ${at(nearest)}, ${formatFixed(shareOfLimit(nearest) * 100, 0)} % of it`
 }
 
 /** Who took the readings of a round: `Read by Anna Test`, or who read which points. */

@@ -3,9 +3,11 @@ import { useMemo, useState } from 'react'
 import type { JudgedPoint } from '@/core/analysis/judgedPoint'
 import { decimalsOfTwoDigits, formatFixed, formatPlain } from '@/core/format/formatNumber'
 import { assumptionsOf } from '@/core/run/assumptions'
+import { ERROR_BASIS_WORDS, errorBasis } from '@/core/run/errorBasis'
 import { scatterOfRound } from '@/core/run/judgeSteps'
 import { pointName } from '@/core/run/pointScale'
-import { budgetColumns } from '@/pictures/budgetColumns'
+import { shownBudget } from '@/core/run/shownBudget'
+import { type BudgetColumn, budgetColumns } from '@/pictures/budgetColumns'
 import type { World } from '@/schema/world'
 import { SceneSvg } from '../pictures/SceneSvg'
 import { type TypedStore, useTyped } from './typedStore'
@@ -19,15 +21,18 @@ export function BudgetPanel({ world, points, typed: store, close }: Props) {
   const all = useMemo(() => (typed.kind === 'judged' ? [...points, typed.point] : points), [points, typed])
   const shown = all[chosen ?? all.length - 1] ?? all.at(-1)
   const name = (point: JudgedPoint) => `${pointName(point.targetPercent, world.configuration)} ${point.direction}`
-  const scene = useMemo(() => budgetColumns(all, { width: 620, height: 150 }), [all])
-  if (!shown?.budget)
+  const basis = errorBasis(world)
+  const columns = useMemo(() => all.flatMap((point) => columnOf(point, world)), [all, world])
+  const scene = useMemo(() => budgetColumns(columns, { width: 620, height: 150 }), [columns])
+  const [column] = shown ? columnOf(shown, world) : []
+  if (!column)
     return (
       <section className="run-panel stack" aria-label="Uncertainty budget">
         <BudgetHead close={close} />
         <p className="soft">The budget appears with the first reading.</p>
       </section>
     )
-  const { budget } = shown
+  const { budget } = column
   return (
     <section className="run-panel stack" aria-label="Uncertainty budget">
       <BudgetHead close={close} />
@@ -46,7 +51,8 @@ export function BudgetPanel({ world, points, typed: store, close }: Props) {
       </label>
       <p className="num small" aria-live="polite">
         <strong>
-          U = ±{formatFixed(budget.expandedUncertainty, decimalsOfTwoDigits(budget.expandedUncertainty))} % of span
+          U = ±{formatFixed(budget.expandedUncertainty, decimalsOfTwoDigits(budget.expandedUncertainty))}{' '}
+          {ERROR_BASIS_WORDS[basis]}
         </strong>
         , k = {formatFixed(budget.coverageFactor, 2)} (t at 95.45 %, ν ={' '}
         {budget.effectiveDegrees === null ? '∞' : Math.floor(budget.effectiveDegrees)})
@@ -59,7 +65,7 @@ export function BudgetPanel({ world, points, typed: store, close }: Props) {
               <th>Value ±</th>
               <th>Distribution</th>
               <th>ν</th>
-              <th>u, % span</th>
+              <th>u, {basis === 'span' ? '% span' : '% reading'}</th>
               <th>Share</th>
               <th>Known by</th>
             </tr>
@@ -88,6 +94,12 @@ export function BudgetPanel({ world, points, typed: store, close }: Props) {
       </ul>
     </section>
   )
+}
+
+/** The budget of a point as the run shows errors; none while there is none. */
+function columnOf({ budget, direction, applied }: JudgedPoint, world: World): BudgetColumn[] {
+  const shown = { basis: errorBasis(world), range: world.configuration }
+  return budget ? [{ direction, budget: shownBudget(budget, applied, shown) }] : []
 }
 
 function BudgetHead({ close }: { close: () => void }) {
