@@ -1,4 +1,4 @@
-/** Imports point downwards only: app → ui → pictures → schema → core, app → server → pictures → schema → core. */
+/** Imports point downwards only: app → {ui, server} → pictures → plans → calc → words → schema → core. */
 const layer = (name, mayImport) => ({
   name: `${name}-imports-downwards`,
   severity: 'error',
@@ -11,11 +11,14 @@ module.exports = {
   forbidden: [
     layer('core', []),
     layer('schema', ['core']),
-    layer('pictures', ['schema', 'core']),
-    layer('workers', ['schema', 'core']),
-    layer('ui', ['pictures', 'workers', 'schema', 'core']),
-    layer('server', ['pictures', 'schema', 'core']),
-    layer('app', ['ui', 'server', 'pictures', 'schema', 'core']),
+    layer('words', ['schema', 'core']),
+    layer('calc', ['words', 'schema', 'core']),
+    layer('plans', ['calc', 'words', 'schema', 'core']),
+    layer('pictures', ['plans', 'calc', 'words', 'schema', 'core']),
+    layer('workers', ['calc', 'schema', 'core']),
+    layer('ui', ['pictures', 'workers', 'plans', 'calc', 'words', 'schema', 'core']),
+    layer('server', ['pictures', 'plans', 'calc', 'words', 'schema', 'core']),
+    layer('app', ['ui', 'server', 'pictures', 'plans', 'calc', 'words', 'schema', 'core']),
     {
       name: 'core-is-pure',
       comment: 'The core runs in a browser, a worker and a server alike.',

@@ -1,4 +1,4 @@
-import { CALCULATIONS } from '../src/schema/calc/registry'
+import { CALCULATIONS } from '../src/calc/registry'
 import { address, expect, open, post, test } from './barys'
 
 test('every calculation opens with its example worked out, its steps beside it, and no fault on the console', async ({

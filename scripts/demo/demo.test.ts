@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest'
-import { Configuration } from '../../src/schema/configuration'
-import { referenceOffers } from '../../src/schema/referenceOffers'
+import { referenceOffers } from '../../src/plans/referenceOffers'
+import { ConfigurationNumbers } from '../../src/schema/configurationForm'
 import { Standard } from '../../src/schema/world'
 import { DEMO_INSTRUMENTS } from './instruments'
 import { DEMO_PEOPLE } from './people'
@@ -20,7 +20,7 @@ describe('the invented plant', () => {
   test.each(DEMO_INSTRUMENTS.map((instrument) => [instrument.tag, instrument] as const))(
     '%s could be registered by hand, and a reference reaches it',
     (_tag, { configuration }) => {
-      expect(() => Configuration.parse(configuration)).not.toThrow()
+      expect(() => ConfigurationNumbers.parse(configuration)).not.toThrow()
       const [best] = referenceOffers(configuration, demoStandards(TODAY), '2026-11-20').inputs
       expect(best?.ratio).toBeGreaterThan(1)
     },

@@ -196,7 +196,7 @@ def drum():
 
 
 def calc_examples():
-    """Densities at the states of the drum examples in src/schema/calc/drum.ts."""
+    """Densities at the states of the drum examples in src/calc/drum.ts."""
     import iapws
     from iapws.iapws97 import _Region1, _Region2, _TSat_P
     p, boiling = 2.64 + 0.0988, 2.74

@@ -1,9 +1,13 @@
 import { describe, expect, test } from 'vitest'
-import { Body, BodyForm, bodyWords, sensorBody } from './body'
-import { bodyIn, CapsuleCount, NewCapsule } from './capsule'
+import { sensorBody } from '@/core/range/sensorBody'
+import { bodyIn } from '../plans/capsuleBody'
+import { bodyWords } from '../words/bodyWords'
+import { rangeChangeWords } from '../words/rangeChangeWords'
+import { verdictWords } from '../words/verdictWords'
+import { BodyNumbers, BodyForm } from './body'
+import { CapsuleCount, NewCapsule } from './capsule'
 import { Configuration } from './configuration'
-import { rangeChangeWords } from './rangeChangeWords'
-import { verdictWords } from './verdictWords'
+import { ConfigurationNumbers } from './configurationForm'
 
 const LINKS = [
   { name: 'low', minSpan: 5, maxSpan: 20 },
@@ -30,7 +34,7 @@ const CONFIGURATION = {
   body: BODY,
 }
 const refusalsOf = (changes: object) =>
-  Configuration.safeParse({ ...CONFIGURATION, ...changes }).error?.issues.map(
+  ConfigurationNumbers.safeParse({ ...CONFIGURATION, ...changes }).error?.issues.map(
     ({ path, message }) => `${path.join('.')}: ${message}`,
   ) ?? []
 
@@ -41,7 +45,7 @@ describe('a body', () => {
     ['a band turned round', { links: [{ name: 'x', minSpan: 9, maxSpan: 3 }], link: null }, 'above the smallest span'],
     ['a largest span of nothing', { maxSpan: 0 }, 'above zero'],
   ])('%s is refused', (_, changes, says) => {
-    expect(JSON.stringify(Body.safeParse({ ...BODY, ...changes }).error?.issues)).toContain(says)
+    expect(JSON.stringify(BodyNumbers.safeParse({ ...BODY, ...changes }).error?.issues)).toContain(says)
   })
   test('as a form sends it: text, a decimal comma, empty boxes for what is not known', () => {
     expect(

@@ -1,7 +1,4 @@
 import { z } from 'zod'
-import { formatPlain } from '@/core/format/formatNumber'
-import type { SensorBody } from '@/core/range/sensorBody'
-import { type PressureUnit, pressureUnitLabel } from '@/core/units/pressureUnit'
 import { DecimalNumber } from './decimal'
 
 const shortName = (name: string, longest: number) =>
@@ -59,38 +56,17 @@ const bodyOf = (value: z.ZodType<number, unknown>) =>
         })
     })
 
-/** What a capsule or cell body can do beyond its limits; values in the unit of the configuration. */
-export const Body = bodyOf(z.number())
+/** What a capsule or cell body can do beyond its limits, as stored; values in the unit of the configuration. */
+export const Body = z.strictObject({
+  family: z.string().nullable(),
+  capsule: z.string().nullable(),
+  maxSpan: z.number().nullable(),
+  allowsReverse: z.boolean(),
+  links: z.array(z.strictObject({ name: z.string(), minSpan: z.number(), maxSpan: z.number() })).readonly(),
+  link: z.string().nullable(),
+})
 export type Body = z.infer<typeof Body>
+/** The same as entered in numbers. */
+export const BodyNumbers = bodyOf(z.number())
 /** The same as a form or an API caller sends it. */
 export const BodyForm = bodyOf(DecimalNumber)
-
-type BodyFacts = {
-  readonly lrl: number
-  readonly url: number
-  readonly minSpan: number
-  readonly body?: Body | undefined
-}
-
-/** The body of a configuration as the core judges it. Without facts of its own it has no link, and may act in reverse. */
-export const sensorBody = ({ lrl, url, minSpan, body }: BodyFacts): SensorBody => ({
-  lrl,
-  url,
-  minSpan,
-  maxSpan: body?.maxSpan ?? null,
-  links: body?.links ?? [],
-  allowsReverse: body?.allowsReverse ?? true,
-})
-
-/** A body as a line of the register says it. */
-export function bodyWords({ family, capsule, maxSpan, links, link, allowsReverse }: Body, unit: PressureUnit): string {
-  return [
-    capsule && `capsule ${capsule}`,
-    family && `of “${family}”`,
-    maxSpan !== null && `largest span ${formatPlain(maxSpan)} ${pressureUnitLabel(unit)}`,
-    links.length > 0 && `span link ${link === null ? 'not looked at' : `at ${link}`}`,
-    !allowsReverse && 'not reverse-acting',
-  ]
-    .filter((part) => part !== false && part !== null)
-    .join(', ')
-}

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest'
 import { z } from 'zod'
 import { TYPED_CONFIGURATION } from '../../tests/support/typedConfiguration'
-import { ConfigurationForm, NewInstrument } from './configuration'
+import { ConfigurationForm, NewInstrument } from './configurationForm'
 
 const VALID = {
   ...TYPED_CONFIGURATION,

@@ -1,20 +1,13 @@
 import { z } from 'zod'
-import { limitInput } from '@/core/error/errorLimit'
-import { formatPlain } from '@/core/format/formatNumber'
-import { fitIssues, fitIssueWords, linkForSpan } from '@/core/range/fitIssues'
-import { Refusal } from '@/core/refusal'
 import { HOOK_UPS, type HookUp } from '@/core/run/hookUp'
 import { POINT_ORDERS, type PointOrder } from '@/core/run/plan'
-import { inputPercentOfPoint, POINT_SCALES, type PointScale, pointName } from '@/core/run/pointScale'
+import { POINT_SCALES, type PointScale } from '@/core/run/pointScale'
 import { SIGNAL_IDS } from '@/core/signal/signal'
-import { inputAtPercent } from '@/core/transfer/linearTransfer'
 import { LINEAR } from '@/core/transfer/transfer'
 import { PRESSURE_KIND_IDS } from '@/core/units/pressureKind'
-import { pressureUnitLabel } from '@/core/units/pressureUnit'
-import { Body, BodyForm, sensorBody } from './body'
-import { DecimalNumber } from './decimal'
-import { ErrorLimit, ErrorLimitForm, PressureUnitId } from './errorLimit'
-import { DisplayScale, DisplayScaleForm, Transfer, TransferForm } from './transfer'
+import { Body } from './body'
+import { ErrorLimit, PressureUnitId } from './errorLimit'
+import { DisplayScale, Transfer } from './transfer'
 
 /** Kinds of instruments, by what they measure and how they give it. */
 export const INSTRUMENT_KINDS = {
@@ -31,262 +24,43 @@ export const INSTRUMENT_KINDS = {
 export type InstrumentKind = keyof typeof INSTRUMENT_KINDS
 export const INSTRUMENT_KIND_IDS = Object.keys(INSTRUMENT_KINDS) as InstrumentKind[] // keys of a const object
 
-const text = (max: number, name: string) =>
-  z
-    .string()
-    .trim()
-    .min(1, { error: `${name} is empty: fill it in` })
-    .max(max, { error: `${name} is longer than ${max} characters: shorten it` })
-
-const plainFields = {
-  description: text(200, 'description'),
-  area: text(80, 'area'),
-  kind: z.enum(INSTRUMENT_KIND_IDS, { error: 'not a kind Barys knows: choose one from the list' }),
-  pressureKind: z.enum(PRESSURE_KIND_IDS, { error: 'say whether gauge, absolute or differential' }),
+/**
+ * One version of what an instrument is, as stored: what its sensor can do, what it is ranged to, what it may be wrong by
+ * and how it is checked. Values in `unit`. It says what each value is and nothing else: what may be entered is a rule of
+ * today, and records of yesterday stand (`configurationForm.ts`).
+ */
+export const Configuration = z.strictObject({
+  description: z.string(),
+  area: z.string(),
+  kind: z.enum(INSTRUMENT_KIND_IDS),
+  pressureKind: z.enum(PRESSURE_KIND_IDS),
   unit: PressureUnitId,
-  signal: z.enum(SIGNAL_IDS, { error: 'not a signal Barys knows: choose one from the list' }),
+  lrl: z.number(),
+  url: z.number(),
+  minSpan: z.number(),
+  lrv: z.number(),
+  urv: z.number(),
+  signal: z.enum(SIGNAL_IDS),
+  errorLimit: ErrorLimit,
+  adjustLimit: ErrorLimit.nullable(),
+  intervalMonths: z.number(),
+  testPoints: z.array(z.number()).readonly(),
   pointOrder: z.enum(Object.keys(POINT_ORDERS) as PointOrder[]), // keys of a const object
   // What configurations from before they were asked for are: a straight line, points in % of span, connected direct.
   pointScale: z.enum(Object.keys(POINT_SCALES) as PointScale[]).default('input'), // keys of a const object
   hookUp: z.enum(Object.keys(HOOK_UPS) as HookUp[]).default('direct'), // keys of a const object
-  /** The host takes the square root; the display scale is then the host's. Left out otherwise: older records have none. */
-  hostRoot: z.literal(true).optional(),
-}
-
-const wholeMonths = (value: z.ZodType<number, unknown>) =>
-  value
-    .refine((months) => Number.isInteger(months), { error: 'whole months only' })
-    .refine((months) => months >= 1 && months <= 120, { error: 'between 1 and 120 months' })
-
-const pointList = z
-  .array(z.number())
-  .min(2, { error: 'at least two points' })
-  .max(21, { error: '21 points at most' })
-  .refine((points) => new Set(points).size === points.length, { error: 'a point stands twice' })
-  .readonly()
-
-/** How finely its own dial or display is read, in the unit of the range. */
-const READ_FRACTIONS = [1, 0.5, 0.25, 0.2, 0.1] as const
-const fraction = z.literal(READ_FRACTIONS, { error: 'a whole division, or ½, ¼, ⅕ or ⅒ of one' })
-const above = (value: z.ZodType<number, unknown>) => value.refine((size) => size > 0, { error: 'must be above zero' })
-
-/** What is known of an instrument beyond its range. Every part is left out where nobody has said. */
-const Particulars = {
-  nameplate: z.object({ maker: z.string(), model: z.string(), serialNumber: z.string() }).partial().optional(),
-  readability: z.object({ division: above(z.number()), fraction }).optional(),
-  /** Standard deviation of single readings at one point, as declared by the maker or the site. */
-  repeatabilityPercentSpan: above(z.number()).optional(),
-  limitSource: z.string().optional(),
-  owner: z.string().optional(),
-}
-
-const fields = {
-  ...plainFields,
-  ...Particulars,
-  lrl: z.number(),
-  url: z.number(),
-  minSpan: z.number().positive({ error: 'must be above zero' }),
-  lrv: z.number(),
-  urv: z.number(),
-  errorLimit: ErrorLimit,
-  adjustLimit: ErrorLimit.nullable(),
-  intervalMonths: wholeMonths(z.number()),
-  testPoints: pointList,
   transfer: Transfer.default(LINEAR),
   displayScale: DisplayScale.nullable().default(null),
+  /** The host takes the square root; the display scale is then the host's. Left out otherwise: older records have none. */
+  hostRoot: z.literal(true).optional(),
   /** Left out where the register knows nothing of a link, a capsule or a largest span, as older records do. */
   body: Body.optional(),
-}
-/**
- * One version of what an instrument is: what its sensor can do, what it is ranged to, what it may be wrong by and how
- * it is checked. Values in `unit`. Refuses what the sensor cannot do and limits that nobody could meet.
- */
-export const Configuration = z.object(fields).superRefine(refuseImpossible)
+  nameplate: z.strictObject({ maker: z.string(), model: z.string(), serialNumber: z.string() }).partial().optional(),
+  /** How finely its own dial or display is read: a division, in the unit of the range, and what fraction of it. */
+  readability: z.strictObject({ division: z.number(), fraction: z.number() }).optional(),
+  /** Standard deviation of single readings at one point, as declared by the maker or the site. */
+  repeatabilityPercentSpan: z.number().optional(),
+  limitSource: z.string().optional(),
+  owner: z.string().optional(),
+})
 export type Configuration = z.infer<typeof Configuration>
-
-/** The points as typed: `0, 25, 50, 75, 100`, or with blanks or semicolons; a decimal comma needs one of those. */
-export const PointListForm = z.union([
-  pointList,
-  z
-    .string()
-    .max(200)
-    .transform((typed): readonly (string | number)[] => pointTexts(typed))
-    .pipe(z.array(DecimalNumber).readonly())
-    .pipe(pointList),
-])
-
-function pointTexts(typed: string): string[] {
-  const parts = typed.trim().split(/[;\s]+/)
-  const texts = parts.length === 1 ? typed.split(',') : parts.map((part) => part.replace(/,$/, ''))
-  return texts.map((part) => part.trim()).filter((part) => part !== '')
-}
-
-/** A box that may stay empty, and then says nothing. */
-const optionalText = (max: number) =>
-  z
-    .string()
-    .trim()
-    .max(max, { error: `longer than ${max} characters: shorten it` })
-    .transform((typed) => typed || undefined)
-    .optional()
-
-/** A number in a box that may stay empty. */
-const optionalNumber = z.union([z.literal('').transform(() => undefined), above(DecimalNumber)]).optional()
-
-const ParticularsForm = {
-  nameplate: z
-    .object({ maker: optionalText(80), model: optionalText(80), serialNumber: optionalText(80) })
-    .transform((plate) => (Object.values(plate).some(Boolean) ? plate : undefined))
-    .optional(),
-  readability: z
-    .object({ division: optionalNumber, fraction: z.coerce.number().pipe(fraction).optional() })
-    .transform(({ division, fraction: told = 1 }) =>
-      division === undefined ? undefined : { division, fraction: told },
-    )
-    .optional(),
-  repeatabilityPercentSpan: optionalNumber,
-  limitSource: optionalText(120),
-  owner: optionalText(120),
-}
-
-/** The same configuration as a form or an API caller sends it. */
-export const ConfigurationForm = z
-  .object({
-    ...plainFields,
-    lrl: DecimalNumber,
-    url: DecimalNumber,
-    minSpan: DecimalNumber.refine((value) => value > 0, { error: 'must be above zero' }),
-    lrv: DecimalNumber,
-    urv: DecimalNumber,
-    errorLimit: ErrorLimitForm,
-    adjustLimit: ErrorLimitForm.nullable(),
-    intervalMonths: wholeMonths(DecimalNumber),
-    testPoints: PointListForm,
-    transfer: TransferForm.default(LINEAR),
-    displayScale: DisplayScaleForm.nullable().default(null),
-    body: BodyForm.nullable()
-      .transform((body) => body ?? undefined)
-      .optional(),
-    hostRoot: z
-      .boolean()
-      .transform((takesIt) => (takesIt ? (true as const) : undefined))
-      .optional(),
-    ...ParticularsForm,
-  })
-  .superRefine(refuseImpossible)
-
-/** A tag: letters, digits and the separators tags are written with. */
-export const Tag = text(40, 'tag').regex(/^[\p{L}\p{N}][\p{L}\p{N} ._/-]*$/u, {
-  error: 'letters, digits, blanks and . _ / - only, beginning with a letter or digit',
-})
-
-const ChangeReason = text(500, 'reason')
-
-/** A new instrument: its tag and its first configuration. */
-export const NewInstrument = z.object({ tag: Tag, configuration: ConfigurationForm })
-
-/** An edit: a further version, made from the one the person was looking at. */
-export const ConfigurationEdit = z.object({
-  basedOnVersion: z.int().positive(),
-  reason: ChangeReason,
-  configuration: ConfigurationForm,
-})
-
-/** Decimal numbers are not exact in binary: 0.3 − 0.1 is a hair under 0.2. */
-const BINARY_SLACK = 1e-9
-
-const isWithinSensor = (input: number, { lrl, url }: { lrl: number; url: number }) =>
-  input >= lrl - (url - lrl) * BINARY_SLACK && input <= url + (url - lrl) * BINARY_SLACK
-
-type Unchecked = z.infer<z.ZodObject<typeof fields>>
-
-function refuseImpossible(config: Unchecked, ctx: z.RefinementCtx): void {
-  const refuse = (field: string, message: string) => ctx.addIssue({ code: 'custom', path: [field], message })
-  const unit = pressureUnitLabel(config.unit)
-  if (config.lrl >= config.url) {
-    refuse('url', `must lie above LRL (${formatPlain(config.lrl)} ${unit})`)
-    return
-  }
-  if (config.lrv === config.urv) {
-    refuse('urv', `equals LRV (${formatPlain(config.lrv)} ${unit}), so the span is zero: enter a different URV`)
-    return
-  }
-  for (const issue of fitIssues(config, sensorBody(config))) {
-    const words = fitIssueWords(issue, unit)
-    if (issue.code === 'below-lrl' || issue.code === 'above-url')
-      refuse(
-        issue.end,
-        `outside what the sensor can do (${formatPlain(config.lrl)} … ${formatPlain(config.url)} ${unit})`,
-      )
-    else if (issue.code === 'span-too-small')
-      refuse(
-        'urv',
-        `span ${formatPlain(issue.span)} ${unit} is under the smallest this sensor allows (${formatPlain(issue.minSpan)} ${unit})`,
-      )
-    else refuse(issue.code === 'no-link' ? 'body' : 'urv', words)
-  }
-  refuseWrongLink(config, refuse)
-  if (config.hostRoot && config.transfer.kind !== 'linear')
-    refuse('transfer', 'the host takes the root already, so here it would be taken twice: choose linear')
-  refusePointsAndLimits(config, refuse)
-}
-
-/** A link that stands where it does not serve the range is a slip of the register, or of somebody's hand. */
-function refuseWrongLink({ lrv, urv, body }: Unchecked, refuse: (field: string, message: string) => void): void {
-  if (!body || body.link === null) return
-  const serving = linkForSpan(Math.abs(urv - lrv), body.links, body.link)
-  if (serving && serving.name !== body.link)
-    refuse('body', `the link stands at ${body.link}, and this span needs ${serving.name}: look, and correct either`)
-}
-
-function refusePointsAndLimits(config: Unchecked, refuse: (field: string, message: string) => void): void {
-  const basis = { range: { lrv: config.lrv, urv: config.urv, unit: config.unit }, url: config.url }
-  for (const point of config.testPoints) {
-    const percent = percentOfTestPoint(point, config, refuse)
-    if (percent === null) return
-    const target = inputAtPercent(percent, basis.range)
-    if (!isWithinSensor(target, config)) {
-      refuse(
-        'testPoints',
-        `${pointName(percent, config)} is ${formatPlain(target)} ${pressureUnitLabel(config.unit)}, outside what the sensor can do`,
-      )
-      return
-    }
-    const limit = limitInput(target, config.errorLimit, basis)
-    if (limit === 0) {
-      refuse(
-        'errorLimit',
-        `is zero at the ${pointName(percent, config)} point, which nothing could meet: add a term or drop the point`,
-      )
-      return
-    }
-    if (config.adjustLimit && limitInput(target, config.adjustLimit, basis) > limit * (1 + BINARY_SLACK)) {
-      refuse(
-        'adjustLimit',
-        `is wider than the error limit at the ${pointName(percent, config)} point: it must lie inside it`,
-      )
-      return
-    }
-  }
-}
-
-/** A test point in % of input span; null where it was refused. */
-function percentOfTestPoint(
-  point: number,
-  config: Unchecked,
-  refuse: (field: string, message: string) => void,
-): number | null {
-  if (config.pointScale === 'output' && config.transfer.kind === 'linear') {
-    refuse('pointScale', '% of flow means % of span where no root is taken: choose % of span')
-    return null
-  }
-  try {
-    const percent = inputPercentOfPoint(point, config)
-    if (config.pointScale === 'value' || (point >= -10 && point <= 110)) return percent
-    refuse('testPoints', point < -10 ? 'a point lies below −10 %' : 'a point lies above 110 %')
-  } catch (error) {
-    if (!(error instanceof Refusal)) throw error
-    refuse('testPoints', `${error.reason}: ${error.remedy}`)
-  }
-  return null
-}

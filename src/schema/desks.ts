@@ -1,10 +1,10 @@
 import { z } from 'zod'
-import { DrumLevelInput } from './calc/drum'
-import { LevelInput } from './calc/level'
 import { DecimalNumber } from './decimal'
+import { DrumLevelInput } from './drum'
 import { FlowSetUp } from './flowDesk'
 import { LoopSetUp } from './loopCard'
 import { DisplayScaleForm, TransferForm } from './transfer'
+import { LevelInput } from './vessel'
 
 /** Desks whose set-up is saved with an instrument. */
 export const DESKS = {

@@ -29,8 +29,26 @@ const limitOf = (value: z.ZodType<number, unknown>) =>
       .readonly(),
   })
 
-/** An error limit or adjust limit as stored and computed with. */
-export const ErrorLimit = limitOf(z.number())
+/** An error limit as entered in numbers. */
+export const ErrorLimitNumbers = limitOf(z.number())
 
 /** The same as a form or an API caller sends it: values may be text as typed. */
 export const ErrorLimitForm = limitOf(DecimalNumber)
+
+const stored = { value: z.number() }
+
+/** An error limit or adjust limit as stored: what it is, whatever may be entered today. */
+export const ErrorLimit = z.strictObject({
+  combine: z.enum(['sum', 'larger']),
+  terms: z
+    .array(
+      z.discriminatedUnion('kind', [
+        z.strictObject({ kind: z.literal('percentSpan'), ...stored }),
+        z.strictObject({ kind: z.literal('percentReading'), ...stored }),
+        z.strictObject({ kind: z.literal('percentUrl'), ...stored }),
+        z.strictObject({ kind: z.literal('absolute'), ...stored, unit: PressureUnitId }),
+        z.strictObject({ kind: z.literal('counts'), ...stored, step: z.number(), unit: PressureUnitId }),
+      ]),
+    )
+    .readonly(),
+})

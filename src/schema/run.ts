@@ -3,7 +3,7 @@ import { DECISIONS } from '@/core/run/decision'
 import { RUN_RULE_IDS } from '@/core/run/decisionRule'
 import { LINE_FILLS, type LineFill } from '@/core/run/lineHead'
 import { MOST_CYCLES, POINT_ORDERS, type PointOrder } from '@/core/run/plan'
-import { PointListForm } from './configuration'
+import { PointListForm } from './configurationForm'
 import { DecimalNumber, DecimalText, OptionalDecimalText } from './decimal'
 import { PressureUnitId } from './errorLimit'
 

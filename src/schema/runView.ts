@@ -107,27 +107,6 @@ export type AcceptedReading = {
   readonly point: JudgedPoint
 }
 
-/** A run with one more reading in it; one that is in it already is not added again. */
-export function withReading(run: RunView, { stepId, reading }: AcceptedReading): RunView {
-  const withIt = (step: RunStep): RunStep =>
-    step.id !== stepId || step.readings.some(({ id }) => id === reading.id)
-      ? step
-      : { ...step, readings: [...step.readings, reading] }
-  return { ...run, rounds: run.rounds.map((round) => ({ ...round, steps: round.steps.map(withIt) })) }
-}
-
-/** When each point of a round was read, in minutes from the first; points not read yet are left out. */
-export function minutesOf({ steps }: Pick<RunRound, 'steps'>): number[] {
-  const moments = steps.flatMap(({ readings }) => readings.slice(-1).map(({ takenAt }) => Date.parse(takenAt)))
-  return moments.map((moment) => (moment - (moments[0] ?? moment)) / 60_000)
-}
-
-/** The pause a run stands in; null while it is being worked on. */
-export const presentPause = ({ pauses }: Pick<RunView, 'pauses'>): RecordedPause | null => {
-  const last = pauses?.at(-1)
-  return last?.kind === 'paused' ? last : null
-}
-
 export type RecordedWorkStep = {
   readonly id: string
   readonly list: WorkList

@@ -17,23 +17,19 @@ const transferOf = (value: z.ZodType<number, unknown>) =>
     { error: 'not a transfer Barys knows: choose one from the list' },
   )
 
-/** How the instrument itself turns input into output; a root taken in the host is not the instrument's. */
-export const Transfer = transferOf(z.number())
+/**
+ * How the instrument itself turns input into output, as stored; a root taken in the host is not the instrument's.
+ */
+export const Transfer = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('linear') }),
+  z.strictObject({ kind: z.literal('root-to-zero'), cutOffPercent: z.number() }),
+  z.strictObject({ kind: z.literal('root-with-line'), cutOffPercent: z.number() }),
+])
+export type Transfer = z.infer<typeof Transfer>
+/** The same as entered in numbers. */
+export const TransferNumbers = transferOf(z.number())
 /** The same as a form or an API caller sends it. */
 export const TransferForm = transferOf(DecimalNumber)
-
-export const TRANSFER_WORDS = {
-  linear: 'linear (root, if any, in the host)',
-  'root-to-zero': 'square root, dropping to zero below the cut-off',
-  'root-with-line': 'square root, straight line below the cut-off',
-} as const
-
-/** A transfer as a line of the register or a certificate says it. */
-export function transferWords(transfer: z.infer<typeof Transfer>): string {
-  if (transfer.kind === 'linear') return 'linear'
-  const below = transfer.kind === 'root-to-zero' ? 'zero below' : 'straight line below'
-  return transfer.cutOffPercent === 0 ? 'square root' : `square root, ${below} ${transfer.cutOffPercent} % of flow`
-}
 
 const scaleOf = (value: z.ZodType<number, unknown>) =>
   z
@@ -43,6 +39,8 @@ const scaleOf = (value: z.ZodType<number, unknown>) =>
       error: 'equals the value at 0 %, so the scale has no span: enter two different values',
     })
 
-/** What a local display shows at 0 % and at 100 % output, apart from the pressure range. */
-export const DisplayScale = scaleOf(z.number())
+/** What a local display shows at 0 % and at 100 % output, apart from the pressure range; as stored. */
+export const DisplayScale = z.strictObject({ lower: z.number(), upper: z.number(), unit: z.string() })
+/** The same as entered in numbers. */
+export const DisplayScaleNumbers = scaleOf(z.number())
 export const DisplayScaleForm = scaleOf(DecimalNumber)

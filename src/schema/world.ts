@@ -129,10 +129,3 @@ export const World = z.object({
   softwareVersion: z.string(),
 })
 export type World = z.infer<typeof World>
-
-/** Every reference a run uses: those of the sub-ranges, then the one that reads the output. */
-export const referencesOf = ({ inputReference, furtherReferences = [], outputReference }: World): Standard[] => [
-  inputReference,
-  ...furtherReferences,
-  ...(outputReference ? [outputReference] : []),
-]

@@ -1,5 +1,5 @@
-import { calculationNamed } from '@/schema/calc/registry'
-import { runInSteps } from '@/schema/calc/runCalculation'
+import { calculationNamed } from '@/calc/registry'
+import { runInSteps } from '@/calc/runCalculation'
 import type { FromWorker, ToWorker } from './protocol'
 
 /** Works long calculations out beside the page, block by block, so that it can report and be stopped. */

@@ -1,4 +1,4 @@
-import type { Outcome } from '@/schema/calc/runCalculation'
+import type { Outcome } from '@/calc/runCalculation'
 
 /** What the page tells the worker. One calculation at a time; a new start ends the one before. */
 export type ToWorker =

@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react'
-import { CALCULATIONS } from '@/schema/calc/registry'
+import { CALCULATIONS } from '@/calc/registry'
 import { CalculationNav } from '@/ui/workings/CalculationNav'
 
 /** The list of calculations beside the one in hand. */

@@ -1,7 +1,7 @@
 import type { Metadata } from 'next'
 import Link from 'next/link'
-import { CALCULATION_GROUPS, type CalculationGroup } from '@/schema/calc/calculation'
-import { CALCULATIONS } from '@/schema/calc/registry'
+import { CALCULATION_GROUPS, type CalculationGroup } from '@/calc/calculation'
+import { CALCULATIONS } from '@/calc/registry'
 
 export const metadata: Metadata = { title: 'Workings' }
 

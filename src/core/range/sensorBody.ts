@@ -16,6 +16,23 @@ export type SensorBody = {
   readonly allowsReverse: boolean
 }
 
+type BodyFacts = {
+  readonly lrl: number
+  readonly url: number
+  readonly minSpan: number
+  readonly body?: Partial<Pick<SensorBody, 'maxSpan' | 'links' | 'allowsReverse'>> | undefined
+}
+
+/** The body of a configuration as the core judges it. Without facts of its own it has no link, and may act in reverse. */
+export const sensorBody = ({ lrl, url, minSpan, body }: BodyFacts): SensorBody => ({
+  lrl,
+  url,
+  minSpan,
+  maxSpan: body?.maxSpan ?? null,
+  links: body?.links ?? [],
+  allowsReverse: body?.allowsReverse ?? true,
+})
+
 /** A range by its two ends, in the unit of the body. */
 export type WantedRange = { readonly lrv: number; readonly urv: number }
 

@@ -1,8 +1,8 @@
 import { createDocument } from 'zod-openapi'
+import { CALCULATION_GROUPS } from '@/calc/calculation'
+import { CALCULATIONS } from '@/calc/registry'
+import { runCalculation } from '@/calc/runCalculation'
 import { RefusedAnswer } from '@/schema/answer'
-import { CALCULATION_GROUPS } from '@/schema/calc/calculation'
-import { CALCULATIONS } from '@/schema/calc/registry'
-import { runCalculation } from '@/schema/calc/runCalculation'
 
 /** Always the same for one version of Barys: made when first asked for. */
 let document: ReturnType<typeof createDocument> | undefined

@@ -2,7 +2,7 @@ import { computedDecimals, formatFixed, formatPlain, formatReading, formatSigned
 import { formatDateTime } from '@/core/format/formatTime'
 import { hostError } from '@/core/loop/hostCheck'
 import { HOOK_UPS } from '@/core/run/hookUp'
-import { hostScale, loopCheckOf } from '@/schema/hostScale'
+import { hostScale, loopCheckOf } from '@/plans/hostScale'
 import type { CertificateSource, Doc } from './certificateSource'
 import { pointWords, roundName } from './certificateWords'
 import { heading, paragraph, table } from './page'

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
-import { amendableOf } from '@/schema/amendable'
+import { amendableOf } from '@/plans/amendable'
 import { Amending } from '@/schema/review'
 import type { RunView } from '@/schema/runView'
 import { withClient } from '../../../scripts/setup/database'

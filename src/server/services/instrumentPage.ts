@@ -1,6 +1,6 @@
 import { calendarDate, daysBetween } from '@/core/format/formatTime'
+import { referenceOffers } from '@/plans/referenceOffers'
 import { SealedRecord } from '@/schema/record'
-import { referenceOffers } from '@/schema/referenceOffers'
 import { pool } from '../database'
 import { environment } from '../environment'
 import { NotFound } from '../refusals'

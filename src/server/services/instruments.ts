@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import type { z } from 'zod'
-import type { ConfigurationEdit, NewInstrument } from '@/schema/configuration'
+import type { ConfigurationEdit, NewInstrument } from '@/schema/configurationForm'
 import { transaction } from '../database'
 import { Conflict, NotFound } from '../refusals'
 import { insertEvent } from '../sql/event'

@@ -1,5 +1,6 @@
 import { type RunState, runState } from '@/core/run/runState'
-import { presentPause, type RunView } from '@/schema/runView'
+import { presentPause } from '@/plans/runProgress'
+import type { RunView } from '@/schema/runView'
 import type { Transaction } from '../database'
 import { Conflict, NotFound } from '../refusals'
 import { lockRun } from '../sql/run'

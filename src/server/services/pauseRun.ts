@@ -1,6 +1,7 @@
 import { Refusal } from '@/core/refusal'
+import { presentPause } from '@/plans/runProgress'
 import type { NewPause } from '@/schema/run'
-import { presentPause, type RunView } from '@/schema/runView'
+import type { RunView } from '@/schema/runView'
 import { transaction } from '../database'
 import { insertPause } from '../sql/runPause'
 import type { Actor } from './actor'

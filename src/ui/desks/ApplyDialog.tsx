@@ -2,8 +2,8 @@
 import MenuItem from '@mui/material/MenuItem'
 import TextField from '@mui/material/TextField'
 import { useState } from 'react'
+import type { RangePlan } from '@/plans/rangePlan'
 import { TORQUE_UNITS } from '@/schema/desks'
-import type { RangePlan } from '@/schema/rangePlan'
 import { ReasonDialog } from '../run/ReasonDialog'
 
 /** The boxes of a capsule change, as text. */

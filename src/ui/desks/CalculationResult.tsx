@@ -1,6 +1,6 @@
+import type { AnyCalculation } from '@/calc/calculation'
+import type { Outcome } from '@/calc/runCalculation'
 import type { WorkingStep } from '@/core/workings/workings'
-import type { AnyCalculation } from '@/schema/calc/calculation'
-import type { Outcome } from '@/schema/calc/runCalculation'
 import { AnswerView } from '../workings/AnswerView'
 import { answerSchemaOf } from '../workings/answerSchema'
 import { WorkingSteps } from '../workings/WorkingSteps'

@@ -1,5 +1,6 @@
 import { decimalsOfSpan, formatFixed, formatPlain } from '@/core/format/formatNumber'
-import type { FlowDeskAnswer, FlowSetUp } from '@/schema/flowDesk'
+import type { FlowDeskAnswer } from '@/plans/flowDesk'
+import type { FlowSetUp } from '@/schema/flowDesk'
 import { Mark } from '../parts/Mark'
 import { WorkingSteps } from '../workings/WorkingSteps'
 

@@ -1,6 +1,7 @@
 import { decimalsOfSpan, formatFixed, formatPlain, formatSigned } from '@/core/format/formatNumber'
 import { formatDate } from '@/core/format/formatTime'
-import type { LoopAnswer, LoopSetUp, TransmitterInLoop } from '@/schema/loopCard'
+import type { LoopAnswer, TransmitterInLoop } from '@/plans/loopCard'
+import type { LoopSetUp } from '@/schema/loopCard'
 import { Mark } from '../parts/Mark'
 
 /** A loop as it is worked out, with what it was worked out from. */

@@ -1,5 +1,5 @@
+import type { ReferenceOffer } from '@/plans/offers'
 import type { SavedDesks } from '@/schema/desks'
-import type { ReferenceOffer } from '@/schema/offers'
 import { LinkButton } from '../parts/LinkButton'
 import { Mark } from '../parts/Mark'
 

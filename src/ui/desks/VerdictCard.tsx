@@ -1,6 +1,6 @@
 import MenuItem from '@mui/material/MenuItem'
 import TextField from '@mui/material/TextField'
-import type { RangePlan } from '@/schema/rangePlan'
+import type { RangePlan } from '@/plans/rangePlan'
 import { Mark } from '../parts/Mark'
 
 type Props = { plan: RangePlan; chooseCapsule: (code: string) => void }

@@ -5,7 +5,7 @@ import { formatPlain } from '@/core/format/formatNumber'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { Configuration } from '@/schema/configuration'
 import { RANGE_SOURCES } from '@/schema/desks'
-import { TRANSFER_WORDS } from '@/schema/transfer'
+import { TRANSFER_WORDS } from '@/words/transferWords'
 import { scaleText, type WantedDraft } from './wantedDraft'
 
 /** The form whose Enter applies; the boxes of both ends stand above it. */

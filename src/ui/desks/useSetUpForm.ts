@@ -2,7 +2,7 @@
 import { useCallback, useMemo, useState } from 'react'
 import { z } from 'zod'
 import type { RefusedField } from '@/schema/answer'
-import { STILL_EMPTY } from '@/schema/calc/calculation'
+import { STILL_EMPTY } from '@/schema/field'
 import { type Draft, draftOf, inputOf, withPart } from '../workings/draft'
 import type { InputSchema } from '../workings/inputSchema'
 

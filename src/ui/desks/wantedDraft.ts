@@ -1,9 +1,9 @@
 import { formatPlain } from '@/core/format/formatNumber'
 import { Refusal } from '@/core/refusal'
 import type { DisplayScale } from '@/core/transfer/displayScale'
+import { typedEnd } from '@/plans/wantedRange'
 import type { Configuration } from '@/schema/configuration'
 import { type RANGE_SOURCES, WantedForm } from '@/schema/desks'
-import { typedEnd } from '@/schema/wantedRange'
 
 /** The boxes of what is wanted, as text. */
 export type WantedDraft = {

@@ -1,5 +1,6 @@
 import { expect, test } from 'vitest'
-import { Configuration, ConfigurationForm, NewInstrument } from '@/schema/configuration'
+import { Configuration } from '@/schema/configuration'
+import { ConfigurationForm, NewInstrument } from '@/schema/configurationForm'
 import { EMPTY_INSTRUMENT, valuesOf } from './formValues'
 
 const configuration = Configuration.parse({

@@ -4,7 +4,7 @@ import { READING_RULES } from '@/core/conformity/principle'
 import { formatPlain } from '@/core/format/formatNumber'
 import { formatDate } from '@/core/format/formatTime'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
-import type { ReferenceOffer } from '@/schema/offers'
+import type { ReferenceOffer } from '@/plans/offers'
 import { Mark } from '../parts/Mark'
 
 type ReferencesProps = {

@@ -1,7 +1,7 @@
 import type { RunRule } from '@/core/run/decisionRule'
 import { testPointPercents } from '@/core/run/pointScale'
+import type { ReferenceOffers } from '@/plans/offers'
 import type { Configuration } from '@/schema/configuration'
-import type { ReferenceOffers } from '@/schema/offers'
 import { servedBy } from './subRangeWords'
 
 type Choice = {

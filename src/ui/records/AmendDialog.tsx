@@ -3,7 +3,7 @@ import MenuItem from '@mui/material/MenuItem'
 import TextField from '@mui/material/TextField'
 import { useRouter } from 'next/navigation'
 import { useRef, useState } from 'react'
-import type { Amendable, AmendableWords, ReferenceChoice } from '@/schema/amendable'
+import type { Amendable, AmendableWords, ReferenceChoice } from '@/plans/amendable'
 import { refusalWords, send } from '../api'
 import { ReasonDialog } from '../run/ReasonDialog'
 

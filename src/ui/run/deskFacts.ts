@@ -10,7 +10,8 @@ import { screwWork } from '@/core/run/screwWork'
 import { STAGE_LABELS } from '@/core/run/stage'
 import { workLists } from '@/core/run/workLists'
 import { nextStep } from '@/core/run/workStep'
-import { minutesOf, presentPause, type RunView } from '@/schema/runView'
+import { minutesOf, presentPause } from '@/plans/runProgress'
+import type { RunView } from '@/schema/runView'
 
 /** Everything the desk shows that follows from the run; null for a run without a round. */
 export type DeskFacts = NonNullable<ReturnType<typeof deskFacts>>

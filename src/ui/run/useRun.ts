@@ -1,7 +1,8 @@
 'use client'
 import { useCallback, useMemo, useRef, useState } from 'react'
 import { runState } from '@/core/run/runState'
-import { type AcceptedReading, type RunView, withReading } from '@/schema/runView'
+import { withReading } from '@/plans/runProgress'
+import type { AcceptedReading, RunView } from '@/schema/runView'
 import { type Answer, refusalWords, send } from '../api'
 
 /** The run as the server last told it, its state by the core, and one way to write to it. */

@@ -2,7 +2,7 @@
 import Link from 'next/link'
 import { usePathname } from 'next/navigation'
 import { useState } from 'react'
-import { CALCULATION_GROUPS, type CalculationGroup } from '@/schema/calc/calculation'
+import { CALCULATION_GROUPS, type CalculationGroup } from '@/calc/calculation'
 import { SearchBox } from '../parts/SearchBox'
 
 export type NavEntry = {

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import type { AnyCalculation } from '@/schema/calc/calculation'
+import type { AnyCalculation } from '@/calc/calculation'
 import type { InputSchema } from './inputSchema'
 
 /** The answer of a calculation as a schema that titles and columns are read from. */

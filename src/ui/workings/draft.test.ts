@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest'
-import { CALCULATIONS } from '@/schema/calc/registry'
+import { CALCULATIONS } from '@/calc/registry'
 import { draftOf, emptyDraft, inputOf, withPart } from './draft'
 import { inputSchemaOf } from './inputSchema'
 

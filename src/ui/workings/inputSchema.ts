@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import type { AnyCalculation } from '@/schema/calc/calculation'
+import type { AnyCalculation } from '@/calc/calculation'
 
 /** The part of JSON Schema that our input schemas come out as. */
 export type InputSchema = {

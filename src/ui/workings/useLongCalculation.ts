@@ -1,6 +1,6 @@
 'use client'
 import { useCallback, useEffect, useRef, useState } from 'react'
-import type { Outcome } from '@/schema/calc/runCalculation'
+import type { Outcome } from '@/calc/runCalculation'
 import type { FromWorker, ToWorker } from '@/workers/protocol'
 
 export type LongState =

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest'
-import { CALCULATIONS } from '@/schema/calc/registry'
+import { CALCULATIONS } from '@/calc/registry'
 import { answerColumn } from './answerColumn'
 import { answerNumber } from './answerNumber'
 import { answerSchemaOf } from './answerSchema'

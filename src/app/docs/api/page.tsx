@@ -1,8 +1,8 @@
 import type { Metadata } from 'next'
 import Link from 'next/link'
-import { CALCULATION_GROUPS, type CalculationGroup } from '@/schema/calc/calculation'
-import { CALCULATIONS } from '@/schema/calc/registry'
-import { runCalculation } from '@/schema/calc/runCalculation'
+import { CALCULATION_GROUPS, type CalculationGroup } from '@/calc/calculation'
+import { CALCULATIONS } from '@/calc/registry'
+import { runCalculation } from '@/calc/runCalculation'
 import './api.css'
 
 export const metadata: Metadata = { title: 'API' }

@@ -1,6 +1,6 @@
 import type { Metadata } from 'next'
 import { notFound } from 'next/navigation'
-import { calculationNamed } from '@/schema/calc/registry'
+import { calculationNamed } from '@/calc/registry'
 import { Calculator } from '@/ui/workings/Calculator'
 
 type Props = { params: Promise<{ name: string }> }

@@ -1,4 +1,4 @@
-import { NewInstrument } from '@/schema/configuration'
+import { NewInstrument } from '@/schema/configurationForm'
 import { writeRoute } from '@/server/api/route'
 import { registerInstrument } from '@/server/services/instruments'
 

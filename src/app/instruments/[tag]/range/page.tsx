@@ -1,7 +1,7 @@
 import type { Metadata } from 'next'
 import { z } from 'zod'
+import { wantedAtOpening } from '@/plans/wantedRange'
 import { mayDo } from '@/schema/roles'
-import { wantedAtOpening } from '@/schema/wantedRange'
 import { signedIn } from '@/server/currentPerson'
 import { pageOrNotFound } from '@/server/pageOrNotFound'
 import { deskPage } from '@/server/services/deskPage'

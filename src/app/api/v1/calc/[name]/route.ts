@@ -1,5 +1,5 @@
-import { calculationNamed } from '@/schema/calc/registry'
-import { runInSteps } from '@/schema/calc/runCalculation'
+import { calculationNamed } from '@/calc/registry'
+import { runInSteps } from '@/calc/runCalculation'
 import { computeRoute } from '@/server/api/route'
 import { NotFound } from '@/server/refusals'
 

@@ -1,4 +1,4 @@
-import { ConfigurationEdit } from '@/schema/configuration'
+import { ConfigurationEdit } from '@/schema/configurationForm'
 import { idParam } from '@/server/api/idParam'
 import { writeRoute } from '@/server/api/route'
 import { editConfiguration } from '@/server/services/instruments'

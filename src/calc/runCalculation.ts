@@ -1,0 +1,112 @@
+import type { z } from 'zod'
+import { Refusal } from '@/core/refusal'
+import type { RefusedField } from '../schema/answer'
+import type { AnyCalculation, Progress } from './calculation'
+
+/** What comes of a calculation: its answer with workings, or why there is none. */
+export type Outcome =
+  | { readonly kind: 'answer'; readonly answer: Record<string, unknown> }
+  | { readonly kind: 'refused'; readonly refusals: readonly RefusedField[] }
+
+/** Parses, works and checks the answer: the same for the page, the worker and the route. */
+export function runCalculation(calculation: AnyCalculation, input: unknown): Outcome {
+  return guarded(calculation, input, (parsed) => calculation.run(parsed))
+}
+
+/** The same in steps, for a calculation that takes long; without steps of its own it is done at once. */
+export function* runInSteps(calculation: AnyCalculation, input: unknown): Generator<Progress, Outcome, void> {
+  const { runInSteps: steps } = calculation
+  if (!steps) return runCalculation(calculation, input)
+  const parsed = calculation.input.safeParse(input)
+  if (!parsed.success) return refusedBy(parsed.error)
+  try {
+    const answer = yield* steps(parsed.data)
+    return checkedAnswer(calculation, answer)
+  } catch (error) {
+    return refusedOrThrown(calculation, error)
+  }
+}
+
+function guarded(calculation: AnyCalculation, input: unknown, work: (parsed: unknown) => unknown): Outcome {
+  const parsed = calculation.input.safeParse(input)
+  if (!parsed.success) return refusedBy(parsed.error)
+  try {
+    return checkedAnswer(calculation, work(parsed.data))
+  } catch (error) {
+    return refusedOrThrown(calculation, error)
+  }
+}
+
+/** An answer that holds no number is no answer: figures can be so large or small that a formula runs out of digits. */
+function checkedAnswer({ answer }: AnyCalculation, given: unknown): Outcome {
+  const checked = answer.safeParse(given)
+  if (checked.success) return { kind: 'answer', answer: checked.data }
+  return {
+    kind: 'refused',
+    refusals: [
+      {
+        field: 'answer',
+        reason: 'these figures lead beyond what numbers can hold',
+        remedy: 'check their size and their units',
+      },
+    ],
+  }
+}
+
+function refusedOrThrown({ named }: AnyCalculation, error: unknown): Outcome {
+  if (!(error instanceof Refusal)) throw error
+  const field = named?.[error.field] ?? error.field
+  return { kind: 'refused', refusals: [{ field, reason: error.reason, remedy: error.remedy }] }
+}
+
+function refusedBy(error: z.ZodError): Outcome {
+  return { kind: 'refused', refusals: error.issues.slice(0, 20).map(refusalOf) }
+}
+
+/** A schema's objection as field, reason and remedy. Our own messages carry the remedy after a colon. */
+function refusalOf(issue: z.core.$ZodIssue): RefusedField {
+  const field = issue.path.join('.') || 'body'
+  const isOurs = !/^(Invalid|Too|Unrecognized)/.test(issue.message)
+  const [reason = issue.message, remedy] = isOurs ? issue.message.split(/: (.*)/s) : [reasonFor(issue)]
+  return { field, reason, remedy: remedy ?? remedyFor(issue) }
+}
+
+function reasonFor(issue: z.core.$ZodIssue): string {
+  switch (issue.code) {
+    case 'invalid_type':
+      return issue.input === undefined ? 'is missing' : `is no ${issue.expected}`
+    case 'invalid_value':
+      return 'is none of the choices'
+    case 'invalid_union':
+      return 'is none of the kinds there are'
+    case 'too_small':
+      return 'is too small'
+    case 'too_big':
+      return 'is too large'
+    case 'unrecognized_keys':
+      return `has ${issue.keys.join(', ')}, which nothing here asks for`
+    default:
+      return 'is not in the form asked for'
+  }
+}
+
+function remedyFor(issue: z.core.$ZodIssue): string {
+  switch (issue.code) {
+    case 'invalid_value':
+      return `choose one of ${issue.values.slice(0, 12).join(', ')}${issue.values.length > 12 ? ' …' : ''}`
+    case 'invalid_union':
+      return 'choose one of the kinds in the list'
+    case 'unrecognized_keys':
+      return 'leave it out'
+    case 'too_small':
+      return issue.origin === 'array'
+        ? 'add what is missing'
+        : `enter ${issue.inclusive ? 'at least' : 'more than'} ${issue.minimum}`
+    case 'too_big':
+      return issue.origin === 'array' || issue.origin === 'string'
+        ? 'shorten it'
+        : `enter ${issue.inclusive ? 'at most' : 'less than'} ${issue.maximum}`
+    default:
+      return 'see the example in the API document'
+  }
+}

@@ -1,0 +1,90 @@
+import { fewestReferences } from '@/core/conformity/fewestReferences'
+import { type Fitness, inputFitness, outputFitness, ratioText } from '@/core/conformity/referenceFitness'
+import { limitInput } from '@/core/error/errorLimit'
+import { daysBetween, formatDate } from '@/core/format/formatTime'
+import { testPointPercents } from '@/core/run/pointScale'
+import { fitnessJob } from '@/core/run/runFitness'
+import { isTransmitted, SIGNALS } from '@/core/signal/signal'
+import { inputAtPercent } from '@/core/transfer/linearTransfer'
+import type { Configuration } from '../schema/configuration'
+import type { Standard } from '../schema/world'
+import type { ReferenceOffer, ReferenceOffers } from './offers'
+
+const SOON_DAYS = 30
+
+/** The references that could serve one instrument on one day, the best first. */
+export function referenceOffers(
+  configuration: Configuration,
+  standards: readonly Standard[],
+  today: string,
+): ReferenceOffers {
+  const job = fitnessJob(configuration, today, testPointPercents(configuration))
+  const inputs = standards.flatMap((standard) => offerOf(standard, inputFitness(standard, job), today))
+  // Where none reaches every point, those that reach some serve a sub-range each.
+  const isSubRanged = inputs.length > 0 && inputs.every(({ reachesAll }) => !reachesAll)
+  const { signal } = configuration
+  const outputs = isTransmitted(signal)
+    ? standards.flatMap((standard) => offerOf(standard, outputFitness(standard, SIGNALS[signal], job), today))
+    : null
+  return {
+    inputs: inputs.map((offer) => (isSubRanged ? asSubRange(offer) : offer)).toSorted(bestFirst),
+    outputs: outputs?.toSorted(bestFirst) ?? null,
+    isSubRanged,
+    suggestedInputIds: isSubRanged ? subRangeIds(configuration, inputs) : [],
+  }
+}
+
+/** The best that reads the output beside what gives the pressure: another device, or one with a channel to spare. */
+export const outputOfferFor = (
+  { outputs }: Pick<ReferenceOffers, 'outputs'>,
+  inputIds: readonly string[],
+): ReferenceOffer | undefined =>
+  outputs?.find(
+    ({ mark, standard }) => mark !== 'outside' && (!inputIds.includes(standard.id) || (standard.channels ?? 1) >= 2),
+  )
+
+/** The fewest references in date that together serve every point. */
+function subRangeIds(configuration: Configuration, offers: readonly ReferenceOffer[]): string[] {
+  const basis = { range: configuration, url: configuration.url }
+  const points = testPointPercents(configuration).map((percent) => {
+    const input = inputAtPercent(percent, configuration)
+    return { input, limit: limitInput(input, configuration.errorLimit, basis) }
+  })
+  const inDate = offers
+    .filter(({ isInDate }) => isInDate)
+    .map(({ standard }) => standard)
+    .filter((standard) => standard.quantity === 'pressure')
+  return fewestReferences(points, configuration.unit, inDate).map(({ id }) => id)
+}
+
+/** A reference that reaches some points is of use where none reaches all. */
+const asSubRange = (offer: ReferenceOffer): ReferenceOffer =>
+  offer.mark === 'outside' && offer.reached > 0 && offer.isInDate ? { ...offer, mark: 'look' } : offer
+
+/** What a standard offers; none where it is not of the kind that is asked for. */
+function offerOf(standard: Standard, fitness: Fitness, today: string): ReferenceOffer[] {
+  const { issues, ratio, reached, points, isInDate } = fitness
+  if (issues.some(({ code }) => code === 'kind')) return []
+  const left = daysBetween(today, standard.dueOn)
+  const remarks = [
+    ...issues.map(({ words }) => words),
+    ...(left >= 0 && left <= SOON_DAYS ? [`due ${formatDate(standard.dueOn)}`] : []),
+  ]
+  const isUnfit = issues.some(({ isUnfit: is }) => is)
+  return [
+    {
+      standard,
+      ratio,
+      mark: isUnfit ? 'outside' : remarks.length > 0 ? 'look' : 'inside',
+      remarks,
+      ratioText: ratio === null ? '—' : ratioText(ratio),
+      reachesAll: ratio !== null && reached === points,
+      reached,
+      isInDate,
+    },
+  ]
+}
+
+const RANK = { inside: 0, look: 1, outside: 2 }
+const bestFirst = (a: ReferenceOffer, b: ReferenceOffer) =>
+  RANK[a.mark] - RANK[b.mark] || (b.ratio ?? 0) - (a.ratio ?? 0)

@@ -1,0 +1,8 @@
+import type { Standard, World } from '../schema/world'
+
+/** Every reference a run uses: those of the sub-ranges, then the one that reads the output. */
+export const referencesOf = ({ inputReference, furtherReferences = [], outputReference }: World): Standard[] => [
+  inputReference,
+  ...furtherReferences,
+  ...(outputReference ? [outputReference] : []),
+]

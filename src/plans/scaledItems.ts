@@ -1,0 +1,8 @@
+import type { LoopSetUp } from '../schema/loopCard'
+import type { ScaledItem } from './rangePlan'
+
+/** Items of a loop that somebody said have to be seen to when the range changes. */
+export const scaledItems = (loop: LoopSetUp | null): ScaledItem[] =>
+  (loop?.items ?? []).flatMap(({ name, kind, onChange }) =>
+    onChange.trim() === '' ? [] : [{ name: name === '' ? kind : name, words: onChange }],
+  )
