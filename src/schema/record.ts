@@ -9,7 +9,7 @@ import { World } from './world'
 const verdict = z.enum(POINT_VERDICTS)
 const time = z.iso.datetime()
 
-const RecordReading = z.object({
+const RecordReading = z.strictObject({
   id: z.uuid(),
   applied: z.string(),
   output: z.string(),
@@ -24,9 +24,9 @@ const RecordReading = z.object({
 })
 
 /** The budget of a point; contributions in % of output span. */
-const RecordBudget = z.object({
+const RecordBudget = z.strictObject({
   lines: z.array(
-    z.object({
+    z.strictObject({
       name: z.string(),
       group: z.enum(['reference', 'output', 'instrument']),
       value: z.number(),
@@ -47,7 +47,7 @@ const RecordBudget = z.object({
 })
 
 /** A computed point of a round. Inputs in the unit of the range, outputs in the unit of the signal. */
-const RecordPoint = z.object({
+const RecordPoint = z.strictObject({
   targetPercent: z.number(),
   direction: z.enum(['rising', 'falling']),
   applied: z.number(),
@@ -68,31 +68,31 @@ const RecordPoint = z.object({
   statement: z.enum(['pass', 'fail', 'undecided', 'conditional pass', 'conditional fail']).optional(),
 })
 
-const RecordDecision = z.object({
+const RecordDecision = z.strictObject({
   decision: z.enum(DECISIONS),
   reason: z.string().nullable(),
   decidedAt: time,
   decidedBy: z.string(),
 })
 
-const RecordRound = z.object({
+const RecordRound = z.strictObject({
   round: z.int().nonnegative(),
   steps: z.array(
-    z.object({
+    z.strictObject({
       id: z.uuid(),
       position: z.int(),
       percent: z.number(),
       direction: z.enum(['rising', 'falling']),
       cycle: z.int().optional(),
       overshoots: z
-        .array(z.object({ id: z.uuid(), applied: z.string().nullable(), notedAt: time, notedBy: z.string() }))
+        .array(z.strictObject({ id: z.uuid(), applied: z.string().nullable(), notedAt: time, notedBy: z.string() }))
         .optional(),
       readings: z.array(RecordReading),
     }),
   ),
   decision: RecordDecision.extend({ insteadOf: z.array(RecordDecision).optional() }).nullable(),
   adjustments: z.array(
-    z.object({
+    z.strictObject({
       id: z.uuid(),
       kind: z.enum(Object.keys(ADJUSTMENT_KINDS) as AdjustmentKind[]), // keys of a const object
       words: z.string(),
@@ -111,21 +111,21 @@ const RecordRound = z.object({
  * A sealed record: everything recorded in a run, everything worked out from it, who signed, and the link to the record
  * before it. Its canonical JSON (RFC 8785) is what is hashed.
  */
-export const SealedRecord = z.object({
+export const SealedRecord = z.strictObject({
   format: z.literal('barys-record-1'),
   sequence: z.int().positive(),
   previousHash: z.string(),
   site: z.string(),
   /** Address and method of the place that issues it; records from before they were asked for have none. */
-  issuer: z.object({ address: z.string(), method: z.string() }).optional(),
+  issuer: z.strictObject({ address: z.string(), method: z.string() }).optional(),
   /** What was assumed or left out of the uncertainty, in words. */
   assumptions: z.array(z.string()).optional(),
-  run: z.object({ id: z.uuid(), startedAt: time, startedBy: z.string(), stage: z.enum(STAGES) }),
+  run: z.strictObject({ id: z.uuid(), startedAt: time, startedBy: z.string(), stage: z.enum(STAGES) }),
   world: World,
   rounds: z.array(RecordRound),
   workSteps: z
     .array(
-      z.object({
+      z.strictObject({
         id: z.uuid(),
         list: z.enum(['isolate', 'restore']),
         item: z.string(),
@@ -138,7 +138,7 @@ export const SealedRecord = z.object({
     .optional(),
   loopChecks: z
     .array(
-      z.object({
+      z.strictObject({
         id: z.uuid(),
         percent: z.number(),
         hostValue: z.string(),
@@ -151,7 +151,7 @@ export const SealedRecord = z.object({
     .optional(),
   pauses: z
     .array(
-      z.object({
+      z.strictObject({
         id: z.uuid(),
         kind: z.enum(['paused', 'resumed']),
         words: z.string().nullable(),
@@ -161,7 +161,7 @@ export const SealedRecord = z.object({
     )
     .optional(),
   results: z.array(
-    z.object({
+    z.strictObject({
       round: z.int(),
       points: z.array(RecordPoint),
       verdict,
@@ -171,8 +171,8 @@ export const SealedRecord = z.object({
       hysteresisPercentSpan: z.number().nullable(),
     }),
   ),
-  conformity: z.object({ rule: z.enum(RUN_RULE_IDS), asFound: verdict, asLeft: verdict }),
-  signature: z.object({
+  conformity: z.strictObject({ rule: z.enum(RUN_RULE_IDS), asFound: verdict, asLeft: verdict }),
+  signature: z.strictObject({
     personName: z.string(),
     meaning: z.literal('performed'),
     remark: z.string().nullable(),

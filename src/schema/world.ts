@@ -24,15 +24,15 @@ const StandardFacts = {
   laboratory: z.string().optional(),
   serialNumber: z.string().optional(),
   /** Expanded uncertainty of its certificate, with its coverage factor: stands in the place of the accuracy. */
-  certified: z.object({ uncertainty: ErrorLimit, coverageFactor: z.number().positive() }).optional(),
+  certified: z.strictObject({ uncertainty: ErrorLimit, coverageFactor: z.number().positive() }).optional(),
   driftPerYear: ErrorLimit.optional(),
-  temperature: z.object({ perKelvin: ErrorLimit, lowCelsius: z.number(), highCelsius: z.number() }).optional(),
+  temperature: z.strictObject({ perKelvin: ErrorLimit, lowCelsius: z.number(), highCelsius: z.number() }).optional(),
   /** How many things it can measure at once; one where left out. */
   channels: z.int().positive().optional(),
 }
 
 /** A reference that gives or measures pressure. */
-export const PressureStandard = z.object({
+export const PressureStandard = z.strictObject({
   ...StandardFacts,
   quantity: z.literal('pressure'),
   pressureKind: z.enum(PRESSURE_KIND_IDS),
@@ -43,19 +43,19 @@ export type PressureStandard = z.infer<typeof PressureStandard>
 /** A reference we own: a pressure standard, or a meter for the electrical output. Dates are calendar dates. */
 export const Standard = z.discriminatedUnion('quantity', [
   PressureStandard,
-  z.object({ ...StandardFacts, quantity: z.literal('electrical'), unit: z.enum(['mA', 'V']) }),
+  z.strictObject({ ...StandardFacts, quantity: z.literal('electrical'), unit: z.enum(['mA', 'V']) }),
 ])
 export type Standard = z.infer<typeof Standard>
 
 /** Conditions at the work, as typed; null where nobody noted them. */
-export const Environment = z.object({
+export const Environment = z.strictObject({
   ambientCelsius: z.string().nullable(),
   relativeHumidityPercent: z.string().nullable(),
   barometricHPa: z.string().nullable(),
 })
 
 /** One point of the plan. */
-export const PlannedPoint = z.object({
+export const PlannedPoint = z.strictObject({
   position: z.int().nonnegative(),
   percent: z.number(),
   direction: z.enum(['rising', 'falling']),
@@ -71,8 +71,8 @@ export type PlannedPoint = z.infer<typeof PlannedPoint>
  * Everything a run is judged by, as it was when the run began. Later edits of the register or of a reference change
  * nothing in it.
  */
-export const World = z.object({
-  instrument: z.object({ id: z.uuid(), tag: z.string() }),
+export const World = z.strictObject({
+  instrument: z.strictObject({ id: z.uuid(), tag: z.string() }),
   configuration: Configuration,
   configurationVersion: z.int().positive(),
   inputUnit: PressureUnitId,
@@ -91,29 +91,31 @@ export const World = z.object({
   /** Present where the run takes its instrument out of service and puts it back, step by step. */
   outOfService: z.literal(true).optional(),
   /** Present in an amendment: the record it amends, and why. */
-  amends: z.object({ sequence: z.int().positive(), hash: z.string(), reason: z.string() }).optional(),
+  amends: z.strictObject({ sequence: z.int().positive(), hash: z.string(), reason: z.string() }).optional(),
   decisionRule: z.enum(RUN_RULE_IDS),
   /** Present where every point states its uncertainty. */
   statesUncertainty: z.literal(true).optional(),
   /** How far the output may move while a point is held, ± % of output span, where the plan says so. */
   stabilityPercent: z.number().positive().optional(),
   /** The last calibration that left it inside its limit, on this range, body and limit, where there is one. */
-  lastGood: z.object({ sequence: z.int().positive(), sealedAt: z.iso.datetime() }).optional(),
+  lastGood: z.strictObject({ sequence: z.int().positive(), sealedAt: z.iso.datetime() }).optional(),
   /** The last calibration of this range, body and limit, however it left the instrument: since then it has measured so. */
-  measuresSince: z.object({ sequence: z.int().positive(), sealedAt: z.iso.datetime() }).optional(),
+  measuresSince: z.strictObject({ sequence: z.int().positive(), sealedAt: z.iso.datetime() }).optional(),
   /** Repeatability known from earlier cycles or declared, as a standard deviation in % of span (or of reading). */
   repeatability: z
     .object({ standardDeviation: z.number().positive(), degrees: z.number().positive().nullable(), source: z.string() })
     .optional(),
   /** Reference above (+) or below (−) the instrument, and what fills the line. Left out: level. */
-  head: z.object({ heightMillimetre: z.number(), fill: z.enum(Object.keys(LINE_FILLS) as LineFill[]) }).optional(), // keys of a const object
+  head: z
+    .strictObject({ heightMillimetre: z.number(), fill: z.enum(Object.keys(LINE_FILLS) as LineFill[]) })
+    .optional(), // keys of a const object
   /** Calendar date the work began on, from which the drift of references counts. */
   day: z.string().optional(),
   /** How the instrument looked when it was taken up. */
   itemCondition: z.string().optional(),
   /** References used though they do not fit, with what is amiss, why, and who let them. */
   overrides: z
-    .array(z.object({ code: z.string(), amiss: z.array(z.string()), reason: z.string(), by: z.string() }))
+    .array(z.strictObject({ code: z.string(), amiss: z.array(z.string()), reason: z.string(), by: z.string() }))
     .readonly()
     .optional(),
   /** The range change that this calibration follows, where one came since the last record. */

@@ -62,7 +62,12 @@ export function recordOf({
       asFound: counted.asFound?.verdict,
       asLeft: (counted.asLeft ?? counted.asFound)?.verdict,
     },
-    signature: { ...signature, signedAt: signature.signedAt.toISOString() },
+    signature: {
+      personName: signature.personName,
+      meaning: signature.meaning,
+      remark: signature.remark,
+      signedAt: signature.signedAt.toISOString(),
+    },
   })
 }
 

@@ -12,15 +12,15 @@ const StandardRow = z
     knowledge: z.record(z.string(), z.unknown()),
   })
   .loose()
-  .transform((row) =>
+  .transform(({ range_low, range_high, knowledge, pressure_kind, calibrated_on, due_on, ...row }) =>
     Standard.parse({
       ...row,
-      ...row.knowledge,
-      rangeLow: row.range_low,
-      rangeHigh: row.range_high,
-      pressureKind: row.pressure_kind ?? undefined,
-      calibratedOn: row.calibrated_on,
-      dueOn: row.due_on,
+      ...knowledge,
+      rangeLow: range_low,
+      rangeHigh: range_high,
+      ...(pressure_kind !== null && { pressureKind: pressure_kind }),
+      calibratedOn: calibrated_on,
+      dueOn: due_on,
     }),
   )
 
