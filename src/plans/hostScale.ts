@@ -1,7 +1,7 @@
 import type { HostCheck, HostScale } from '@/core/loop/hostCheck'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { Configuration } from '../schema/configuration'
-import type { RecordedLoopCheck } from '../schema/runView'
+import type { RecordedLoopCheck } from '../schema/recordedRun'
 
 /** What the host shows at 0 and 100 % output: the display scale of the register, or the range itself. */
 export const hostScale = ({ displayScale, lrv, urv, unit, hostRoot }: Configuration): HostScale => ({

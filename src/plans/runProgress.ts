@@ -1,4 +1,5 @@
-import type { AcceptedReading, RecordedPause, RunRound, RunStep, RunView } from '../schema/runView'
+import type { RecordedPause, RunRound, RunStep } from '../schema/recordedRun'
+import type { AcceptedReading, RunView } from '../schema/runView'
 
 /** A run with one more reading in it; one that is in it already is not added again. */
 export function withReading(run: RunView, { stepId, reading }: AcceptedReading): RunView {

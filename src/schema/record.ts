@@ -1,27 +1,12 @@
 import { z } from 'zod'
 import { POINT_VERDICTS } from '@/core/error/verdict'
-import { DECISIONS } from '@/core/run/decision'
 import { RUN_RULE_IDS } from '@/core/run/decisionRule'
 import { STAGES } from '@/core/run/stage'
-import { ADJUSTMENT_KINDS, type AdjustmentKind } from './run'
+import { recordedInRun } from './recordedRun'
 import { World } from './world'
 
 const verdict = z.enum(POINT_VERDICTS)
 const time = z.iso.datetime()
-
-const RecordReading = z.strictObject({
-  id: z.uuid(),
-  applied: z.string(),
-  output: z.string(),
-  pv: z.string().optional(),
-  ao: z.string().optional(),
-  display: z.string().optional(),
-  heldSeconds: z.int().optional(),
-  takenAt: time,
-  takenBy: z.string(),
-  supersedes: z.uuid().nullable(),
-  reason: z.string().nullable(),
-})
 
 /** The budget of a point; contributions in % of output span. */
 const RecordBudget = z.strictObject({
@@ -68,45 +53,6 @@ const RecordPoint = z.strictObject({
   statement: z.enum(['pass', 'fail', 'undecided', 'conditional pass', 'conditional fail']).optional(),
 })
 
-const RecordDecision = z.strictObject({
-  decision: z.enum(DECISIONS),
-  reason: z.string().nullable(),
-  decidedAt: time,
-  decidedBy: z.string(),
-})
-
-const RecordRound = z.strictObject({
-  round: z.int().nonnegative(),
-  steps: z.array(
-    z.strictObject({
-      id: z.uuid(),
-      position: z.int(),
-      percent: z.number(),
-      direction: z.enum(['rising', 'falling']),
-      cycle: z.int().optional(),
-      overshoots: z
-        .array(z.strictObject({ id: z.uuid(), applied: z.string().nullable(), notedAt: time, notedBy: z.string() }))
-        .optional(),
-      readings: z.array(RecordReading),
-    }),
-  ),
-  decision: RecordDecision.extend({ insteadOf: z.array(RecordDecision).optional() }).nullable(),
-  adjustments: z.array(
-    z.strictObject({
-      id: z.uuid(),
-      kind: z.enum(Object.keys(ADJUSTMENT_KINDS) as AdjustmentKind[]), // keys of a const object
-      words: z.string(),
-      applied: z.string().nullable(),
-      beforeOutput: z.string().nullable(),
-      afterOutput: z.string().nullable(),
-      heldSeconds: z.int().optional(),
-      doneAt: time,
-      doneBy: z.string(),
-    }),
-  ),
-  planReason: z.string().optional(),
-})
-
 /**
  * A sealed record: everything recorded in a run, everything worked out from it, who signed, and the link to the record
  * before it. Its canonical JSON (RFC 8785) is what is hashed.
@@ -122,44 +68,7 @@ export const SealedRecord = z.strictObject({
   assumptions: z.array(z.string()).optional(),
   run: z.strictObject({ id: z.uuid(), startedAt: time, startedBy: z.string(), stage: z.enum(STAGES) }),
   world: World,
-  rounds: z.array(RecordRound),
-  workSteps: z
-    .array(
-      z.strictObject({
-        id: z.uuid(),
-        list: z.enum(['isolate', 'restore']),
-        item: z.string(),
-        outcome: z.enum(['done', 'not-applicable']),
-        words: z.string().nullable(),
-        answeredAt: time,
-        answeredBy: z.string(),
-      }),
-    )
-    .optional(),
-  loopChecks: z
-    .array(
-      z.strictObject({
-        id: z.uuid(),
-        percent: z.number(),
-        hostValue: z.string(),
-        senseOhms: z.string().nullable(),
-        senseVolts: z.string().nullable(),
-        checkedAt: time,
-        checkedBy: z.string(),
-      }),
-    )
-    .optional(),
-  pauses: z
-    .array(
-      z.strictObject({
-        id: z.uuid(),
-        kind: z.enum(['paused', 'resumed']),
-        words: z.string().nullable(),
-        at: time,
-        by: z.string(),
-      }),
-    )
-    .optional(),
+  ...recordedInRun,
   results: z.array(
     z.strictObject({
       round: z.int(),

@@ -16,6 +16,7 @@ import { insertRound, insertSteps } from '../sql/runRound'
 import type { Actor } from './actor'
 import { loadRun } from './loadRun'
 import { takeOpenRun } from './openRun'
+import { isRepeated, refuseForeignId } from './repeated'
 
 /**
  * Records one thing done to the instrument.
@@ -29,10 +30,12 @@ export function recordAdjustment(runId: string, done: NewAdjustment, { person, n
       done.kind === 'hot-offset'
         ? await takeRunForHotOffset(db, runId)
         : await takeRunInAdjust(db, runId, 'record it while the run is in Adjust')
+    const known = run.rounds.flatMap(({ adjustments }) => adjustments).find(({ id }) => id === done.id)
+    if (isRepeated(known, done, ['kind', 'words', 'applied', 'beforeOutput', 'afterOutput'])) return run
     refuseTrimAtPressure(done, run.world)
     refusePointOfSequence(done, run.world)
     const afterRound = run.rounds.length - 1
-    await insertAdjustment(db, { ...done, runId, afterRound, at: now, personId: person.id })
+    refuseForeignId(await insertAdjustment(db, { ...done, runId, afterRound, at: now, personId: person.id }))
     return loadRun(db, runId)
   })
 }

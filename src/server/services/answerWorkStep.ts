@@ -11,6 +11,7 @@ import { insertWorkStep } from '../sql/workStep'
 import type { Actor } from './actor'
 import { loadRun } from './loadRun'
 import { takeOpenRun } from './openRun'
+import { isRepeated, refuseForeignId } from './repeated'
 
 /**
  * Records one step of taking out of service or putting back. The order is kept: a step is answered only after those
@@ -23,7 +24,7 @@ export function answerWorkStep(runId: string, answer: WorkStepAnswer, { person, 
   return transaction(async (db) => {
     const { run, state } = await takeOpenRun(db, runId)
     const known = run.workSteps?.find(({ list, item }) => list === answer.list && item === answer.item)
-    if (known?.id === answer.id) return run
+    if (known?.id === answer.id && isRepeated(known, answer, ['outcome', 'words'])) return run
     if (known)
       throw new Conflict('item', `${known.answeredBy} has answered this step already`, 'look at the list as it now is')
     if (state.stage !== answer.list)
@@ -49,10 +50,12 @@ export function answerWorkStep(runId: string, answer: WorkStepAnswer, { person, 
  */
 export function recordLoopCheck(runId: string, check: NewLoopCheck, { person, now }: Actor): Promise<RunView> {
   return transaction(async (db) => {
-    const { state } = await takeOpenRun(db, runId)
+    const { run, state } = await takeOpenRun(db, runId)
+    const known = run.loopChecks?.find(({ id }) => id === check.id)
+    if (isRepeated(known, check, ['percent', 'hostValue', 'senseOhms', 'senseVolts'])) return run
     if (state.stage !== 'restore')
       throw new Refusal('run', `the run is at “${STAGE_LABELS[state.stage]}”`, 'check the loop in Restore')
-    await insertLoopCheck(db, { ...check, runId, at: now, personId: person.id })
+    refuseForeignId(await insertLoopCheck(db, { ...check, runId, at: now, personId: person.id }))
     return loadRun(db, runId)
   })
 }

@@ -1,4 +1,5 @@
-import type { RecordedReading, RunRound, RunView } from '@/schema/runView'
+import type { RecordedReading, RunRound } from '@/schema/recordedRun'
+import type { RunView } from '@/schema/runView'
 import type { Queryable } from '../database'
 import { NotFound } from '../refusals'
 import { selectAdjustments } from '../sql/adjustment'

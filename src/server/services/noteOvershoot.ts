@@ -8,6 +8,7 @@ import { insertOvershoot } from '../sql/overshoot'
 import type { Actor } from './actor'
 import { loadRun } from './loadRun'
 import { takeOpenRun } from './openRun'
+import { isRepeated, refuseForeignId } from './repeated'
 
 /**
  * Notes that the point being read was gone past. The point stays unread: it is approached again from its own side, as
@@ -21,11 +22,12 @@ export function noteOvershoot(runId: string, noted: NewOvershoot, { person, now 
     const { run } = await takeOpenRun(db, runId)
     const step = run.rounds.at(-1)?.steps.find(({ id }) => id === noted.stepId)
     if (!step) throw new Refusal('stepId', 'that point is not in the present round', 'reload the run')
-    if (step.overshoots?.some(({ id }) => id === noted.id)) return run
+    const known = step.overshoots?.find(({ id }) => id === noted.id)
+    if (isRepeated(known, noted, ['applied'])) return run
     if (step.readings.length > 0)
       throw new Conflict('stepId', 'that point has been read already', 'correct its reading if it was overshot')
     if (noted.applied !== null) refuseBeyondSensor(Number(noted.applied), run.world)
-    await insertOvershoot(db, { ...noted, runId, at: now, personId: person.id })
+    refuseForeignId(await insertOvershoot(db, { ...noted, runId, at: now, personId: person.id }))
     return loadRun(db, runId)
   })
 }

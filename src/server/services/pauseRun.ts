@@ -7,6 +7,7 @@ import { insertPause } from '../sql/runPause'
 import type { Actor } from './actor'
 import { loadRun } from './loadRun'
 import { takePausableRun } from './openRun'
+import { isRepeated, refuseForeignId } from './repeated'
 
 /**
  * Interrupts a run, or goes on with it. While it is paused it takes nothing. Sent twice, it is recorded once.
@@ -16,11 +17,12 @@ import { takePausableRun } from './openRun'
 export function pauseRun(runId: string, input: NewPause, { person, now }: Actor): Promise<RunView> {
   return transaction(async (db) => {
     const { run } = await takePausableRun(db, runId)
-    if (run.pauses?.some(({ id }) => id === input.id)) return run
+    const known = run.pauses?.find(({ id }) => id === input.id)
+    if (isRepeated(known, input, ['kind', 'words'])) return run
     const isPaused = presentPause(run) !== null
     if (isPaused === (input.kind === 'paused'))
       throw new Refusal('kind', isPaused ? 'the run is paused already' : 'the run is not paused', 'reload the run')
-    await insertPause(db, { ...input, runId, at: now, personId: person.id })
+    refuseForeignId(await insertPause(db, { ...input, runId, at: now, personId: person.id }))
     return loadRun(db, runId)
   })
 }

@@ -4,8 +4,9 @@ import { Refusal } from '@/core/refusal'
 import { judgeReading } from '@/core/run/judgeSteps'
 import { refuseBeyondSensor, refuseImpossibleOutput } from '@/core/run/readingNotice'
 import { unfitReading } from '@/core/run/runFitness'
+import type { RecordedReading, RunStep } from '@/schema/recordedRun'
 import type { NewReading } from '@/schema/run'
-import type { AcceptedReading, RecordedReading, RunStep, RunView } from '@/schema/runView'
+import type { AcceptedReading, RunView } from '@/schema/runView'
 import type { World } from '@/schema/world'
 import { pool, transaction } from '../database'
 import { environment } from '../environment'
@@ -14,6 +15,7 @@ import { insertEvent } from '../sql/event'
 import { insertFirstReading, insertReading } from '../sql/reading'
 import type { Actor } from './actor'
 import { takeOpenRun } from './openRun'
+import { isRepeated, refuseForeignId } from './repeated'
 import { worldAndStep } from './worldAndStep'
 
 /**
@@ -68,13 +70,13 @@ function storeInTurn(runId: string, reading: NewReading, actor: Actor): Promise<
       )
     const step = stepOf(run, reading.stepId)
     const known = step.readings.find((row) => row.id === reading.id)
-    if (known) return accepted(step, repeated(known, reading), run.world)
+    if (known && isRepeated(known, reading, ['applied', 'output', 'pv', 'ao', 'display']))
+      return accepted(step, known, run.world)
 
     refuseFigures(run.world, reading)
     refuseUnfitReferences(run.world, step.percent, { reading, now })
     refuseWrongPlace(run, step, reading)
-    const stored = await insertReading(db, { ...reading, runId, at: now, personId: person.id })
-    if (!stored) throw new Conflict('id', 'this id belongs to another reading', 'send it again with a new id')
+    refuseForeignId(await insertReading(db, { ...reading, runId, at: now, personId: person.id }))
     if (reading.supersedes)
       await insertEvent(db, {
         at: now,
@@ -110,18 +112,6 @@ type Place = Pick<RunStep, 'id' | 'percent' | 'direction'>
 function accepted({ id, percent, direction }: Place, reading: RecordedReading, world: World): AcceptedReading {
   const point: JudgedPoint = judgeReading({ percent, direction, reading }, world)
   return { stepId: id, reading, point }
-}
-
-/** The same reading sent again is an answer that got lost; the same id with other figures is a mistake. */
-function repeated(known: RecordedReading, reading: NewReading): RecordedReading {
-  const isSame =
-    known.applied === reading.applied &&
-    known.output === reading.output &&
-    (known.pv ?? null) === reading.pv &&
-    (known.ao ?? null) === reading.ao &&
-    (known.display ?? null) === reading.display
-  if (isSame) return known
-  throw new Conflict('id', 'this id was stored with other figures', 'send a correction with an id of its own')
 }
 
 function stepOf(run: RunView, stepId: string): RunStep {

@@ -48,9 +48,9 @@ type NewRow = NewAdjustment & {
   readonly personId: string
 }
 
-/** Stores an adjustment once; the client makes its id. */
-export async function insertAdjustment(db: Queryable, row: NewRow): Promise<void> {
-  await db.query(
+/** Stores an adjustment once; the client makes its id. @returns false where the id is known */
+export async function insertAdjustment(db: Queryable, row: NewRow): Promise<boolean> {
+  const { rowCount } = await db.query(
     `INSERT INTO adjustment (id, run_id, after_round, kind, words, applied, before_output, after_output, held_seconds,
                              done_at, done_by)
      VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11) ON CONFLICT (id) DO NOTHING`,
@@ -68,4 +68,5 @@ export async function insertAdjustment(db: Queryable, row: NewRow): Promise<void
       row.personId,
     ],
   )
+  return rowCount === 1
 }

@@ -39,11 +39,12 @@ type NewRow = Omit<LoopCheckRow, 'checkedAt' | 'checkedBy'> & {
   readonly personId: string
 }
 
-/** Stores a reading of the host once; the client makes its id. */
-export async function insertLoopCheck(db: Queryable, row: NewRow): Promise<void> {
-  await db.query(
+/** Stores a reading of the host once; the client makes its id. @returns false where the id is known */
+export async function insertLoopCheck(db: Queryable, row: NewRow): Promise<boolean> {
+  const { rowCount } = await db.query(
     `INSERT INTO loop_check (id, run_id, percent, host_value, sense_ohms, sense_volts, checked_at, checked_by)
      VALUES ($1, $2, $3, $4, $5, $6, $7, $8) ON CONFLICT (id) DO NOTHING`,
     [row.id, row.runId, row.percent, row.hostValue, row.senseOhms, row.senseVolts, row.at, row.personId],
   )
+  return rowCount === 1
 }

@@ -32,11 +32,12 @@ type NewRow = {
   readonly personId: string
 }
 
-/** Stores an overshoot once; the client makes its id. */
-export async function insertOvershoot(db: Queryable, row: NewRow): Promise<void> {
-  await db.query(
+/** Stores an overshoot once; the client makes its id. @returns false where the id is known */
+export async function insertOvershoot(db: Queryable, row: NewRow): Promise<boolean> {
+  const { rowCount } = await db.query(
     `INSERT INTO overshoot (id, run_id, step_id, applied, noted_at, noted_by)
      VALUES ($1, $2, $3, $4, $5, $6) ON CONFLICT (id) DO NOTHING`,
     [row.id, row.runId, row.stepId, row.applied, row.at, row.personId],
   )
+  return rowCount === 1
 }

@@ -30,11 +30,12 @@ type NewRow = {
   readonly personId: string
 }
 
-/** Stores a pause or its end once; the client makes its id. */
-export async function insertPause(db: Queryable, { id, runId, kind, words, at, personId }: NewRow): Promise<void> {
-  await db.query(
+/** Stores a pause or its end once; the client makes its id. @returns false where the id is known */
+export async function insertPause(db: Queryable, { id, runId, kind, words, at, personId }: NewRow): Promise<boolean> {
+  const { rowCount } = await db.query(
     `INSERT INTO run_pause (id, run_id, kind, words, at, person_id) VALUES ($1, $2, $3, $4, $5, $6)
      ON CONFLICT (id) DO NOTHING`,
     [id, runId, kind, words, at, personId],
   )
+  return rowCount === 1
 }

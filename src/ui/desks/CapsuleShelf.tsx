@@ -1,7 +1,7 @@
 'use client'
 import Button from '@mui/material/Button'
 import { useRouter } from 'next/navigation'
-import { useRef, useState } from 'react'
+import { useState } from 'react'
 import { z } from 'zod'
 import { formatPlain } from '@/core/format/formatNumber'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
@@ -11,6 +11,7 @@ import { aboveZero, flag, number, optionalNumber, titled, words, zeroOrMore } fr
 import { refusalWords, send } from '../api'
 import { FormDialog } from '../parts/FormDialog'
 import { Refused } from '../parts/Refused'
+import { useSending } from '../useSending'
 import { InputFields } from '../workings/InputFields'
 import { useSetUpForm } from './useSetUpForm'
 
@@ -127,12 +128,15 @@ function NewCapsuleDialog({ onClose }: { onClose: () => void }) {
   const router = useRouter()
   const form = useSetUpForm(CapsuleInput, { unit: 'kPa', links: [], allowsReverse: false })
   const [message, setMessage] = useState<string | null>(null)
-  const id = useRef(crypto.randomUUID())
+  const sending = useSending()
   const submit = async () => {
     if (!form.value) return setMessage('Look at the marked boxes.')
-    const answer = await send('/api/v1/capsules', { id: id.current, ...form.value })
-    setMessage(refusalWords(answer))
-    if (answer.kind !== 'done') return
+    const capsule = form.value
+    const refusal = await sending(capsule, async (id) =>
+      refusalWords(await send('/api/v1/capsules', { id, ...capsule })),
+    )
+    setMessage(refusal)
+    if (refusal !== null) return
     onClose()
     router.refresh()
   }

@@ -1,7 +1,7 @@
 'use client'
 import Button from '@mui/material/Button'
 import { useRouter } from 'next/navigation'
-import { useMemo, useRef, useState } from 'react'
+import { useMemo, useState } from 'react'
 import { outputScale } from '@/core/signal/signal'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import { type RangePlan, rangePlan } from '@/plans/rangePlan'
@@ -12,6 +12,7 @@ import type { SavedDesks } from '@/schema/desks'
 import type { Standard } from '@/schema/world'
 import { refusalWords, send } from '../api'
 import { LinkButton } from '../parts/LinkButton'
+import { useSending } from '../useSending'
 import { ApplyDialog, type CapsuleWorkDraft } from './ApplyDialog'
 import { DeskFoot } from './DeskFoot'
 import { DeskHead } from './DeskHead'
@@ -53,7 +54,7 @@ export function RangeDesk(props: Props) {
     boxes: draft,
     ...(saved.range && { savedBoxes: draftOfWanted(saved.range.setUp) }),
   })
-  const changeId = useRef(crypto.randomUUID()) // kept over a lost answer: sent twice, a change is applied once
+  const sending = useSending()
 
   const read = useMemo(() => readWanted(draft, configuration), [draft, configuration])
   const items = useMemo(() => scaledItems(saved.loop?.setUp ?? null), [saved.loop])
@@ -68,17 +69,21 @@ export function RangeDesk(props: Props) {
 
   const apply = async (reason: string, capsuleWork: CapsuleWorkDraft | null): Promise<string | null> => {
     if (read.kind !== 'wanted' || !plan) return 'Look at the marked boxes first.'
-    const answer = await send<{ tag: string }>(`/api/v1/instruments/${instrument.id}/range-changes`, {
-      id: changeId.current,
+    const change = {
       basedOnVersion: instrument.version,
       wanted: read.wanted,
       capsule: plan.verdict.kind === 'capsule' ? plan.verdict.capsule.code : null,
       capsuleWork,
       reason,
+    }
+    return sending(change, async (id) => {
+      const answer = await send<{ tag: string }>(`/api/v1/instruments/${instrument.id}/range-changes`, {
+        id,
+        ...change,
+      })
+      if (answer.kind === 'done') router.push(`/instruments/${encodeURIComponent(tag)}/calibrate`)
+      return refusalWords(answer)
     })
-    const words = refusalWords(answer)
-    if (answer.kind === 'done') router.push(`/instruments/${encodeURIComponent(tag)}/calibrate`)
-    return words
   }
 
   const next = plan?.next ?? configuration

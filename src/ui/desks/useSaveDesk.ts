@@ -1,7 +1,8 @@
 'use client'
-import { useRef, useState } from 'react'
+import { useState } from 'react'
 import type { Desk } from '@/schema/desks'
 import { refusalWords, send } from '../api'
+import { useSending } from '../useSending'
 
 /** When it was last saved, and by whom. */
 type Saved = { readonly savedAt: string; readonly savedBy: string }
@@ -31,20 +32,18 @@ export function useSaveDesk({ instrumentId, desk, saved, boxes, savedBoxes = box
   const [kept, setKept] = useState(() => ({ last: saved, boxes: JSON.stringify(savedBoxes) }))
   const [isSaving, setSaving] = useState(false)
   const [refused, setRefused] = useState<{ words: string; boxes: string } | null>(null)
-  const pending = useRef<{ id: string; setUp: string } | null>(null)
+  const sending = useSending()
 
   const save = async (setUp: unknown): Promise<boolean> => {
     setSaving(true)
-    const text = JSON.stringify(setUp)
-    const id = pending.current?.setUp === text ? pending.current.id : crypto.randomUUID()
-    pending.current = { id, setUp: text }
-    const answer = await send<Saved>(`/api/v1/instruments/${instrumentId}/desks`, { id, desk, setUp })
-    const words = refusalWords(answer)
-    if (answer.kind !== 'unreachable') pending.current = null
-    if (answer.kind === 'done') setKept({ last: answer.value, boxes: now })
+    const words = await sending(setUp, async (id) => {
+      const answer = await send<Saved>(`/api/v1/instruments/${instrumentId}/desks`, { id, desk, setUp })
+      if (answer.kind === 'done') setKept({ last: answer.value, boxes: now })
+      return refusalWords(answer)
+    })
     setRefused(words === null ? null : { words, boxes: now })
     setSaving(false)
-    return answer.kind === 'done'
+    return words === null
   }
   const state: SaveState = {
     last: kept.last,

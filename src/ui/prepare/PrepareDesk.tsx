@@ -3,7 +3,7 @@ import Button from '@mui/material/Button'
 import MenuItem from '@mui/material/MenuItem'
 import TextField from '@mui/material/TextField'
 import { useRouter } from 'next/navigation'
-import { type FormEvent, useRef, useState } from 'react'
+import { type FormEvent, useState } from 'react'
 import { formatPlain } from '@/core/format/formatNumber'
 import type { RunRule } from '@/core/run/decisionRule'
 import { LINE_FILLS, type LineFill } from '@/core/run/lineHead'
@@ -12,6 +12,7 @@ import type { ReferenceOffer, ReferenceOffers } from '@/plans/offers'
 import { outputOfferFor } from '@/plans/referenceOffers'
 import type { Configuration } from '@/schema/configuration'
 import { refusalWords, send } from '../api'
+import { useSending } from '../useSending'
 import { STANDING_LINE } from './cautions'
 import { type Nameplate, NameplateCheck } from './NameplateCheck'
 import { type PlanBoxes, PlanFields, planOf, sentPlan } from './PlanFields'
@@ -28,7 +29,7 @@ type Props = {
 /** Prepare: nameplate, references, how it is read, the plan; then the run begins. */
 export function PrepareDesk({ instrument, offers }: Props) {
   const router = useRouter()
-  const runId = useRef<string>(undefined)
+  const sending = useSending()
   const { configuration } = instrument
   const [inputIds, setInputIds] = useState(firstChoice(offers))
   const [outputId, setOutputId] = useState(outputOfferFor(offers, firstChoice(offers))?.standard.id ?? null)
@@ -52,10 +53,8 @@ export function PrepareDesk({ instrument, offers }: Props) {
       )
     const boxes = new FormData(event.currentTarget)
     setSending(true)
-    runId.current ??= crypto.randomUUID() // kept while the form lives: sent twice, it starts one run
     const [inputReferenceId = '', ...furtherReferenceIds] = inputIds
-    const answer = await send<{ id: string }>('/api/v1/runs', {
-      id: runId.current,
+    const wishes = {
       instrumentId: instrument.id,
       inputUnit,
       inputReferenceId,
@@ -73,12 +72,14 @@ export function PrepareDesk({ instrument, offers }: Props) {
         relativeHumidityPercent: boxes.get('humidity'),
         barometricHPa: boxes.get('barometer'),
       },
-    })
-    if (answer.kind === 'done') router.push(`/runs/${answer.value.id}`)
-    else {
-      setFailure(refusalWords(answer))
-      setSending(false)
     }
+    const refusal = await sending(wishes, async (id) => {
+      const answer = await send<{ id: string }>('/api/v1/runs', { id, ...wishes })
+      if (answer.kind === 'done') router.push(`/runs/${answer.value.id}`)
+      return refusalWords(answer)
+    })
+    setFailure(refusal)
+    if (refusal !== null) setSending(false)
   }
 
   return (

@@ -2,10 +2,11 @@
 import MenuItem from '@mui/material/MenuItem'
 import TextField from '@mui/material/TextField'
 import { useRouter } from 'next/navigation'
-import { useRef, useState } from 'react'
+import { useState } from 'react'
 import type { Amendable, AmendableWords, ReferenceChoice } from '@/plans/amendable'
 import { refusalWords, send } from '../api'
 import { ReasonDialog } from '../run/ReasonDialog'
+import { useSending } from '../useSending'
 
 type Props = {
   sequence: number
@@ -26,13 +27,14 @@ const SHRUNK = { inputLabel: { shrink: true } }
 export function AmendDialog({ sequence, recorded, references, onClose }: Props) {
   const router = useRouter()
   const [facts, setFacts] = useState(recorded)
-  const id = useRef<string>(undefined)
-  const amend = async (reason: string) => {
-    id.current ??= crypto.randomUUID() // sent twice, it begins one amendment
-    const sent = { id: id.current, reason, ...changesOf(recorded, facts) }
-    const answer = await send<{ id: string }>(`/api/v1/records/${sequence}/amend`, sent)
-    if (answer.kind === 'done') router.push(`/runs/${answer.value.id}`)
-    return refusalWords(answer)
+  const sending = useSending()
+  const amend = (reason: string) => {
+    const amendment = { reason, ...changesOf(recorded, facts) }
+    return sending(amendment, async (id) => {
+      const answer = await send<{ id: string }>(`/api/v1/records/${sequence}/amend`, { id, ...amendment })
+      if (answer.kind === 'done') router.push(`/runs/${answer.value.id}`)
+      return refusalWords(answer)
+    })
   }
   const setWords = (changed: AmendableWords, words: string) =>
     setFacts({ ...facts, words: facts.words.map((each) => (each.key === changed.key ? { ...each, words } : each)) })

@@ -6,6 +6,7 @@ import { type FormEvent, useRef, useState } from 'react'
 import type { SequenceStep } from '@/core/run/adjustSequence'
 import { ADJUSTMENT_KINDS, type AdjustmentKind } from '@/schema/run'
 import { Refused } from '../parts/Refused'
+import { useSending } from '../useSending'
 import { useDraft } from './runDrafts'
 import { useDwell } from './useDwell'
 
@@ -34,18 +35,17 @@ export function AdjustForm({
   const [kind, setKind] = useState<AdjustmentKind>(first ?? kinds[0] ?? 'other')
   const [boxes, setBoxes] = useDraft(place, EMPTY)
   const [message, setMessage] = useState<string | null>(null)
-  const id = useRef<string>(undefined)
+  const sending = useSending()
   const words = useRef<HTMLInputElement>(null)
   const hold = useDwell(holds.find((each) => each.kind === kind)?.holdSeconds, kind)
 
   const submit = async (event: FormEvent) => {
     event.preventDefault()
     if (!hold.mayTake()) return setMessage(hold.words())
-    id.current ??= crypto.randomUUID()
-    const refusal = await record({ id: id.current, kind, heldSeconds: hold.heldSeconds(), ...boxes })
+    const act = { kind, ...boxes }
+    const refusal = await sending(act, (id) => record({ id, heldSeconds: hold.heldSeconds(), ...act }))
     setMessage(refusal)
     if (refusal !== null) return
-    id.current = undefined
     setBoxes(EMPTY)
     words.current?.focus()
   }
@@ -56,7 +56,6 @@ export function AdjustForm({
       value={boxes[field]}
       onChange={(event) => {
         setBoxes({ ...boxes, [field]: event.target.value })
-        id.current = undefined
         if (field === 'applied') hold.restart()
       }}
       slotProps={{

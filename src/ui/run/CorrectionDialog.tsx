@@ -1,12 +1,13 @@
 'use client'
 import TextField from '@mui/material/TextField'
-import { useRef, useState } from 'react'
+import { useState } from 'react'
 import { formatReading, formatSigned } from '@/core/format/formatNumber'
 import { formatDateTime } from '@/core/format/formatTime'
 import { pointName } from '@/core/run/pointScale'
-import type { RunStep } from '@/schema/runView'
+import type { RunStep } from '@/schema/recordedRun'
 import type { World } from '@/schema/world'
 import { FormDialog } from '../parts/FormDialog'
+import { useSending } from '../useSending'
 import { type ReadingBoxes, type ReadingField, type TypedFigures, typedReading } from './typedReading'
 
 type Props = {
@@ -30,25 +31,20 @@ export function CorrectionDialog({ world, step, timeZone, onClose, store }: Prop
   })
   const [reason, setReason] = useState('')
   const [message, setMessage] = useState<string | null>(null)
-  const id = useRef(crypto.randomUUID())
+  const sending = useSending()
   const typed = typedReading(step, boxes, world)
 
   const submit = async () => {
     if (typed.kind !== 'judged') return setMessage(typed.kind === 'refused' ? typed.words : 'Fill every box.')
     const { kind: _, point: __, notice: ___, ...figures } = typed
     if (reason.trim() === '') return setMessage('Say why it is corrected.')
-    const refusal = await store({
-      id: id.current,
-      ...figures,
-      supersedes: holding?.id ?? '',
-      reason,
-    })
+    const correction = { ...figures, supersedes: holding?.id ?? '', reason }
+    const refusal = await sending(correction, (id) => store({ id, ...correction }))
     if (refusal) setMessage(refusal)
     else onClose()
   }
   const change = (field: ReadingField) => (value: string) => {
     setBoxes({ ...boxes, [field]: value })
-    id.current = crypto.randomUUID()
     setMessage(null)
   }
 

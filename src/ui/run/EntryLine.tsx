@@ -10,10 +10,11 @@ import { referenceOfPoint } from '@/core/run/referenceOfPoint'
 import type { RoundScatter } from '@/core/run/roundScatter'
 import { movedBeyond } from '@/core/run/stability'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
-import type { RunStep } from '@/schema/runView'
+import type { RunStep } from '@/schema/recordedRun'
 import type { World } from '@/schema/world'
 import { Mark } from '../parts/Mark'
 import { isTyping } from '../shell/isTyping'
+import { useSending } from '../useSending'
 import { EntryBox } from './EntryBox'
 import { EntrySays } from './EntrySays'
 import { useDraft } from './runDrafts'
@@ -61,7 +62,8 @@ export function EntryLine({
   const [question, setQuestion] = useState<readonly CoarseReading[]>([])
   const isMeant = useRef(false)
   const [isSending, setSending] = useState(false)
-  const id = useRef<string>(undefined)
+  const sending = useSending()
+  const sendingOvershoot = useSending()
   const applied = useRef<HTMLInputElement>(null)
   const pv = useRef<HTMLInputElement>(null)
   const ao = useRef<HTMLInputElement>(null)
@@ -80,7 +82,6 @@ export function EntryLine({
     if (typedAhead.current) setBoxes({ ...EMPTY_BOXES, applied: typedAhead.current })
     typedAhead.current = null
     steady.current = null
-    id.current = undefined
     applied.current?.focus()
   }, [step.id])
   const typed = useMemo(() => typedReading(step, boxes, world, scatter), [step, boxes, world, scatter])
@@ -95,7 +96,6 @@ export function EntryLine({
     setMessage(null)
     setQuestion([])
     isMeant.current = false
-    id.current = undefined // other figures are another reading
   }
 
   const send = async (reading: Extract<Typed, { kind: 'judged' }>) => {
@@ -112,12 +112,12 @@ export function EntryLine({
       return setMessage(`${moved}: held anew, let it settle.`)
     }
     if (!dwell.mayTake()) return setMessage(dwell.words())
-    id.current ??= crypto.randomUUID() // kept over a lost answer: sent twice, it is stored once
     typedAhead.current = ''
     setSending(true)
     setQuestion([]) // answered: it must not seem to be asked still while the reading is on its way
     const { kind: _, point: __, notice: ___, coarse: ____, ...figures } = reading
-    const refusal = await accept({ id: id.current, heldSeconds: dwell.heldSeconds(), ...figures })
+    const heldSeconds = dwell.heldSeconds()
+    const refusal = await sending({ of: step.id, ...figures }, (id) => accept({ id, heldSeconds, ...figures }))
     setSending(false)
     setMessage(refusal)
     isMeant.current = false
@@ -127,7 +127,8 @@ export function EntryLine({
 
   const noteGonePast = async () => {
     const isNumber = typed.kind !== 'refused' || typed.field !== 'applied'
-    const refusal = await noteOvershoot({ id: crypto.randomUUID(), applied: isNumber ? boxes.applied : '' })
+    const past = isNumber ? boxes.applied : ''
+    const refusal = await sendingOvershoot({ of: step.id, past }, (id) => noteOvershoot({ id, applied: past }))
     change(EMPTY_BOXES)
     setMessage(refusal)
     applied.current?.focus()

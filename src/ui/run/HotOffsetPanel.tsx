@@ -9,6 +9,7 @@ import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { RunView } from '@/schema/runView'
 import { adjustmentWords } from '@/words/adjustmentWords'
 import { Refused } from '../parts/Refused'
+import { useSending } from '../useSending'
 import { useDraft } from './runDrafts'
 
 type Props = { run: RunView; record: (done: unknown) => Promise<string | null> }
@@ -19,6 +20,7 @@ const number = (text: string) => (text.trim() === '' ? null : Number(text.replac
 export function HotOffsetPanel({ run, record }: Props) {
   const [boxes, setBoxes] = useDraft('hot-offset', EMPTY)
   const [message, setMessage] = useState<string | null>(null)
+  const sending = useSending()
   const { scale } = judgingBasis(run.world)
   const glass = number(boxes.glass)
   const before = number(boxes.beforeOutput)
@@ -33,14 +35,14 @@ export function HotOffsetPanel({ run, record }: Props) {
       return setMessage('Enter what the gauge glass shows, in % of its height.')
     if (shift === null) return setMessage('Enter the output before and after it was shifted.')
     const said = [`gauge glass ${boxes.glass} %`, `shifted by ${formatSigned(shift, 2)} % of span`, boxes.words.trim()]
-    const refusal = await record({
-      id: crypto.randomUUID(),
+    const offset = {
       kind: 'hot-offset',
       words: said.filter(Boolean).join('; '),
       applied: '',
       beforeOutput: boxes.beforeOutput,
       afterOutput: boxes.afterOutput,
-    })
+    }
+    const refusal = await sending(offset, (id) => record({ id, ...offset }))
     setMessage(refusal)
     if (refusal === null) setBoxes(EMPTY)
   }

@@ -1,12 +1,13 @@
 'use client'
 import Button from '@mui/material/Button'
-import { type FormEvent, useRef, useState } from 'react'
+import { type FormEvent, useState } from 'react'
 import { formatFixed, formatReading, formatSigned } from '@/core/format/formatNumber'
 import { errorAfterTrimToHost, hostError, hostShouldShow, USUAL_LOOP_ALLOWANCE } from '@/core/loop/hostCheck'
 import type { JudgedRound } from '@/core/run/runState'
 import { hostScale, loopCheckOf } from '@/plans/hostScale'
 import type { RunView } from '@/schema/runView'
 import { Refused } from '../parts/Refused'
+import { useSending } from '../useSending'
 import { ReasonDialog } from './ReasonDialog'
 import { useDraft } from './runDrafts'
 
@@ -40,26 +41,25 @@ export function LoopCheckPanel({ run, judged, record, trimToHost }: Props) {
     }),
   )
   const [message, setMessage] = useState<string | null>(null)
-  const ids = useRef(new Map<number, string>()) // kept over a lost answer: sent twice, a check is stored once
+  const sending = useSending()
 
   const submit = async (event: FormEvent) => {
     event.preventDefault()
     const filled = rows.filter(({ hostValue }) => hostValue.trim() !== '')
     if (filled.length === 0) return setMessage('Enter what the host shows at one point at least.')
+    let left = boxes
     for (const { senseVolts, ...row } of filled) {
       const hasVolts = senseVolts.trim() !== ''
-      const id = ids.current.get(row.percent) ?? crypto.randomUUID()
-      ids.current.set(row.percent, id)
-      const sense = { senseOhms: hasVolts ? ohms : null, senseVolts: hasVolts ? senseVolts : null }
-      const refusal = await record({ id, ...row, ...sense })
+      const check = { ...row, senseOhms: hasVolts ? ohms : null, senseVolts: hasVolts ? senseVolts : null }
+      const refusal = await sending(check, (id) => record({ id, ...check }))
       if (refusal) return setMessage(refusal)
+      // What is stored leaves its boxes, so that it is not sent once more with what was refused after it.
+      left = { ...left, [`host ${row.percent}`]: '', [`volts ${row.percent}`]: '' }
+      setBoxes(left)
     }
-    ids.current.clear()
-    setBoxes({ ...EMPTY, ohms })
     setMessage(null)
   }
   const change = (percent: number, field: 'hostValue' | 'senseVolts', value: string) => {
-    ids.current.delete(percent) // other figures are another check
     setBoxes({ ...boxes, [`${field === 'hostValue' ? 'host' : 'volts'} ${percent}`]: value })
   }
   return (

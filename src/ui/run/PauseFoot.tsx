@@ -1,22 +1,23 @@
 'use client'
 import Button from '@mui/material/Button'
-import { useRef, useState } from 'react'
+import { useState } from 'react'
 import { formatDateTime } from '@/core/format/formatTime'
-import type { RecordedPause } from '@/schema/runView'
+import type { RecordedPause } from '@/schema/recordedRun'
+import { useSending } from '../useSending'
 
 type Props = { pause: RecordedPause; timeZone: string; goOn: (ended: unknown) => Promise<string | null> }
 
 /** A run that is paused takes nothing until somebody goes on with it. */
 export function PauseFoot({ pause, timeZone, goOn }: Props) {
   const [message, setMessage] = useState<string | null>(null)
-  const id = useRef(crypto.randomUUID())
+  const sending = useSending()
   return (
     <div className="actions">
       <Button
         variant="contained"
         size="large"
         autoFocus
-        onClick={async () => setMessage(await goOn({ id: id.current, kind: 'resumed' }))}
+        onClick={async () => setMessage(await sending('resumed', (id) => goOn({ id, kind: 'resumed' })))}
       >
         Go on <kbd style={{ marginLeft: 14 }}>Enter</kbd>
       </Button>

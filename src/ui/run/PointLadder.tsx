@@ -8,7 +8,7 @@ import { idealAtPoint, judgingBasis, targetInput } from '@/core/run/judgeSteps'
 import { pointName } from '@/core/run/pointScale'
 import { errorWords } from '@/core/run/shownError'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
-import type { RunStep } from '@/schema/runView'
+import type { RunStep } from '@/schema/recordedRun'
 import type { World } from '@/schema/world'
 import { Mark, pointVerdictWords, VERDICT_MARK } from '../parts/Mark'
 

@@ -2,7 +2,8 @@ import type { ReactNode } from 'react'
 import { decimalsShown } from '@/core/run/decimalsShown'
 import { roundNames } from '@/core/run/roundRole'
 import type { RunState } from '@/core/run/runState'
-import type { RunRound, RunStep, RunView } from '@/schema/runView'
+import type { RunRound, RunStep } from '@/schema/recordedRun'
+import type { RunView } from '@/schema/runView'
 import { PointLadder } from './PointLadder'
 
 type Props = {

@@ -2,7 +2,7 @@ import { columnCorrection } from '@/core/conformity/columnCorrection'
 import { READING_RULES } from '@/core/conformity/principle'
 import { formatFixed, formatPlain } from '@/core/format/formatNumber'
 import { referenceOfPoint } from '@/core/run/referenceOfPoint'
-import type { RunStep } from '@/schema/runView'
+import type { RunStep } from '@/schema/recordedRun'
 import type { PressureStandard, World } from '@/schema/world'
 
 /** How the reference of the point is read rightly, and what its reading still wants correcting for. */

@@ -3,9 +3,11 @@ import { useRouter } from 'next/navigation'
 import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react'
 import { referencesOf } from '@/plans/referencesOf'
 import type { BeamData } from '@/schema/beam'
+import type { RunStep } from '@/schema/recordedRun'
 import { mayDo } from '@/schema/roles'
-import type { RunStep, RunView } from '@/schema/runView'
+import type { RunView } from '@/schema/runView'
 import { isTyping } from '../shell/isTyping'
+import { useSending } from '../useSending'
 import { CorrectionDialog } from './CorrectionDialog'
 import { deskFacts, placeOf } from './deskFacts'
 import { LeaveLinks } from './LeaveLinks'
@@ -72,6 +74,7 @@ function Desk({ initial, mark, beam, earlier, person, timeZone }: Omit<Props, 'd
   const router = useRouter()
   const { run, state, write, reload } = useRun(initial)
   const [typed] = useState(typedStore)
+  const sendingPause = useSending()
   const [correcting, setCorrecting] = useState<RunStep | null>(null)
   const facts = useMemo(() => deskFacts(run, state), [run, state])
   const [isBudget, setBudget] = useState(false)
@@ -141,7 +144,8 @@ function Desk({ initial, mark, beam, earlier, person, timeZone }: Omit<Props, 'd
                 <LeaveLinks
                   abandon={abandon}
                   {...(!facts.pause && {
-                    pause: (words: string) => write('pauses', { id: crypto.randomUUID(), kind: 'paused', words }),
+                    pause: (words: string) =>
+                      sendingPause(words, (id) => write('pauses', { id, kind: 'paused', words })),
                   })}
                 />
               )}

@@ -1,6 +1,7 @@
 import { remedyFactsOf } from '@/core/run/adviseRound'
 import type { RunState } from '@/core/run/runState'
-import type { RunStep, RunView } from '@/schema/runView'
+import type { RunStep } from '@/schema/recordedRun'
+import type { RunView } from '@/schema/runView'
 import { DiagnosisView } from '../parts/DiagnosisView'
 import { AdjustPanel } from './AdjustPanel'
 import type { DeskFacts } from './deskFacts'

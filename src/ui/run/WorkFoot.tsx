@@ -3,6 +3,7 @@ import Button from '@mui/material/Button'
 import TextField from '@mui/material/TextField'
 import { type FormEvent, useEffect, useRef, useState } from 'react'
 import type { WorkList, WorkStep } from '@/core/run/workStep'
+import { useSending } from '../useSending'
 import { ReasonDialog } from './ReasonDialog'
 import { useDraft } from './runDrafts'
 
@@ -29,16 +30,16 @@ export function WorkFoot({ list, step, place, answer, recorded, adjustAgain }: P
   const [{ words }, setDraft] = useDraft(`${list} ${step.id}`, EMPTY)
   const done = useRef<HTMLButtonElement>(null)
   const note = useRef<HTMLInputElement>(null)
-  const id = useRef(crypto.randomUUID())
+  const sendOnce = useSending()
   // biome-ignore lint/correctness/useExhaustiveDependencies: each step takes the focus when its turn comes, and after what is recorded for it
   useEffect(() => {
-    id.current = crypto.randomUUID()
     ;(step.takesWords ? note : done).current?.focus()
   }, [step.id, recorded])
 
   const send = async (outcome: Answer['outcome'], said: string | null) => {
     setSending(step.id)
-    const refusal = await answer({ id: id.current, list, item: step.id, outcome, words: said })
+    const answered = { list, item: step.id, outcome, words: said }
+    const refusal = await sendOnce(answered, (id) => answer({ id, ...answered }))
     setMessage(refusal)
     setSending(null)
     if (refusal === null) setDraft(EMPTY)

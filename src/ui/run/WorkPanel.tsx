@@ -1,7 +1,8 @@
 'use client'
 import type { AnsweredStep, WorkList, WorkStep } from '@/core/run/workStep'
 import { nextStep } from '@/core/run/workStep'
-import type { RecordedWorkStep, RunView } from '@/schema/runView'
+import type { RecordedWorkStep } from '@/schema/recordedRun'
+import type { RunView } from '@/schema/runView'
 import { Mark } from '../parts/Mark'
 import { STANDING_LINE } from '../prepare/cautions'
 

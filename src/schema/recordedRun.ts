@@ -1,0 +1,137 @@
+import { z } from 'zod'
+import { DECISIONS } from '@/core/run/decision'
+import { ADJUSTMENT_KINDS, type AdjustmentKind } from './run'
+
+/*
+ * What is recorded in a run: the one shape that its view, its sealed record and its amendment are made of. Strict, so
+ * that a fact that is recorded and not named here is refused, never dropped. A field that came later is left out where
+ * nothing was recorded: older records have none.
+ */
+
+const time = z.iso.datetime()
+
+/** A reading as recorded; `applied` and `output` with the digits typed. */
+export const RecordedReading = z.strictObject({
+  id: z.uuid(),
+  applied: z.string(),
+  output: z.string(),
+  /** PV in the unit of the range and AO in that of the signal, where the plan reads them. */
+  pv: z.string().optional(),
+  ao: z.string().optional(),
+  /** What the instrument's own display shows, where the plan reads it. */
+  display: z.string().optional(),
+  /** How long the point was held before it was read, where that was timed. */
+  heldSeconds: z.int().optional(),
+  takenAt: time,
+  takenBy: z.string(),
+  supersedes: z.uuid().nullable(),
+  reason: z.string().nullable(),
+})
+
+export type RecordedReading = z.infer<typeof RecordedReading>
+
+const RecordedOvershoot = z.strictObject({
+  id: z.uuid(),
+  /** How far it went; null where nobody looked. */
+  applied: z.string().nullable(),
+  notedAt: time,
+  notedBy: z.string(),
+})
+export type RecordedOvershoot = z.infer<typeof RecordedOvershoot>
+
+/** A planned point of a round with every reading ever taken for it, oldest first; the last one holds. */
+const RunStep = z.strictObject({
+  id: z.uuid(),
+  position: z.int(),
+  percent: z.number(),
+  direction: z.enum(['rising', 'falling']),
+  /** Left out in the first cycle. */
+  cycle: z.int().optional(),
+  /** Times the point was gone past and approached again; left out where it never was. */
+  overshoots: z.array(RecordedOvershoot).readonly().optional(),
+  readings: z.array(RecordedReading).readonly(),
+})
+export type RunStep = z.infer<typeof RunStep>
+
+const RecordedAdjustment = z.strictObject({
+  id: z.uuid(),
+  kind: z.enum(Object.keys(ADJUSTMENT_KINDS) as AdjustmentKind[]), // keys of a const object
+  words: z.string(),
+  applied: z.string().nullable(),
+  beforeOutput: z.string().nullable(),
+  afterOutput: z.string().nullable(),
+  /** How long it was held before it was taken, where that was timed. */
+  heldSeconds: z.int().optional(),
+  doneAt: time,
+  doneBy: z.string(),
+})
+export type RecordedAdjustment = z.infer<typeof RecordedAdjustment>
+
+const DecidedOnce = z.strictObject({
+  decision: z.enum(DECISIONS),
+  reason: z.string().nullable(),
+  decidedAt: time,
+  decidedBy: z.string(),
+})
+const RecordedDecision = DecidedOnce.extend({
+  /** What had been decided after the round before, oldest first; left out where it was decided once. */
+  insteadOf: z.array(DecidedOnce).readonly().optional(),
+})
+export type RecordedDecision = z.infer<typeof RecordedDecision>
+
+/** The first round that counts is as found; adjustments are those made after the round. */
+export const RunRound = z.strictObject({
+  round: z.int().nonnegative(),
+  steps: z.array(RunStep).readonly(),
+  decision: RecordedDecision.nullable(),
+  adjustments: z.array(RecordedAdjustment).readonly(),
+  /** Why this round has other points than the one before it; left out where it has the same. */
+  planReason: z.string().optional(),
+})
+export type RunRound = z.infer<typeof RunRound>
+
+const RecordedWorkStep = z.strictObject({
+  id: z.uuid(),
+  list: z.enum(['isolate', 'restore']),
+  item: z.string(),
+  outcome: z.enum(['done', 'not-applicable']),
+  words: z.string().nullable(),
+  answeredAt: time,
+  answeredBy: z.string(),
+})
+export type RecordedWorkStep = z.infer<typeof RecordedWorkStep>
+
+const RecordedLoopCheck = z.strictObject({
+  id: z.uuid(),
+  percent: z.number(),
+  hostValue: z.string(),
+  /** Sense resistor and the volts across it, where they were measured. */
+  senseOhms: z.string().nullable(),
+  senseVolts: z.string().nullable(),
+  checkedAt: time,
+  checkedBy: z.string(),
+})
+export type RecordedLoopCheck = z.infer<typeof RecordedLoopCheck>
+
+/** The work was interrupted, or gone on with. */
+const RecordedPause = z.strictObject({
+  id: z.uuid(),
+  kind: z.enum(['paused', 'resumed']),
+  words: z.string().nullable(),
+  at: time,
+  by: z.string(),
+})
+export type RecordedPause = z.infer<typeof RecordedPause>
+
+/** What is recorded in a run from its first reading to its last pause. */
+export const recordedInRun = {
+  rounds: z.array(RunRound).readonly(),
+  /** Steps of taking out of service and putting back, in the order they were answered; left out while there are none. */
+  workSteps: z.array(RecordedWorkStep).readonly().optional(),
+  /** What the host showed; left out where it was not looked at. */
+  loopChecks: z.array(RecordedLoopCheck).readonly().optional(),
+  /** Interruptions and their ends, in the order of time; left out where there were none. */
+  pauses: z.array(RecordedPause).readonly().optional(),
+}
+const RecordedRun = z.strictObject(recordedInRun)
+export type RecordedRun = z.infer<typeof RecordedRun>
