@@ -1,6 +1,6 @@
 import { test as base, expect, type Page } from '@playwright/test'
 import { DEMO_PEOPLE } from '../scripts/demo/people'
-import { workLists } from '../src/core/run/workLists'
+import { workLists } from '../src/core/run/work/workLists'
 import { DEMO_PASSWORD } from '../src/schema/demo'
 import type { RunView } from '../src/schema/runView'
 import { pdfText } from './pdfText'

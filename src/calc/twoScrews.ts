@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { adviseScrews } from '@/core/adjust/twoScrews'
-import { pathOf } from '@/core/run/screwWork'
+import { pathOf } from '@/core/run/advise/screwWork'
 import { outputAtPercent, percentOfOutput } from '@/core/signal/signal'
 import { worked } from '@/core/workings/workings'
 import { RangeInput, SignalChoice } from '../schema/choices'

@@ -1,7 +1,7 @@
 import type { JudgedPoint, JudgingBasis } from '@/core/analysis/judgedPoint'
 import { limitPercentSpan } from '@/core/error/errorLimit'
 import { type InputLimits, outputExpectations } from '@/core/error/transferLimit'
-import { type ErrorBasis, shownPercent } from '@/core/run/errorBasis'
+import { type ErrorBasis, shownPercent } from '@/core/run/judge/errorBasis'
 import { inputAtPercent, percentOfInput } from '@/core/transfer/linearTransfer'
 import { linearScale, type Scale } from './axis'
 

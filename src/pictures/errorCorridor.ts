@@ -1,6 +1,6 @@
 import type { PointVerdict } from '@/core/error/verdict'
 import { formatFixed, formatPlain, formatSigned } from '@/core/format/formatNumber'
-import { ERROR_BASIS_WORDS } from '@/core/run/errorBasis'
+import { ERROR_BASIS_WORDS } from '@/core/run/judge/errorBasis'
 import { inputAtPercent } from '@/core/transfer/linearTransfer'
 import { niceTicks } from './axis'
 import {

@@ -1,5 +1,5 @@
-import { HOOK_UPS, type HookUp } from '@/core/run/hookUp'
-import { VALVES, type Valve, type ValveState, type ValveStates } from '@/core/run/valves'
+import { HOOK_UPS, type HookUp } from '@/core/run/plan/hookUp'
+import { VALVES, type Valve, type ValveState, type ValveStates } from '@/core/run/work/valves'
 import type { Scene, Shape } from './scene'
 
 type Size = { readonly width: number; readonly height: number; readonly fontSize: number }

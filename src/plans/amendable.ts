@@ -1,5 +1,5 @@
 import { roundNames } from '@/core/run/roundRole'
-import { workLists } from '@/core/run/workLists'
+import { workLists } from '@/core/run/work/workLists'
 import type { SealedRecord } from '../schema/record'
 import type { Amending } from '../schema/review'
 import { ADJUSTMENT_KINDS } from '../schema/run'

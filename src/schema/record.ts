@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { POINT_VERDICTS } from '@/core/error/verdict'
-import { RUN_RULE_IDS } from '@/core/run/decisionRule'
-import { STAGES } from '@/core/run/stage'
+import { RUN_RULE_IDS } from '@/core/run/plan/decisionRule'
+import { STAGES } from '@/core/run/work/stage'
 import { recordedInRun } from './recordedRun'
 import { World } from './world'
 

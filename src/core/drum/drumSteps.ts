@@ -1,4 +1,4 @@
-import { type WorkStep, workStep } from '../run/workStep'
+import { type WorkStep, workStep } from '../run/work/workStep'
 
 /**
  * The cold procedure of a drum level with a filled reference leg. Common practice, no source; the site's permit and the

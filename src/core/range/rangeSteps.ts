@@ -1,5 +1,5 @@
 import type { Adjustable } from '../diagnosis/remedy'
-import { type WorkStep, workStep } from '../run/workStep'
+import { type WorkStep, workStep } from '../run/work/workStep'
 import type { RangeVerdict } from './rangeVerdict'
 
 /** What the steps of a range change depend on. */

@@ -1,8 +1,8 @@
 import { describe, expect, test } from 'vitest'
-import { decimalsShown } from './decimalsShown'
-import { type RunBasis, targetInput } from './judgeSteps'
-import { readingNotice, refuseBeyondSensor } from './readingNotice'
-import { recommendation } from './recommendation'
+import { recommendation } from './advise/recommendation'
+import { decimalsShown } from './judge/decimalsShown'
+import { type RunBasis, targetInput } from './judge/judgeSteps'
+import { readingNotice, refuseBeyondSensor } from './judge/readingNotice'
 import { runState } from './runState'
 
 const world: RunBasis & { configuration: { lrl: number; url: number }; points: { percent: number }[] } = {

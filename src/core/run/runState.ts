@@ -1,9 +1,9 @@
 import type { JudgedPoint } from '../analysis/judgedPoint'
 import { analyseRound, type RoundAnalysis } from '../analysis/roundAnalysis'
 import type { Decision } from './decision'
-import { judgeSteps, type RunBasis, type StepToJudge } from './judgeSteps'
-import { type Stage, stageOf } from './stage'
-import { type WorkFacts, workProgress } from './workLists'
+import { judgeSteps, type RunBasis, type StepToJudge } from './judge/judgeSteps'
+import { type Stage, stageOf } from './work/stage'
+import { type WorkFacts, workProgress } from './work/workLists'
 
 /** A run as far as its state follows from it; the recorded run has this shape. */
 export type RunFacts = Pick<WorkFacts, 'workSteps'> & {

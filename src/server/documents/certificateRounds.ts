@@ -8,12 +8,12 @@ import {
   formatReading,
   formatSigned,
 } from '@/core/format/formatNumber'
-import { decimalsShown, stepDecimals } from '@/core/run/decimalsShown'
-import { drawsIn } from '@/core/run/decisionRule'
-import { ERROR_BASIS_WORDS, errorBasis, shownPercent } from '@/core/run/errorBasis'
-import { judgingBasis, scatterOfRound } from '@/core/run/judgeSteps'
-import { pointName } from '@/core/run/pointScale'
-import { largestUpDown } from '@/core/run/roundScatter'
+import { decimalsShown, stepDecimals } from '@/core/run/judge/decimalsShown'
+import { ERROR_BASIS_WORDS, errorBasis, shownPercent } from '@/core/run/judge/errorBasis'
+import { judgingBasis, scatterOfRound } from '@/core/run/judge/judgeSteps'
+import { largestUpDown } from '@/core/run/judge/roundScatter'
+import { drawsIn } from '@/core/run/plan/decisionRule'
+import { pointName } from '@/core/run/plan/pointScale'
 import { isTransmitted } from '@/core/signal/signal'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { SealedRecord } from '@/schema/record'

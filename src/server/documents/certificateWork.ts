@@ -1,7 +1,7 @@
 import { computedDecimals, formatFixed, formatPlain, formatReading, formatSigned } from '@/core/format/formatNumber'
 import { formatDateTime } from '@/core/format/formatTime'
 import { hostError } from '@/core/loop/hostCheck'
-import { HOOK_UPS } from '@/core/run/hookUp'
+import { HOOK_UPS } from '@/core/run/plan/hookUp'
 import { hostScale, loopCheckOf } from '@/plans/hostScale'
 import type { CertificateSource, Doc } from './certificateSource'
 import { pointWords, roundName } from './certificateWords'

@@ -1,5 +1,5 @@
 import { Refusal } from '@/core/refusal'
-import { unfitReferences } from '@/core/run/runFitness'
+import { unfitReferences } from '@/core/run/plan/runFitness'
 import { SealedRecord } from '@/schema/record'
 import type { Amending } from '@/schema/review'
 import type { World } from '@/schema/world'

@@ -1,7 +1,7 @@
 import type { PointVerdict } from '@/core/error/verdict'
 import { formatFixed, formatSigned } from '@/core/format/formatNumber'
 import { calendarDate, daysBetween, formatDate } from '@/core/format/formatTime'
-import { ERROR_BASIS_WORDS } from '@/core/run/errorBasis'
+import { ERROR_BASIS_WORDS } from '@/core/run/judge/errorBasis'
 import type { ReferenceOffer, ReferenceOffers } from '@/plans/offers'
 import { outputOfferFor, referenceOffers } from '@/plans/referenceOffers'
 import type { DaySheet, DueJob, ReadinessNote } from '@/schema/daySheet'

@@ -1,6 +1,6 @@
 import { isAccepted, POINT_VERDICTS } from '@/core/error/verdict'
-import { pooledRepeatability } from '@/core/run/pooledRepeatability'
-import type { KnownScatter } from '@/core/run/roundScatter'
+import { pooledRepeatability } from '@/core/run/judge/pooledRepeatability'
+import type { KnownScatter } from '@/core/run/judge/roundScatter'
 import { SealedRecord } from '@/schema/record'
 import type { World } from '@/schema/world'
 import type { Queryable } from '../database'

@@ -1,5 +1,5 @@
 import { Refusal } from '@/core/refusal'
-import { refuseBeyondSensor } from '@/core/run/readingNotice'
+import { refuseBeyondSensor } from '@/core/run/judge/readingNotice'
 import type { NewOvershoot } from '@/schema/run'
 import type { RunView } from '@/schema/runView'
 import { transaction } from '../database'

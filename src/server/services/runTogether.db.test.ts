@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
-import { judgeReading } from '@/core/run/judgeSteps'
+import { judgeReading } from '@/core/run/judge/judgeSteps'
 import { Amending } from '@/schema/review'
 import {
   ANNA,

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
-import { workLists } from '@/core/run/workLists'
+import { workLists } from '@/core/run/work/workLists'
 import { Amending } from '@/schema/review'
 import type { RunView } from '@/schema/runView'
 import {

@@ -1,4 +1,4 @@
-import { workLists } from '@/core/run/workLists'
+import { workLists } from '@/core/run/work/workLists'
 import type { World } from '@/schema/world'
 import { pool } from '../database'
 import { NotFound } from '../refusals'

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import type { PlannedPoint } from '@/core/run/plan'
+import type { PlannedPoint } from '@/core/run/plan/plan'
 import type { Queryable } from '../database'
 
 const StepRow = z

@@ -1,4 +1,4 @@
-import type { WorkStep } from '@/core/run/workStep'
+import type { WorkStep } from '@/core/run/work/workStep'
 
 /** The steps of a piece of work, each with why. */
 export function StepList({ steps, title }: { steps: readonly WorkStep[]; title: string }) {

@@ -1,6 +1,6 @@
 'use client'
-import type { HookUp } from '@/core/run/hookUp'
-import type { ValveStates } from '@/core/run/valves'
+import type { HookUp } from '@/core/run/plan/hookUp'
+import type { ValveStates } from '@/core/run/work/valves'
 import { hookUpScheme } from '@/pictures/hookUpScheme'
 import { SceneSvg } from './SceneSvg'
 import { useSize } from './useSize'

@@ -1,8 +1,8 @@
 import MenuItem from '@mui/material/MenuItem'
 import TextField from '@mui/material/TextField'
 import { formatPlain } from '@/core/format/formatNumber'
-import { MOST_CYCLES, POINT_ORDERS, type PointOrder } from '@/core/run/plan'
-import { POINT_SCALES } from '@/core/run/pointScale'
+import { MOST_CYCLES, POINT_ORDERS, type PointOrder } from '@/core/run/plan/plan'
+import { POINT_SCALES } from '@/core/run/plan/pointScale'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { Configuration } from '@/schema/configuration'
 

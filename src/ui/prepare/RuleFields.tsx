@@ -2,9 +2,9 @@ import MenuItem from '@mui/material/MenuItem'
 import TextField from '@mui/material/TextField'
 import { formatFixed } from '@/core/format/formatNumber'
 import { Refusal } from '@/core/refusal'
-import { RUN_RULE_IDS, RUN_RULES, type RunRule, refuseUnmeetableRule } from '@/core/run/decisionRule'
-import { ERROR_BASIS_WORDS, errorBasis, shownPercent } from '@/core/run/errorBasis'
-import { type PlannedUncertainty, plannedUncertainty, tightestUncertainty } from '@/core/run/plannedUncertainty'
+import { ERROR_BASIS_WORDS, errorBasis, shownPercent } from '@/core/run/judge/errorBasis'
+import { RUN_RULE_IDS, RUN_RULES, type RunRule, refuseUnmeetableRule } from '@/core/run/plan/decisionRule'
+import { type PlannedUncertainty, plannedUncertainty, tightestUncertainty } from '@/core/run/plan/plannedUncertainty'
 import { inputAtPercent } from '@/core/transfer/linearTransfer'
 
 type Planned = Parameters<typeof plannedUncertainty>[0]

@@ -1,5 +1,5 @@
-import type { RunRule } from '@/core/run/decisionRule'
-import { testPointPercents } from '@/core/run/pointScale'
+import type { RunRule } from '@/core/run/plan/decisionRule'
+import { testPointPercents } from '@/core/run/plan/pointScale'
 import type { ReferenceOffers } from '@/plans/offers'
 import type { Configuration } from '@/schema/configuration'
 import { servedBy } from './subRangeWords'

@@ -1,6 +1,6 @@
 import { referencesOfPoints } from '@/core/conformity/serveByReferences'
 import { Refusal } from '@/core/refusal'
-import { pointName, testPointPercents } from '@/core/run/pointScale'
+import { pointName, testPointPercents } from '@/core/run/plan/pointScale'
 import { inputAtPercent } from '@/core/transfer/linearTransfer'
 import type { Configuration } from '@/schema/configuration'
 import type { PressureStandard, Standard } from '@/schema/world'

@@ -1,6 +1,6 @@
 'use client'
-import type { DecimalsShown } from '@/core/run/decimalsShown'
-import { judgingBasis } from '@/core/run/judgeSteps'
+import type { DecimalsShown } from '@/core/run/judge/decimalsShown'
+import { judgingBasis } from '@/core/run/judge/judgeSteps'
 import { roundNames } from '@/core/run/roundRole'
 import type { RunState } from '@/core/run/runState'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'

@@ -1,8 +1,8 @@
 'use client'
 import Button from '@mui/material/Button'
 import { useState } from 'react'
+import type { Recommendation } from '@/core/run/advise/recommendation'
 import { DECISIONS, type Decision } from '@/core/run/decision'
-import type { Recommendation } from '@/core/run/recommendation'
 import { Refused } from '../parts/Refused'
 import { ReasonDialog } from './ReasonDialog'
 

@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react'
-import { decimalsShown } from '@/core/run/decimalsShown'
+import { decimalsShown } from '@/core/run/judge/decimalsShown'
 import { roundNames } from '@/core/run/roundRole'
 import type { RunState } from '@/core/run/runState'
 import type { RunRound, RunStep } from '@/schema/recordedRun'

@@ -1,7 +1,7 @@
 import { columnCorrection } from '@/core/conformity/columnCorrection'
 import { READING_RULES } from '@/core/conformity/principle'
 import { formatFixed, formatPlain } from '@/core/format/formatNumber'
-import { referenceOfPoint } from '@/core/run/referenceOfPoint'
+import { referenceOfPoint } from '@/core/run/plan/referenceOfPoint'
 import type { RunStep } from '@/schema/recordedRun'
 import type { PressureStandard, World } from '@/schema/world'
 

@@ -1,9 +1,9 @@
 import { ERROR_SHAPE_WORDS } from '@/core/analysis/errorShape'
 import type { RoundAnalysis } from '@/core/analysis/roundAnalysis'
 import { formatFixed, formatSigned } from '@/core/format/formatNumber'
-import { errorBasis, shownPercent } from '@/core/run/errorBasis'
-import { judgingBasis } from '@/core/run/judgeSteps'
-import { pointName } from '@/core/run/pointScale'
+import { errorBasis, shownPercent } from '@/core/run/judge/errorBasis'
+import { judgingBasis } from '@/core/run/judge/judgeSteps'
+import { pointName } from '@/core/run/plan/pointScale'
 import type { World } from '@/schema/world'
 
 /** The figures of a round as it grows: largest error, zero, growth, hysteresis, shape. */

@@ -1,5 +1,5 @@
 import { formatPlain } from '@/core/format/formatNumber'
-import { pointValue } from '@/core/run/pointScale'
+import { pointValue } from '@/core/run/plan/pointScale'
 import type { RunStep } from '@/schema/recordedRun'
 import { mayDo, whoMay } from '@/schema/roles'
 import type { RunView } from '@/schema/runView'

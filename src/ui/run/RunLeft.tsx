@@ -1,4 +1,4 @@
-import { remedyFactsOf } from '@/core/run/adviseRound'
+import { remedyFactsOf } from '@/core/run/advise/adviseRound'
 import type { RunState } from '@/core/run/runState'
 import type { RunStep } from '@/schema/recordedRun'
 import type { RunView } from '@/schema/runView'

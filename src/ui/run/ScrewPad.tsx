@@ -1,6 +1,6 @@
 'use client'
 import { formatFixed, formatSigned } from '@/core/format/formatNumber'
-import type { ScrewWork } from '@/core/run/screwWork'
+import type { ScrewWork } from '@/core/run/advise/screwWork'
 import { convergencePad } from '@/pictures/convergencePad'
 import { SceneSvg } from '../pictures/SceneSvg'
 import { useSize } from '../pictures/useSize'

@@ -1,6 +1,6 @@
 'use client'
 import { formatPlain } from '@/core/format/formatNumber'
-import type { SequenceStep } from '@/core/run/adjustSequence'
+import type { SequenceStep } from '@/core/run/advise/adjustSequence'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import { ADJUSTMENT_KINDS } from '@/schema/run'
 import type { RunView } from '@/schema/runView'

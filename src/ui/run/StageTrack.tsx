@@ -1,4 +1,4 @@
-import { STAGE_LABELS, STAGES, type Stage } from '@/core/run/stage'
+import { STAGE_LABELS, STAGES, type Stage } from '@/core/run/work/stage'
 
 /** The stages of a run, and where it stands. */
 export function StageTrack({ stage, isClosed = false }: { stage: Stage; isClosed?: boolean }) {

@@ -2,7 +2,7 @@
 import Button from '@mui/material/Button'
 import TextField from '@mui/material/TextField'
 import { type FormEvent, useEffect, useRef, useState } from 'react'
-import type { WorkList, WorkStep } from '@/core/run/workStep'
+import type { WorkList, WorkStep } from '@/core/run/work/workStep'
 import { useSending } from '../useSending'
 import { ReasonDialog } from './ReasonDialog'
 import { useDraft } from './runDrafts'

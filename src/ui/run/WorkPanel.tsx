@@ -1,6 +1,6 @@
 'use client'
-import type { AnsweredStep, WorkList, WorkStep } from '@/core/run/workStep'
-import { nextStep } from '@/core/run/workStep'
+import type { AnsweredStep, WorkList, WorkStep } from '@/core/run/work/workStep'
+import { nextStep } from '@/core/run/work/workStep'
 import type { RecordedWorkStep } from '@/schema/recordedRun'
 import type { RunView } from '@/schema/runView'
 import { Mark } from '../parts/Mark'

@@ -1,9 +1,9 @@
 import type { JudgedPoint } from '@/core/analysis/judgedPoint'
 import { Refusal } from '@/core/refusal'
-import { type CoarseReading, coarseReadings } from '@/core/run/coarseReading'
-import { judgeReading } from '@/core/run/judgeSteps'
-import { readingNotice, refuseBeyondSensor, refuseImpossibleOutput } from '@/core/run/readingNotice'
-import type { RoundScatter } from '@/core/run/roundScatter'
+import { type CoarseReading, coarseReadings } from '@/core/run/judge/coarseReading'
+import { judgeReading } from '@/core/run/judge/judgeSteps'
+import { readingNotice, refuseBeyondSensor, refuseImpossibleOutput } from '@/core/run/judge/readingNotice'
+import type { RoundScatter } from '@/core/run/judge/roundScatter'
 import { decimalText } from '@/core/units/decimalText'
 import type { World } from '@/schema/world'
 

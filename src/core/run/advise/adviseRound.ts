@@ -1,0 +1,37 @@
+import type { Diagnosis } from '../../diagnosis/diagnose'
+import type { RemedyFacts } from '../../diagnosis/remedy'
+import { judgingBasis, type RunBasis } from '../judge/judgeSteps'
+import { isOfReading } from '../plan/pointScale'
+import type { JudgedRound } from '../runState'
+import { type AdjustableFacts, adjustableOf } from './adjustable'
+import { type DiagnosedFacts, diagnoseRound } from './diagnoseRound'
+import { type Recommendation, recommendation } from './recommendation'
+
+type AdvisedWorld = RunBasis & AdjustableFacts & DiagnosedFacts
+
+/** What a round points to, and what is advised. The one place for it: the screen shows it, the server asks it. */
+export function adviseRound(
+  { points, analysis }: JudgedRound,
+  world: AdvisedWorld,
+  /** When each of the points was read, in minutes from the first, where that is known. */
+  minutes?: readonly number[],
+): { readonly diagnosis: Diagnosis | null; readonly advice: Recommendation } {
+  const basis = judgingBasis(world)
+  const diagnosis = diagnoseRound(points, basis, { configuration: world.configuration, startedAt: minutes })
+  // Over several decades a straight line in % of span says nothing of the lower ones.
+  const isOverDecades = isOfReading(
+    basis,
+    points.map(({ targetPercent }) => targetPercent),
+  )
+  const figures = isOverDecades ? { ...analysis, line: null } : analysis
+  return { diagnosis, advice: recommendation(figures, { diagnosis, remedyFacts: remedyFactsOf(world) }) }
+}
+
+/** What of an instrument decides how a cause is put right; the shape comes with the cause. */
+export const remedyFactsOf = (
+  world: AdjustableFacts & DiagnosedFacts & Pick<RunBasis, 'configuration'>,
+): Omit<RemedyFacts, 'shape'> => ({
+  adjustable: adjustableOf(world),
+  isAbsolute: world.configuration.pressureKind === 'absolute',
+  isZeroBased: world.configuration.lrv === 0,
+})

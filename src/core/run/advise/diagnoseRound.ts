@@ -1,0 +1,101 @@
+import type { JudgedPoint, JudgingBasis } from '../../analysis/judgedPoint'
+import { pointsAtSensor } from '../../analysis/roundAnalysis'
+import { type Diagnosis, diagnose } from '../../diagnosis/diagnose'
+import { usualScatter } from '../../error/usualScatter'
+import { percentOfOutput, type Signal } from '../../signal/signal'
+import { percentOfInput } from '../../transfer/linearTransfer'
+import { LINEAR } from '../../transfer/transfer'
+import type { PressureKind } from '../../units/pressureKind'
+import { DIAGNOSED_LINES } from '../judge/comparisonUncertainty'
+import type { HookUp } from '../plan/hookUp'
+import { isOfReading } from '../plan/pointScale'
+import { hasScrews } from './adjustable'
+
+/** Fewer readings than this, or all at one point, say nothing of a cause. */
+const FEWEST_READINGS = 3
+
+/** What of an instrument its diagnosis follows from, beside what it is judged by. */
+export type DiagnosedFacts = {
+  readonly configuration: {
+    readonly kind: string
+    readonly signal: Signal
+    readonly lrl?: number
+    readonly url: number
+    readonly pressureKind?: PressureKind
+    readonly hookUp?: HookUp
+  }
+}
+
+/**
+ * What the readings of a round point to. They scatter by their uncertainty without what is to be diagnosed, hysteresis
+ * and the return to zero; a tenth of the limit where a run states none. The limit is that in the middle of the points, so
+ * that a limit of reading, which is nothing at zero, does not make every reading there a fault.
+ *
+ * @returns null with too few readings, and over several decades: the causes are modelled in % of span, which says
+ *   nothing of the lower decades
+ */
+export function diagnoseRound(
+  points: readonly JudgedPoint[],
+  basis: JudgingBasis,
+  { configuration, startedAt }: DiagnosedFacts & { readonly startedAt?: readonly number[] | undefined },
+): Diagnosis | null {
+  if (points.length < FEWEST_READINGS || new Set(points.map(({ targetPercent }) => targetPercent)).size < 2) return null
+  const limits = pointsAtSensor(points)
+    .map(({ limitPercentSpan }) => limitPercentSpan)
+    .toSorted((a, b) => a - b)
+  const limitPercent = limits[Math.floor(limits.length / 2)] ?? 0
+  const noisePercent = scatterOf(points) ?? usualScatter(limitPercent)
+  if (
+    noisePercent === 0 ||
+    isOfReading(
+      basis,
+      points.map(({ targetPercent }) => targetPercent),
+    )
+  )
+    return null
+  return diagnose(
+    points.map(({ targetPercent, direction, appliedPercent, output, pv, ao }, index) => ({
+      targetPercent,
+      direction,
+      appliedPercent,
+      outputPercent: percentOfOutput(output, basis.scale),
+      pvPercent: pv === undefined ? null : percentOfInput(pv, basis.range),
+      aoPercent: ao === undefined ? null : percentOfOutput(ao, basis.scale),
+      terminalVolts: null,
+      minutes: startedAt?.[index],
+    })),
+    {
+      transfer: basis.transfer ?? LINEAR,
+      unit: basis.range.unit,
+      zeroPressurePercent: percentOfInput(0, basis.range),
+      noisePercent,
+      limitPercent,
+      isCurrentLoop: configuration.signal === '4-20mA',
+      // Set and trimmed digitally it has levels to signal a failure with; with screws it may rest anywhere.
+      hasFailureLevels: configuration.signal === '4-20mA' && !hasScrews({ configuration }),
+      hasTwoSides: configuration.pressureKind === 'differential',
+      hasWetLeg: configuration.hookUp === 'wet-leg',
+      ...(configuration.lrl !== undefined && {
+        sensorLimits: sensorEnds([configuration.lrl, configuration.url].map((end) => percentOfInput(end, basis.range))),
+      }),
+      wetLegPercent: null,
+      minimumTerminalVolts: null,
+    },
+  )
+}
+
+const sensorEnds = (ends: readonly number[]) => ({ low: Math.min(...ends), high: Math.max(...ends) })
+
+/** What is diagnosed is no scatter. */
+const DIAGNOSED: readonly string[] = Object.values(DIAGNOSED_LINES)
+
+/** Standard deviation of a reading, % of span, as the budget in the middle of the points has it; null where none is stated. */
+function scatterOf(points: readonly JudgedPoint[]): number | null {
+  const deviations = points
+    .flatMap(({ budget }) => (budget ? [budget.lines] : []))
+    .map((lines) =>
+      Math.hypot(...lines.filter(({ name }) => !DIAGNOSED.includes(name)).map(({ contribution }) => contribution)),
+    )
+    .toSorted((a, b) => a - b)
+  return deviations[Math.floor(deviations.length / 2)] || null
+}

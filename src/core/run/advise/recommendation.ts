@@ -1,0 +1,125 @@
+import type { RoundAnalysis } from '../../analysis/roundAnalysis'
+import { causeFacts } from '../../diagnosis/causeTable'
+import type { Diagnosis, RankedCause } from '../../diagnosis/diagnose'
+import { type Remedy, type RemedyFacts, remedyFor } from '../../diagnosis/remedy'
+import type { Decision } from '../decision'
+
+/**
+ * What Barys advises after a round, and why. The technician decides, with a reason when otherwise. `put-right`: the cure
+ * lies in a setting, the loop or the lines, and a trim would only hide it.
+ */
+export type Recommendation = {
+  readonly decision: Decision
+  readonly action: 'leave' | 'adjust' | 'put-right' | 'repair' | 'repeat'
+  /** What is to be done, where a cause was found or is the likeliest of those that adjusting cures. */
+  readonly how: string | null
+  /** The cause whose cure that is. */
+  readonly follows?: RankedCause | undefined
+  readonly reason: string
+}
+
+/**
+ * Leave alone inside the adjust limit; else follow the cause that the readings point to; without one, adjust, or repair
+ * when adjusting zero and span cannot bring it inside. Common practice, no source.
+ */
+export function recommendation(
+  analysis: RoundAnalysis,
+  {
+    diagnosis,
+    remedyFacts,
+  }: { readonly diagnosis: Diagnosis | null; readonly remedyFacts: Omit<RemedyFacts, 'shape'> },
+): Recommendation {
+  const { verdict, plainVerdict, nearestLimit: largest } = analysis
+  if (verdict === null || largest === null) return leave('no readings yet')
+  if (verdict === 'not-stated' && plainVerdict !== 'outside')
+    return {
+      decision: 'repeat',
+      action: 'repeat',
+      how: null,
+      reason:
+        'the uncertainty is larger than the decision rule allows: read finer, or begin anew with a better reference',
+    }
+  if (verdict === 'inside') return leave('every point is inside the adjust limit; adjusting would only add wander')
+  const lead = diagnosis?.answer === 'found' ? diagnosis.ranked[0] : undefined
+  const remedy = lead && remedyFor(lead.cause, { ...remedyFacts, shape: lead.shape })
+  return (
+    (lead && remedy && byCause(analysis, lead, remedy)) ??
+    byGroup(diagnosis, remedyFacts) ??
+    withLikeliest(byFigures(analysis, largest.limitPercentSpan), diagnosis, remedyFacts)
+  )
+}
+
+const leave = (reason: string): Recommendation => ({ decision: 'leave', action: 'leave', how: null, reason })
+
+function byCause(
+  { plainVerdict: verdict }: RoundAnalysis,
+  lead: RankedCause,
+  { kind, says: how }: Remedy,
+): Recommendation | undefined {
+  const { cause, words } = lead
+  switch (kind) {
+    case 'none':
+      return undefined
+    case 'adjust':
+      return { decision: 'adjust', action: 'adjust', how, reason: words, follows: lead }
+    case 'repair':
+      if (verdict !== 'outside') return leave(`${words}: inside its limit, and adjusting does not cure it`)
+      return { decision: 'repair', action: 'repair', how, reason: words, follows: lead }
+    case 'check':
+      return causeFacts(cause).isOfTheSetUp
+        ? { decision: 'repeat', action: 'repeat', how, reason: `${words}: these readings do not say how it was found` }
+        : { decision: 'adjust', action: 'put-right', how, reason: words, follows: lead }
+    default:
+      return kind satisfies never
+  }
+}
+
+/**
+ * Where the readings leave several causes open, none of them a matter of adjusting, nothing is adjusted: they are told
+ * apart first.
+ */
+function byGroup(diagnosis: Diagnosis | null, facts: Omit<RemedyFacts, 'shape'>): Recommendation | undefined {
+  if (diagnosis?.answer !== 'undecided') return undefined
+  const suspects = diagnosis.ranked.filter(({ share }) => (share ?? 0) >= LEAST_SUSPECT)
+  if (suspects.length === 0 || suspects.some(({ cause }) => remedyFor(cause, facts).kind === 'adjust')) return undefined
+  const names = suspects.map(({ words }) => words).join(', or ')
+  const how = diagnosis.next?.says ?? null
+  return suspects.some(({ cause }) => causeFacts(cause).isOfTheSetUp)
+    ? { decision: 'repeat', action: 'repeat', how, reason: `cannot tell: ${names}` }
+    : { decision: 'adjust', action: 'put-right', how, reason: `cannot tell: ${names}` }
+}
+
+/** Less probable than this, a cause does not stand in the way. Ours, no source. */
+const LEAST_SUSPECT = 0.1
+
+/** An adjustment that the figures ask for begins with what cures the likeliest cause, said to be no more than that. */
+function withLikeliest(
+  advice: Recommendation,
+  diagnosis: Diagnosis | null,
+  facts: Omit<RemedyFacts, 'shape'>,
+): Recommendation {
+  if (advice.action !== 'adjust' || diagnosis?.answer !== 'undecided') return advice
+  const likeliest = diagnosis.ranked.find(
+    ({ cause, share, shape }) =>
+      (share ?? 0) >= LEAST_SUSPECT && remedyFor(cause, { ...facts, shape }).kind === 'adjust',
+  )
+  if (!likeliest) return advice
+  const { says } = remedyFor(likeliest.cause, { ...facts, shape: likeliest.shape })
+  return { ...advice, how: `likeliest, not certain: ${likeliest.words}; ${says}`, follows: likeliest }
+}
+
+function byFigures({ verdict, plainVerdict, line }: RoundAnalysis, limitPercentSpan: number): Recommendation {
+  if (verdict === 'not-accepted') return adjust('inside the error limit, and not accepted: within the guard band')
+  if (plainVerdict !== 'outside') return adjust('inside the error limit, but well off its middle')
+  const leftByAdjusting = line?.residualPercentSpan ?? 0
+  if (leftByAdjusting > limitPercentSpan)
+    return {
+      decision: 'repair',
+      action: 'repair',
+      how: null,
+      reason: 'zero and span cannot cure it: what is left beside a straight line is itself outside the limit',
+    }
+  return adjust('outside the error limit')
+}
+
+const adjust = (reason: string): Recommendation => ({ decision: 'adjust', action: 'adjust', how: null, reason })

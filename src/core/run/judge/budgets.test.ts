@@ -1,0 +1,118 @@
+import { describe, expect, test } from 'vitest'
+import { reference, relativeDifference } from '../../../../tests/support/reference'
+import type { ErrorLimit } from '../../error/errorLimit'
+import type { Signal } from '../../signal/signal'
+import type { PressureUnit } from '../../units/pressureUnit'
+import { judgeSteps } from './judgeSteps'
+
+type Terms = { kind: 'percentReading' | 'percentSpan' | 'absolute'; value: number }[]
+type Reference = {
+  code: string
+  rangeLow: number
+  rangeHigh: number
+  resolution: number
+  calibratedOn: string
+  accuracy: Terms
+  driftPerYear?: Terms
+  certified?: { terms: Terms; k: number }
+  temperature?: { perKelvin: Terms; low: number; high: number }
+}
+type Case = {
+  name: string
+  lrv: number
+  urv: number
+  unit: PressureUnit
+  absolute: boolean
+  relative: boolean
+  signal: Signal
+  ambient: number
+  day: string
+  headMillimetre?: number
+  declared?: number
+  division?: number
+  fraction?: number
+  inputReference: Reference
+  outputReference?: Reference
+  readings: { percent: number; direction: 'rising' | 'falling'; applied: string; output: string }[]
+  points: { components: Record<string, number>; u: number; degrees: number | null; k: number; U: number }[]
+}
+const { source, cases } = reference<Case>('budgets')
+
+const limit = (terms: Terms, unit: PressureUnit): ErrorLimit => ({
+  combine: 'sum',
+  terms: terms.map((term) =>
+    term.kind === 'absolute' ? { ...term, kind: 'absolute', unit } : { ...term, kind: term.kind },
+  ),
+})
+
+/** The same run as our own world says it. */
+function worldOf(run: Case) {
+  const ours = (of: Reference) => ({
+    ...of,
+    id: of.code,
+    certificate: 'T-1',
+    accuracy: limit(of.accuracy, run.unit),
+    driftPerYear: of.driftPerYear && limit(of.driftPerYear, run.unit),
+    certified: of.certified && {
+      uncertainty: limit(of.certified.terms, run.unit),
+      coverageFactor: of.certified.k,
+    },
+    temperature: of.temperature && {
+      perKelvin: limit(of.temperature.perKelvin, run.unit),
+      lowCelsius: of.temperature.low,
+      highCelsius: of.temperature.high,
+    },
+  })
+  const errorLimit: ErrorLimit = {
+    combine: 'sum',
+    terms: [{ kind: run.relative ? 'percentReading' : 'percentSpan', value: 15 }],
+  }
+  return {
+    configuration: {
+      lrv: run.lrv,
+      urv: run.urv,
+      url: run.urv,
+      unit: run.unit,
+      signal: run.signal,
+      errorLimit,
+      adjustLimit: null,
+      pressureKind: run.absolute ? ('absolute' as const) : ('gauge' as const),
+      readability: run.division === undefined ? undefined : { division: run.division, fraction: run.fraction ?? 1 },
+    },
+    inputUnit: run.unit,
+    statesUncertainty: true as const,
+    decisionRule: 'simple-acceptance' as const,
+    points: run.readings.map(({ percent }) => ({ percent })),
+    inputReference: { ...ours(run.inputReference), unit: run.unit },
+    outputReference: run.outputReference ? { ...ours(run.outputReference), unit: 'mA' } : null,
+    environment: { ambientCelsius: String(run.ambient) },
+    day: run.day,
+    ...(run.headMillimetre && { head: { heightMillimetre: run.headMillimetre, fill: 'gas' as const } }),
+    ...(run.declared && { repeatability: { standardDeviation: run.declared, degrees: null, source: 'declared' } }),
+  }
+}
+
+describe(`whole budgets line by line against ${source}`, () => {
+  test.each(cases)('$name', (run) => {
+    const judged = judgeSteps(
+      run.readings.map(({ percent, direction, ...reading }) => ({ percent, direction, reading })),
+      worldOf(run),
+    )
+    expect(judged).toHaveLength(run.points.length)
+    for (const [index, expected] of run.points.entries()) {
+      const budget = judged[index]?.budget
+      if (!budget) throw new Error(`no budget at reading ${index}`)
+      const ours = Object.fromEntries(budget.lines.map(({ name, contribution }) => [name, contribution]))
+      expect(Object.keys(ours).toSorted(), `lines of reading ${index}`).toEqual(
+        Object.keys(expected.components).toSorted(),
+      )
+      for (const [name, contribution] of Object.entries(expected.components))
+        expect(relativeDifference(ours[name] ?? 0, contribution), `${name} at reading ${index}`).toBeLessThan(1e-6)
+      expect(relativeDifference(budget.combinedStandardUncertainty, expected.u)).toBeLessThan(1e-8)
+      expect(relativeDifference(budget.coverageFactor, expected.k)).toBeLessThan(1e-6)
+      expect(relativeDifference(budget.expandedUncertainty, expected.U)).toBeLessThan(1e-6)
+      if (expected.degrees === null) expect(budget.effectiveDegrees).toBeNull()
+      else expect(relativeDifference(budget.effectiveDegrees ?? 0, expected.degrees)).toBeLessThan(1e-5)
+    }
+  })
+})

@@ -1,0 +1,47 @@
+import { formatFixed } from '../../format/formatNumber'
+import { decimalsShown, stepDecimals } from '../judge/decimalsShown'
+import { idealAtPoint, judgeReading, type RunBasis, targetInput } from '../judge/judgeSteps'
+import type { UncertaintyBasis } from '../judge/ruledReading'
+import { pointName } from './pointScale'
+
+/** What the uncertainty will come to at a planned point, in ± % of output span. */
+export type PlannedUncertainty = {
+  readonly percent: number
+  readonly point: string
+  readonly limit: number
+  readonly expandedUncertainty: number
+  /** Errors up to this will be accepted. */
+  readonly acceptance: number
+}
+
+/** Decimals that add nothing to the resolution of a reference. */
+const EXACT = 12
+const decimalText = (value: number, decimals: number) => formatFixed(value, decimals).replace('−', '-')
+
+/**
+ * The uncertainty to be expected at each planned point: as if an ideal instrument were read there with the digits its
+ * references show. What is really read decides later.
+ */
+export function plannedUncertainty(run: RunBasis & UncertaintyBasis): PlannedUncertainty[] {
+  const decimals = decimalsShown(run, [])
+  return [...new Set(run.points.map(({ percent }) => percent))].map((percent) => {
+    const own = stepDecimals({ percent }, {}, { world: run, decimals })
+    const reading = {
+      applied: decimalText(targetInput(percent, run), EXACT),
+      output: decimalText(idealAtPoint(percent, run), run.outputReference ? EXACT : own.output),
+    }
+    const point = judgeReading({ percent, direction: 'rising', reading }, run)
+    return {
+      percent,
+      point: pointName(percent, run.configuration),
+      limit: point.limitPercentSpan,
+      expandedUncertainty: point.expandedUncertaintyPercentSpan ?? 0,
+      acceptance: point.acceptancePercentSpan ?? point.limitPercentSpan,
+    }
+  })
+}
+
+/** The point where the limit is smallest against the uncertainty. */
+export function tightestUncertainty(planned: readonly PlannedUncertainty[]): PlannedUncertainty | undefined {
+  return planned.toSorted((a, b) => a.limit / a.expandedUncertainty - b.limit / b.expandedUncertainty)[0]
+}

@@ -1,0 +1,38 @@
+import type { Signal } from '../../signal/signal'
+import type { Decision } from '../decision'
+import type { HookUp } from '../plan/hookUp'
+import { isolateSteps } from './isolateSteps'
+import { restoreSteps } from './restoreSteps'
+import { NO_WORK_LISTS, type WorkProgress } from './stage'
+import { type AnsweredStep, nextStep, type WorkList, type WorkStep } from './workStep'
+
+/** What of a run its lists follow from. */
+export type WorkFacts = {
+  readonly world: {
+    readonly outOfService?: true | undefined
+    readonly configuration: {
+      readonly signal: Signal
+      readonly hookUp?: HookUp
+      readonly pressureKind?: 'gauge' | 'absolute' | 'differential'
+    }
+  }
+  readonly rounds: readonly { readonly decision: { readonly decision: Decision } | null }[]
+  readonly workSteps?: readonly AnsweredStep[]
+}
+
+/** Both lists of a run; null for a run that does not take its instrument out of service. */
+export function workLists({ world, rounds }: WorkFacts): Record<WorkList, WorkStep[]> | null {
+  if (!world.outOfService) return null
+  const { signal, hookUp = 'direct', pressureKind = 'gauge' } = world.configuration
+  const facts = { signal, hookUp, pressureKind }
+  const isForRepair = rounds.at(-1)?.decision?.decision === 'repair'
+  return { isolate: isolateSteps(facts), restore: restoreSteps({ ...facts, isForRepair }) }
+}
+
+/** How far the lists of a run are answered. */
+export function workProgress(run: WorkFacts): WorkProgress {
+  const lists = workLists(run)
+  if (lists === null) return NO_WORK_LISTS
+  const isDone = (list: WorkList) => nextStep(lists[list], run.workSteps ?? [], list) === null
+  return { isIsolated: isDone('isolate'), isRestored: isDone('restore') }
+}
