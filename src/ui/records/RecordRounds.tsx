@@ -7,7 +7,7 @@ import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { RunView } from '@/schema/runView'
 import { adjustmentWords } from '@/words/adjustmentWords'
 import { ErrorCorridor } from '../pictures/ErrorCorridor'
-import { PointLadder } from '../run/PointLadder'
+import { PointLadder } from '../run/reading/PointLadder'
 import { runCorridor } from '../run/runPictures'
 
 /** Every round of a sealed run, with what was done between them. */

@@ -4,24 +4,23 @@ import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react'
 import { referencesOf } from '@/plans/referencesOf'
 import type { BeamData } from '@/schema/beam'
 import type { RunStep } from '@/schema/recordedRun'
-import { mayDo } from '@/schema/roles'
+import { mayDo, whoMay } from '@/schema/roles'
 import type { RunView } from '@/schema/runView'
 import { isTyping } from '../shell/isTyping'
 import { useSending } from '../useSending'
-import { CorrectionDialog } from './CorrectionDialog'
 import { deskFacts, placeOf } from './deskFacts'
+import { RoundFigures } from './judge/RoundFigures'
 import { LeaveLinks } from './LeaveLinks'
 import { Others } from './Others'
-import { RoundFigures } from './RoundFigures'
-import { RunFoot } from './RunFoot'
+import { PauseFoot } from './PauseFoot'
 import { RunHead } from './RunHead'
-import { RunLeft } from './RunLeft'
-import { RunRight } from './RunRight'
+import { CorrectionDialog } from './reading/CorrectionDialog'
+import { typedStore } from './reading/typedStore'
 import { RunDrafts } from './runDrafts'
 import type { EarlierCurve } from './runPictures'
-import type { Signer } from './SignFoot'
 import { StageTrack } from './StageTrack'
-import { typedStore } from './typedStore'
+import type { Signer } from './sign/SignFoot'
+import { STAGE_VIEWS } from './stages/stageViews'
 import { usePresence } from './usePresence'
 import { useRun } from './useRun'
 
@@ -100,6 +99,11 @@ function Desk({ initial, mark, beam, earlier, person, timeZone }: Omit<Props, 'd
   const mayWork = isTechnician && !facts.pause
   const correct = mayWork && facts.mayCorrect ? setCorrecting : undefined
   const { world } = run
+  const stageProps = {
+    ...{ run, state, facts, earlier, typed, person, timeZone, mayWork, write, seal, correct },
+    closeBudget: isBudget ? () => setBudget(false) : undefined,
+  }
+  const { Left, Right, Foot } = STAGE_VIEWS[facts.stage]
   return (
     <div className="run" onKeyDownCapture={stopHeldEnter}>
       <RunHead
@@ -118,13 +122,10 @@ function Desk({ initial, mark, beam, earlier, person, timeZone }: Omit<Props, 'd
         {/* It scrolls where it is longer than the screen, by the keyboard too. */}
         {/* biome-ignore lint/a11y/noNoninteractiveTabindex: a region that scrolls takes the focus */}
         <section className="run-left stack" aria-label="Found and done" tabIndex={0}>
-          <RunLeft {...{ run, state, facts, timeZone, mayWork, write }} {...(correct && { correct })} />
+          <Left {...stageProps} />
         </section>
         <div className="run-right">
-          <RunRight
-            {...{ run, state, facts, earlier, typed, mayWork, write }}
-            budget={isBudget ? { show: setBudget } : undefined}
-          />
+          <Right {...stageProps} />
           <div>
             {!facts.list && (
               <RoundFigures
@@ -154,7 +155,15 @@ function Desk({ initial, mark, beam, earlier, person, timeZone }: Omit<Props, 'd
         </div>
       </div>
       <div className="run-foot">
-        <RunFoot {...{ run, facts, person, timeZone, write, seal, onTyped: typed.set }} {...(correct && { correct })} />
+        {facts.pause && isTechnician ? (
+          <PauseFoot pause={facts.pause} timeZone={timeZone} goOn={(end) => write('pauses', end)} />
+        ) : isTechnician ? (
+          <Foot {...stageProps} />
+        ) : (
+          <p className="soft">
+            {person.name} is a {person.role} and looks on: {whoMay('calibrate')} does this work.
+          </p>
+        )}
       </div>
       {correcting && (
         <CorrectionDialog

@@ -21,8 +21,8 @@ export function deskFacts(run: RunView, state: RunState) {
   const { world } = run
   const round = run.rounds.at(-1)
   const judged = state.rounds.at(-1)
-  if (!round || !judged) return null
   const { stage } = state
+  if (!round || !judged || stage === 'prepare') return null
   const lists = workLists(run)
   const list = stage === 'isolate' || stage === 'restore' ? stage : null
   const steps = (list && lists?.[list]) ?? []

@@ -20,9 +20,9 @@ import { LinkButton } from '@/ui/parts/LinkButton'
 import { Mark } from '@/ui/parts/Mark'
 import { RecordRounds } from '@/ui/records/RecordRounds'
 import { ReviewPanel } from '@/ui/records/ReviewPanel'
+import { VerdictPanel } from '@/ui/run/judge/VerdictPanel'
 import { RunHead } from '@/ui/run/RunHead'
 import { StageTrack } from '@/ui/run/StageTrack'
-import { VerdictPanel } from '@/ui/run/VerdictPanel'
 
 type Props = { params: Promise<{ sequence: string }> }
 

@@ -6,10 +6,10 @@ import { errorAfterTrimToHost, hostError, hostShouldShow, USUAL_LOOP_ALLOWANCE }
 import type { JudgedRound } from '@/core/run/runState'
 import { hostScale, loopCheckOf } from '@/plans/hostScale'
 import type { RunView } from '@/schema/runView'
-import { Refused } from '../parts/Refused'
-import { useSending } from '../useSending'
-import { ReasonDialog } from './ReasonDialog'
-import { useDraft } from './runDrafts'
+import { Refused } from '../../parts/Refused'
+import { useSending } from '../../useSending'
+import { ReasonDialog } from '../ReasonDialog'
+import { useDraft } from '../runDrafts'
 
 type Props = {
   run: RunView

@@ -6,8 +6,8 @@ import TextField from '@mui/material/TextField'
 import { type FormEvent, useState } from 'react'
 import { DEMO_PASSWORD } from '@/schema/demo'
 import { mayDo, type Role, whoMay } from '@/schema/roles'
-import { ReasonDialog } from './ReasonDialog'
-import { useDraft } from './runDrafts'
+import { ReasonDialog } from '../ReasonDialog'
+import { useDraft } from '../runDrafts'
 
 /** Who would sign. */
 export type Signer = { name: string; role: Role; isDemo: boolean }

@@ -3,8 +3,8 @@ import { useMemo } from 'react'
 import type { RunState } from '@/core/run/runState'
 import type { RunStep } from '@/schema/recordedRun'
 import type { RunView } from '@/schema/runView'
-import { ErrorCorridor } from '../pictures/ErrorCorridor'
-import { type EarlierCurve, runCorridor } from './runPictures'
+import { ErrorCorridor } from '../../pictures/ErrorCorridor'
+import { type EarlierCurve, runCorridor } from '../runPictures'
 import { type TypedStore, useTyped } from './typedStore'
 
 type Props = {

@@ -15,7 +15,7 @@ import { ofCountedRounds } from '@/core/run/roundRole'
 import type { RunState } from '@/core/run/runState'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { RunView } from '@/schema/runView'
-import { Mark, VERDICT_MARK } from '../parts/Mark'
+import { Mark, VERDICT_MARK } from '../../parts/Mark'
 
 const HEADLINES: Record<PointVerdict, string> = {
   inside: 'Inside its limit',

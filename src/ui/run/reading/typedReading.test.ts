@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest'
-import { benchWorld } from '../../../tests/support/benchPlant'
+import { benchWorld } from '../../../../tests/support/benchPlant'
 import { EMPTY_BOXES, typedReading } from './typedReading'
 
 /** 0 … 40 kPa of a sensor for ±50 kPa, ±0.5 % of span. */

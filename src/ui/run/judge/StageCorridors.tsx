@@ -1,7 +1,7 @@
 import type { JudgedPoint } from '@/core/analysis/judgedPoint'
 import type { World } from '@/schema/world'
-import { ErrorCorridor } from '../pictures/ErrorCorridor'
-import { stageCorridors } from './runPictures'
+import { ErrorCorridor } from '../../pictures/ErrorCorridor'
+import { stageCorridors } from '../runPictures'
 
 /** Both stages of a digital transmitter, each in its own corridor: the sensor against the reference, the meter against AO. */
 export function StageCorridors({ world, points }: { world: World; points: readonly JudgedPoint[] }) {

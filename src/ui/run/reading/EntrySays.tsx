@@ -7,7 +7,7 @@ import { errorWords } from '@/core/run/judge/shownError'
 import { isTransmitted } from '@/core/signal/signal'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { World } from '@/schema/world'
-import { Mark, pointVerdictWords, VERDICT_MARK } from '../parts/Mark'
+import { Mark, pointVerdictWords, VERDICT_MARK } from '../../parts/Mark'
 import { CUT_OFF_WORDS } from './cutOffWords'
 import type { Typed } from './typedReading'
 

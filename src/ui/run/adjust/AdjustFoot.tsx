@@ -2,7 +2,7 @@
 import Button from '@mui/material/Button'
 import TextField from '@mui/material/TextField'
 import { useState } from 'react'
-import { ReasonDialog } from './ReasonDialog'
+import { ReasonDialog } from '../ReasonDialog'
 
 type FootProps = {
   count: number

@@ -8,9 +8,9 @@ import { percentOfOutput } from '@/core/signal/signal'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { RunView } from '@/schema/runView'
 import { adjustmentWords } from '@/words/adjustmentWords'
-import { Refused } from '../parts/Refused'
-import { useSending } from '../useSending'
-import { useDraft } from './runDrafts'
+import { Refused } from '../../parts/Refused'
+import { useSending } from '../../useSending'
+import { useDraft } from '../runDrafts'
 
 type Props = { run: RunView; record: (done: unknown) => Promise<string | null> }
 const EMPTY = { glass: '', beforeOutput: '', afterOutput: '', words: '' }

@@ -2,8 +2,8 @@
 import { formatFixed, formatSigned } from '@/core/format/formatNumber'
 import type { ScrewWork } from '@/core/run/advise/screwWork'
 import { convergencePad } from '@/pictures/convergencePad'
-import { SceneSvg } from '../pictures/SceneSvg'
-import { useSize } from '../pictures/useSize'
+import { SceneSvg } from '../../pictures/SceneSvg'
+import { useSize } from '../../pictures/useSize'
 
 type Props = { work: ScrewWork; unit: string; decimals: number }
 

@@ -5,10 +5,10 @@ import TextField from '@mui/material/TextField'
 import { type FormEvent, useRef, useState } from 'react'
 import type { SequenceStep } from '@/core/run/advise/adjustSequence'
 import { ADJUSTMENT_KINDS, type AdjustmentKind } from '@/schema/run'
-import { Refused } from '../parts/Refused'
-import { useSending } from '../useSending'
-import { useDraft } from './runDrafts'
-import { useDwell } from './useDwell'
+import { Refused } from '../../parts/Refused'
+import { useSending } from '../../useSending'
+import { useDwell } from '../reading/useDwell'
+import { useDraft } from '../runDrafts'
 
 /** Labels of the units an act is given in. */
 export type ActUnits = { output: string; input: string }

@@ -3,8 +3,8 @@ import Button from '@mui/material/Button'
 import { useState } from 'react'
 import type { Recommendation } from '@/core/run/advise/recommendation'
 import { DECISIONS, type Decision } from '@/core/run/decision'
-import { Refused } from '../parts/Refused'
-import { ReasonDialog } from './ReasonDialog'
+import { Refused } from '../../parts/Refused'
+import { ReasonDialog } from '../ReasonDialog'
 
 const ACTIONS: Record<Decision, string> = {
   leave: 'Leave as it is',

@@ -3,8 +3,8 @@ import type { AnsweredStep, WorkList, WorkStep } from '@/core/run/work/workStep'
 import { nextStep } from '@/core/run/work/workStep'
 import type { RecordedWorkStep } from '@/schema/recordedRun'
 import type { RunView } from '@/schema/runView'
-import { Mark } from '../parts/Mark'
-import { STANDING_LINE } from '../prepare/cautions'
+import { Mark } from '../../parts/Mark'
+import { STANDING_LINE } from '../../prepare/cautions'
 
 type Props = { run: RunView; list: WorkList; steps: readonly WorkStep[] }
 

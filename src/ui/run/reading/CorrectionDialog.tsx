@@ -6,8 +6,8 @@ import { formatDateTime } from '@/core/format/formatTime'
 import { pointName } from '@/core/run/plan/pointScale'
 import type { RunStep } from '@/schema/recordedRun'
 import type { World } from '@/schema/world'
-import { FormDialog } from '../parts/FormDialog'
-import { useSending } from '../useSending'
+import { FormDialog } from '../../parts/FormDialog'
+import { useSending } from '../../useSending'
 import { type ReadingBoxes, type ReadingField, type TypedFigures, typedReading } from './typedReading'
 
 type Props = {

@@ -12,12 +12,12 @@ import { referenceOfPoint } from '@/core/run/plan/referenceOfPoint'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { RunStep } from '@/schema/recordedRun'
 import type { World } from '@/schema/world'
-import { Mark } from '../parts/Mark'
-import { isTyping } from '../shell/isTyping'
-import { useSending } from '../useSending'
+import { Mark } from '../../parts/Mark'
+import { isTyping } from '../../shell/isTyping'
+import { useSending } from '../../useSending'
+import { useDraft } from '../runDrafts'
 import { EntryBox } from './EntryBox'
 import { EntrySays } from './EntrySays'
-import { useDraft } from './runDrafts'
 import {
   EMPTY_BOXES,
   fieldsOf,

@@ -9,8 +9,8 @@ import { shownBudget } from '@/core/run/judge/shownBudget'
 import { pointName } from '@/core/run/plan/pointScale'
 import { type BudgetColumn, budgetColumns } from '@/pictures/budgetColumns'
 import type { World } from '@/schema/world'
-import { SceneSvg } from '../pictures/SceneSvg'
-import { type TypedStore, useTyped } from './typedStore'
+import { SceneSvg } from '../../pictures/SceneSvg'
+import { type TypedStore, useTyped } from '../reading/typedStore'
 
 type Props = { world: World; points: readonly JudgedPoint[]; typed: TypedStore; close: () => void }
 

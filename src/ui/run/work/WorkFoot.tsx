@@ -3,9 +3,9 @@ import Button from '@mui/material/Button'
 import TextField from '@mui/material/TextField'
 import { type FormEvent, useEffect, useRef, useState } from 'react'
 import type { WorkList, WorkStep } from '@/core/run/work/workStep'
-import { useSending } from '../useSending'
-import { ReasonDialog } from './ReasonDialog'
-import { useDraft } from './runDrafts'
+import { useSending } from '../../useSending'
+import { ReasonDialog } from '../ReasonDialog'
+import { useDraft } from '../runDrafts'
 
 type Answer = { id: string; list: WorkList; item: string; outcome: 'done' | 'not-applicable'; words: string | null }
 type Props = {

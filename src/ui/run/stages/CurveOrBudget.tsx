@@ -1,0 +1,12 @@
+import { BudgetPanel } from '../judge/BudgetPanel'
+import { LiveCorridor } from '../reading/LiveCorridor'
+import type { StageProps } from './stageView'
+
+/** The corridor of errors; in its place the budget while that is looked at. */
+export function CurveOrBudget({ children, ...props }: StageProps & { children?: React.ReactNode }) {
+  const { run, state, facts, earlier, typed, closeBudget } = props
+  const { world } = run
+  if (closeBudget && world.statesUncertainty)
+    return <BudgetPanel world={world} points={facts.judged.points} typed={typed} close={closeBudget} />
+  return children ?? <LiveCorridor {...{ run, rounds: state.rounds, earlier, armed: facts.armed, typed }} />
+}

@@ -1,0 +1,35 @@
+import { EntryLine } from '../reading/EntryLine'
+import { ReferenceRule } from '../reading/ReferenceRule'
+import { CurveOrBudget } from './CurveOrBudget'
+import { StageReadings } from './StageReadings'
+import type { StageProps, StageView } from './stageView'
+
+/** As found and as left: the ladder, the corridor, the entry line. */
+export const reading: StageView = {
+  Left: (props) => (
+    <>
+      <StageReadings {...props} />
+      {props.facts.armed && <ReferenceRule step={props.facts.armed} world={props.run.world} />}
+    </>
+  ),
+  Right: CurveOrBudget,
+  Foot: ReadingFoot,
+}
+
+function ReadingFoot({ run: { world }, facts, write, typed, correct }: StageProps) {
+  const { armed, lastRead } = facts
+  if (!armed) return null // cannot be: with its last point read the run is at Judge
+  return (
+    <EntryLine
+      world={world}
+      step={armed}
+      scatter={facts.scatter}
+      count={facts.round.steps.length}
+      decimals={facts.decimals}
+      accept={(taken) => write('readings', { ...taken, stepId: armed.id })}
+      noteOvershoot={(noted) => write('overshoots', { ...noted, stepId: armed.id })}
+      onTyped={typed.set}
+      correctLast={() => lastRead && correct?.(lastRead)}
+    />
+  )
+}

@@ -1,0 +1,62 @@
+import { HotOffsetPanel } from '../work/HotOffsetPanel'
+import { LoopCheckPanel } from '../work/LoopCheckPanel'
+import { WorkFoot } from '../work/WorkFoot'
+import { WorkPanel } from '../work/WorkPanel'
+import { adjustAgainOf } from './adjustAgain'
+import { HookUpNow } from './HookUpNow'
+import { StageReadings } from './StageReadings'
+import { StageVerdict } from './StageVerdict'
+import type { StageProps, StageView } from './stageView'
+
+/** Back into service, step by step, with the host looked at on the way. */
+export const restore: StageView = {
+  Left: (props) => (
+    <>
+      <StageVerdict {...props} />
+      <WorkPanel run={props.run} list="restore" steps={props.facts.steps} />
+      <StageReadings {...props} isFolded />
+    </>
+  ),
+  Right: WorkedIn,
+  Foot: RestoreFoot,
+}
+
+/** What the next step is worked in; the hook-up where that is its valves. */
+function WorkedIn(props: StageProps) {
+  const { run, facts, mayWork, write } = props
+  const item = mayWork ? facts.nextWork?.id : undefined
+  if (item === 'loop-check')
+    return (
+      <div className="run-panel">
+        <LoopCheckPanel
+          run={run}
+          judged={facts.judged}
+          record={(check) => write('loop-checks', check)}
+          trimToHost={(reason) => write('decision', { round: facts.round.round, decision: 'adjust', reason })}
+        />
+      </div>
+    )
+  if (item === 'hot-offset')
+    return (
+      <div className="run-panel">
+        <HotOffsetPanel run={run} record={(done) => write('adjustments', done)} />
+      </div>
+    )
+  return <HookUpNow {...props} />
+}
+
+function RestoreFoot(props: StageProps) {
+  const { run, facts, write } = props
+  const { nextWork, steps, round } = facts
+  if (!nextWork) return null // cannot be: with its last step answered the run is at Sign
+  return (
+    <WorkFoot
+      list="restore"
+      step={nextWork}
+      place={{ position: steps.indexOf(nextWork), count: steps.length }}
+      answer={(answer) => write('work-steps', answer)}
+      recorded={round.adjustments.length + (run.loopChecks?.length ?? 0)}
+      {...adjustAgainOf(props)}
+    />
+  )
+}
