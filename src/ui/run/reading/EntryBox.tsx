@@ -10,7 +10,7 @@ type BoxProps = {
   isSending: boolean
   inputRef: RefObject<HTMLInputElement | null>
   change: (next: ReadingBoxes) => void
-  onKeyDown: (field: ReadingField) => (event: KeyboardEvent<HTMLInputElement>) => void
+  onKeyDown: (event: KeyboardEvent<HTMLInputElement>) => void
 }
 
 /** One box of the entry line. */
@@ -29,7 +29,7 @@ export function EntryBox({ field, label, boxes, typed, isSending, inputRef, chan
         readOnly={isSending}
         aria-invalid={isRefused}
         onChange={(event) => change({ ...boxes, [field]: event.target.value })}
-        onKeyDown={onKeyDown(field)}
+        onKeyDown={onKeyDown}
       />
     </label>
   )
