@@ -62,3 +62,6 @@ export async function sealedRecordAt(sequence: number) {
 }
 
 const recordAt = async (sequence: number) => (await sealedRecordAt(sequence)).record
+
+/** Everything the page of an instrument shows. */
+export type InstrumentPageData = Awaited<ReturnType<typeof instrumentPage>>

@@ -8,7 +8,8 @@ import { type RangePlan, rangePlan } from '@/plans/rangePlan'
 import { referenceOffers } from '@/plans/referenceOffers'
 import { scaledItems } from '@/plans/scaledItems'
 import type { Opening } from '@/plans/wantedRange'
-import type { SavedDesks } from '@/schema/desks'
+import type { Configuration } from '@/schema/configuration'
+import type { SavedDesks, WantedForm } from '@/schema/desks'
 import type { Standard } from '@/schema/world'
 import { refusalWords, send } from '../api'
 import { LinkButton } from '../parts/LinkButton'
@@ -122,28 +123,7 @@ export function RangeDesk(props: Props) {
           </div>
           <div>{plan && <StepList steps={plan.steps} title="What must be done" />}</div>
           {plan && read.kind === 'wanted' && (
-            <div className="stack">
-              <NewOutput
-                rows={plan.table}
-                unit={configuration.unit}
-                output={outputScale(configuration.signal, {
-                  ...read.wanted,
-                  unitLabel: pressureUnitLabel(configuration.unit),
-                })}
-                host={read.wanted.displayScale ?? { unit: pressureUnitLabel(configuration.unit) }}
-                turndown={plan.turndown}
-              />
-              {plan.loopChanges.length > 0 && (
-                <section aria-label="Changes with it">
-                  <h2>Changes with it</h2>
-                  <ul className="plain-list">
-                    {plan.loopChanges.map((words) => (
-                      <li key={words}>{words}</li>
-                    ))}
-                  </ul>
-                </section>
-              )}
-            </div>
+            <WhatFollows plan={plan} wanted={read.wanted} configuration={configuration} />
           )}
         </div>
         <button type="submit" hidden>
@@ -175,6 +155,34 @@ export function RangeDesk(props: Props) {
       </DeskFoot>
       {isAsking && plan && (
         <ApplyDialog plan={plan} version={instrument.version} onClose={() => setAsking(false)} apply={apply} />
+      )}
+    </div>
+  )
+}
+
+type FollowsProps = { plan: RangePlan; wanted: WantedForm; configuration: Configuration }
+
+/** The new output table, and what of the loop changes with it. */
+function WhatFollows({ plan, wanted, configuration }: FollowsProps) {
+  const unitLabel = pressureUnitLabel(configuration.unit)
+  return (
+    <div className="stack">
+      <NewOutput
+        rows={plan.table}
+        unit={configuration.unit}
+        output={outputScale(configuration.signal, { ...wanted, unitLabel })}
+        host={wanted.displayScale ?? { unit: unitLabel }}
+        turndown={plan.turndown}
+      />
+      {plan.loopChanges.length > 0 && (
+        <section aria-label="Changes with it">
+          <h2>Changes with it</h2>
+          <ul className="plain-list">
+            {plan.loopChanges.map((words) => (
+              <li key={words}>{words}</li>
+            ))}
+          </ul>
+        </section>
       )}
     </div>
   )

@@ -1,22 +1,20 @@
 'use client'
 import Button from '@mui/material/Button'
-import MenuItem from '@mui/material/MenuItem'
-import TextField from '@mui/material/TextField'
 import { useRouter } from 'next/navigation'
 import { type FormEvent, useState } from 'react'
-import { formatPlain } from '@/core/format/formatNumber'
 import type { RunRule } from '@/core/run/plan/decisionRule'
-import { LINE_FILLS, type LineFill } from '@/core/run/plan/lineHead'
-import { PRESSURE_UNIT_IDS, pressureUnitLabel } from '@/core/units/pressureUnit'
+import type { LineFill } from '@/core/run/plan/lineHead'
 import type { ReferenceOffer, ReferenceOffers } from '@/plans/offers'
 import { outputOfferFor } from '@/plans/referenceOffers'
 import type { Configuration } from '@/schema/configuration'
 import { refusalWords, send } from '../api'
 import { useSending } from '../useSending'
+import { Box } from './Box'
 import { STANDING_LINE } from './cautions'
 import { type Nameplate, NameplateCheck } from './NameplateCheck'
 import { type PlanBoxes, PlanFields, planOf, sentPlan } from './PlanFields'
 import { plannedRun } from './plannedRun'
+import { ReadFields } from './ReadFields'
 import { References } from './References'
 import { RuleFields } from './RuleFields'
 import { subRangeWords } from './subRangeWords'
@@ -107,60 +105,7 @@ export function PrepareDesk({ instrument, offers }: Props) {
           )}
         </div>
         <div className="stack">
-          <h2>How it is read</h2>
-          <div className="field-row">
-            {/* A unit id of ours: only they are offered. */}
-            <TextField
-              select
-              label="Applied, unit"
-              size="small"
-              value={inputUnit}
-              onChange={(event) => setInputUnit(event.target.value as typeof inputUnit)}
-            >
-              {PRESSURE_UNIT_IDS.map((id) => (
-                <MenuItem key={id} value={id}>
-                  {pressureUnitLabel(id)}
-                </MenuItem>
-              ))}
-            </TextField>
-            <Box name="ambient" label="Ambient, °C" />
-            <Box name="humidity" label="Humidity, %" />
-            <Box name="barometer" label="Barometer, hPa" />
-          </div>
-          <div className="field-row">
-            <Box name="itemCondition" label="Condition of the instrument" isWords />
-            <Box name="headHeight" label="Reference higher by, mm" />
-            {/* Only fills of ours are offered. */}
-            <TextField
-              select
-              label="Line filled with"
-              size="small"
-              value={fill}
-              onChange={(event) => setFill(event.target.value as LineFill)}
-            >
-              {Object.entries(LINE_FILLS).map(([id, words]) => (
-                <MenuItem key={id} value={id}>
-                  {words}
-                </MenuItem>
-              ))}
-            </TextField>
-          </div>
-          {configuration.signal === '4-20mA' && (
-            <Tick
-              isTicked={reads.digital}
-              change={(digital) => setReads({ ...reads, digital })}
-              label="Read PV and AO too, with the digital communicator"
-              why="tells sensor from output"
-            />
-          )}
-          {configuration.displayScale && !configuration.hostRoot && (
-            <Tick
-              isTicked={reads.display}
-              change={(display) => setReads({ ...reads, display })}
-              label="Read its own display too"
-              why={`${formatPlain(configuration.displayScale.lower)} … ${formatPlain(configuration.displayScale.upper)} ${configuration.displayScale.unit}`}
-            />
-          )}
+          <ReadFields {...{ configuration, inputUnit, setInputUnit, fill, setFill, reads, setReads }} />
           <PlanFields plan={plan} change={setPlan} configuration={configuration} />
           <RuleFields
             rule={rule}
@@ -202,20 +147,6 @@ function firstChoice({ inputs, isSubRanged, suggestedInputIds }: ReferenceOffers
   return best ? [best.standard.id] : []
 }
 
-type TickProps = { isTicked: boolean; change: (isTicked: boolean) => void; label: string; why: string }
-
-function Tick({ isTicked, change, label, why }: TickProps) {
-  return (
-    <label className="digital-plan">
-      <input type="checkbox" checked={isTicked} onChange={(event) => change(event.target.checked)} />
-      <span>
-        {label}
-        <span className="soft small"> – {why}</span>
-      </span>
-    </label>
-  )
-}
-
 /** Which of several references serves which points. */
 function SubRanges({
   configuration,
@@ -250,20 +181,4 @@ function isAnyUnfit(
     ({ standard }) => standard.id === outputId && inputIds.includes(standard.id) && (standard.channels ?? 1) < 2,
   )
   return isTwice || chosen.some(({ mark }) => mark === 'outside')
-}
-
-function Box({ name, label, isWords = false }: { name: string; label: string; isWords?: boolean }) {
-  return (
-    <TextField
-      name={name}
-      label={label}
-      size="small"
-      slotProps={{
-        htmlInput: isWords
-          ? { maxLength: 200, autoComplete: 'off' }
-          : { inputMode: 'decimal', className: 'num', autoComplete: 'off' },
-        inputLabel: { shrink: true },
-      }}
-    />
-  )
 }

@@ -1,0 +1,34 @@
+import type { InstrumentPageData } from '@/server/services/instrumentPage'
+import { LinkButton } from '@/ui/parts/LinkButton'
+
+/** Its tag, and what can be done with it. */
+export function Head({ page: { instrument, openRun } }: { page: InstrumentPageData }) {
+  const path = `/instruments/${encodeURIComponent(instrument.tag)}`
+  return (
+    <div className="head-row">
+      <h1>{instrument.tag}</h1>
+      <p>
+        {instrument.configuration.description} <span className="soft">· {instrument.configuration.area}</span>
+      </p>
+      <div className="end actions">
+        <LinkButton variant="outlined" href={`${path}/edit`}>
+          Edit
+        </LinkButton>
+        <LinkButton
+          variant="outlined"
+          href={`/api/v1/instruments/${instrument.id}/range-tag`}
+          prefetch={false}
+          target="_blank"
+        >
+          Range tag
+        </LinkButton>
+        <LinkButton variant="outlined" href={`${path}/range`}>
+          Change range
+        </LinkButton>
+        <LinkButton variant="contained" href={openRun ? `/runs/${openRun.id}` : `${path}/calibrate`}>
+          {openRun ? `Go on with ${openRun.startedBy}’s run` : 'Start calibration'}
+        </LinkButton>
+      </div>
+    </div>
+  )
+}
