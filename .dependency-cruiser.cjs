@@ -33,6 +33,14 @@ module.exports = {
       to: { path: 'node_modules/pg/' },
     },
     {
+      name: 'pages-ask-services',
+      comment:
+        'SQL has one caller, the services: a page or route that reads rows itself decides a truth a second time.',
+      severity: 'error',
+      from: { path: '^src/(app|ui)/' },
+      to: { path: '^src/server/sql/' },
+    },
+    {
       name: 'no-circles',
       severity: 'error',
       from: {},

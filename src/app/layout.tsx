@@ -8,8 +8,7 @@ import { AppRouterCacheProvider } from '@mui/material-nextjs/v16-appRouter'
 import type { Metadata } from 'next'
 import type { ReactNode } from 'react'
 import { signedInPerson } from '@/server/auth/session'
-import { pool } from '@/server/database'
-import { selectPeople } from '@/server/sql/person'
+import { demoPeople } from '@/server/services/lookUps'
 import { TopBar } from '@/ui/shell/TopBar'
 import { cssTokens } from '@/ui/theme/cssTokens'
 import { ThemeRoot } from '@/ui/theme/ThemeRoot'
@@ -23,7 +22,6 @@ export const dynamic = 'force-dynamic'
 /** The frame of every page: theme, fonts, top bar. */
 export default async function RootLayout({ children }: { children: ReactNode }) {
   const current = await signedInPerson()
-  const demoPeople = (await selectPeople(pool())).filter(({ isDemo }) => isDemo)
   return (
     <html lang="en" suppressHydrationWarning>
       <head>
@@ -38,7 +36,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
             <a className="skip" href="#main">
               Skip to the content
             </a>
-            <TopBar demoPeople={demoPeople} current={current} />
+            <TopBar demoPeople={await demoPeople()} current={current} />
             <main id="main">{children}</main>
           </ThemeRoot>
         </AppRouterCacheProvider>

@@ -1,11 +1,8 @@
 import type { Metadata } from 'next'
 import { INSTRUMENT_KINDS } from '@/schema/configuration'
 import { signedIn } from '@/server/currentPerson'
-import { pool } from '@/server/database'
-import { environment } from '@/server/environment'
 import { rangeText } from '@/server/services/beam'
-import { selectDueDates } from '@/server/sql/dueInstrument'
-import { selectInstruments } from '@/server/sql/instrument'
+import { instrumentsWithDueDates } from '@/server/services/lookUps'
 import { InstrumentList } from '@/ui/instrument/InstrumentList'
 
 export const metadata: Metadata = { title: 'Instruments' }
@@ -13,10 +10,7 @@ export const metadata: Metadata = { title: 'Instruments' }
 /** Every registered instrument. */
 export default async function InstrumentsPage() {
   await signedIn('/instruments')
-  const [instruments, due] = await Promise.all([
-    selectInstruments(pool()),
-    selectDueDates(pool(), environment().BARYS_TIME_ZONE),
-  ])
+  const [instruments, due] = await instrumentsWithDueDates()
   const rows = instruments.map(({ id, tag, configuration }) => ({
     id,
     tag,

@@ -2,9 +2,8 @@ import type { Metadata } from 'next'
 import { calendarDate } from '@/core/format/formatTime'
 import { mayDo } from '@/schema/roles'
 import { signedIn } from '@/server/currentPerson'
-import { pool } from '@/server/database'
 import { environment } from '@/server/environment'
-import { selectResults } from '@/server/sql/seal'
+import { records } from '@/server/services/lookUps'
 import { RecordList } from '@/ui/records/RecordList'
 
 export const metadata: Metadata = { title: 'Records' }
@@ -13,7 +12,7 @@ export const metadata: Metadata = { title: 'Records' }
 export default async function RecordsPage() {
   const person = await signedIn('/records')
   const { BARYS_TIME_ZONE: timeZone } = environment()
-  const results = await selectResults(pool())
+  const results = await records()
   const rows = results.map((result) => ({
     id: result.sequence,
     tag: result.tag,

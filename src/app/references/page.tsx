@@ -7,10 +7,8 @@ import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import { mayDo } from '@/schema/roles'
 import type { Standard } from '@/schema/world'
 import { signedIn } from '@/server/currentPerson'
-import { pool } from '@/server/database'
 import { environment } from '@/server/environment'
-import { selectCapsules } from '@/server/sql/capsule'
-import { selectStandards } from '@/server/sql/standard'
+import { ownedReferences } from '@/server/services/lookUps'
 import { CapsuleShelf } from '@/ui/desks/CapsuleShelf'
 import { Mark } from '@/ui/parts/Mark'
 
@@ -20,8 +18,7 @@ const SOON_DAYS = 30
 /** What we own to calibrate with, and the capsules on the shelf. */
 export default async function ReferencesPage() {
   const person = await signedIn('/references')
-  const standards = await selectStandards(pool())
-  const capsules = await selectCapsules(pool())
+  const { standards, capsules } = await ownedReferences()
   const today = calendarDate(new Date(), environment().BARYS_TIME_ZONE)
   return (
     <div className="page stack">

@@ -1,7 +1,6 @@
 import type { Metadata } from 'next'
 import { signedIn } from '@/server/currentPerson'
-import { pool } from '@/server/database'
-import { selectInstruments } from '@/server/sql/instrument'
+import { instruments } from '@/server/services/lookUps'
 import { EMPTY_INSTRUMENT } from '@/ui/instrument/formValues'
 import { InstrumentForm } from '@/ui/instrument/InstrumentForm'
 
@@ -10,8 +9,8 @@ export const metadata: Metadata = { title: 'Register an instrument' }
 /** Registers a new instrument. */
 export default async function RegisterPage() {
   await signedIn('/register')
-  const instruments = await selectInstruments(pool())
-  const areas = [...new Set(instruments.map(({ configuration }) => configuration.area))]
+  const registered = await instruments()
+  const areas = [...new Set(registered.map(({ configuration }) => configuration.area))]
   return (
     <div className="page stack">
       <h1>Register an instrument</h1>

@@ -1,8 +1,7 @@
 import type { Metadata } from 'next'
 import { redirect } from 'next/navigation'
 import { signedInPerson } from '@/server/auth/session'
-import { pool } from '@/server/database'
-import { selectPeople } from '@/server/sql/person'
+import { people } from '@/server/services/lookUps'
 import { FirstPersonForm } from '@/ui/people/FirstPersonForm'
 import { SignInForm } from '@/ui/people/SignInForm'
 
@@ -12,9 +11,9 @@ export const metadata: Metadata = { title: 'Sign in' }
 export default async function SignInPage({ searchParams }: { searchParams: Promise<{ to?: string }> }) {
   const to = ownPath((await searchParams).to)
   if (await signedInPerson()) redirect(to)
-  const people = await selectPeople(pool())
-  if (people.length === 0) return <FirstPersonForm />
-  return <SignInForm to={to} demoPeople={people.filter(({ isDemo }) => isDemo)} />
+  const everybody = await people()
+  if (everybody.length === 0) return <FirstPersonForm />
+  return <SignInForm to={to} demoPeople={everybody.filter(({ isDemo }) => isDemo)} />
 }
 
 /** Only a path of ours: an address of another site would carry people away. */

@@ -7,15 +7,13 @@ import { amendableOf } from '@/plans/amendable'
 import { referencesOf } from '@/plans/referencesOf'
 import { sequenceParam } from '@/server/api/sequenceParam'
 import { signedIn } from '@/server/currentPerson'
-import { pool } from '@/server/database'
 import { environment } from '@/server/environment'
 import { pageOrNotFound } from '@/server/pageOrNotFound'
 import { beamOf } from '@/server/services/beam'
 import { sealedRecordAt } from '@/server/services/instrumentPage'
+import { amendmentOf, references } from '@/server/services/lookUps'
 import { reviewsOf } from '@/server/services/reviewRecord'
 import { sealedState, sha256 } from '@/server/services/sealedRecord'
-import { selectAmendmentOf } from '@/server/sql/seal'
-import { selectStandards } from '@/server/sql/standard'
 import { LinkButton } from '@/ui/parts/LinkButton'
 import { Mark } from '@/ui/parts/Mark'
 import { RecordRounds } from '@/ui/records/RecordRounds'
@@ -38,8 +36,8 @@ export default async function RecordPage({ params }: Props) {
   const { BARYS_TIME_ZONE: timeZone } = environment()
   const [reviews, amendedBy, standards] = await Promise.all([
     reviewsOf(record.sequence),
-    selectAmendmentOf(pool(), record.sequence),
-    selectStandards(pool()),
+    amendmentOf(record.sequence),
+    references(),
   ])
   const { world } = record
   const run = { ...record.run, status: 'sealed' as const, world, rounds: record.rounds }

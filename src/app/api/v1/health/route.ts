@@ -1,13 +1,12 @@
 import { NextResponse } from 'next/server'
 import { openRoute } from '@/server/api/route'
-import { pool } from '@/server/database'
 import { SOFTWARE_VERSION } from '@/server/environment'
-import { ping } from '@/server/sql/ping'
+import { reachDatabase } from '@/server/services/lookUps'
 
 export const dynamic = 'force-dynamic'
 
 /** Says that this is Barys and that it reaches its database. */
 export const GET = openRoute(async () => {
-  await ping(pool())
+  await reachDatabase()
   return NextResponse.json({ name: 'barys', version: SOFTWARE_VERSION })
 })

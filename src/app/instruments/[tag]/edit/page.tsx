@@ -1,9 +1,8 @@
 import type { Metadata } from 'next'
 import { signedIn } from '@/server/currentPerson'
-import { pool } from '@/server/database'
 import { pageOrNotFound } from '@/server/pageOrNotFound'
 import { NotFound } from '@/server/refusals'
-import { selectInstrument } from '@/server/sql/instrument'
+import { instrument } from '@/server/services/lookUps'
 import { valuesOf } from '@/ui/instrument/formValues'
 import { InstrumentForm } from '@/ui/instrument/InstrumentForm'
 
@@ -14,9 +13,9 @@ export default async function EditPage({ params }: { params: Promise<{ tag: stri
   await signedIn(`/instruments/${(await params).tag}/edit`)
   const tag = decodeURIComponent((await params).tag)
   const { id, version, configuration } = await pageOrNotFound(async () => {
-    const instrument = await selectInstrument(pool(), { tag })
-    if (!instrument) throw new NotFound('tag', `no instrument is registered as ${tag}`, 'find it in the list')
-    return instrument
+    const found = await instrument({ tag })
+    if (!found) throw new NotFound('tag', `no instrument is registered as ${tag}`, 'find it in the list')
+    return found
   })
   return (
     <div className="page stack">

@@ -1,17 +1,16 @@
 import { redirect } from 'next/navigation'
 import { idParam } from '@/server/api/idParam'
 import { signedIn } from '@/server/currentPerson'
-import { pool } from '@/server/database'
 import { pageOrNotFound } from '@/server/pageOrNotFound'
 import { NotFound } from '@/server/refusals'
-import { selectSealOfRun } from '@/server/sql/seal'
+import { sealOfRun } from '@/server/services/lookUps'
 
 /** The record of a run, by the run's id. */
 export default async function RecordOfRunPage({ params }: { params: Promise<{ runId: string }> }) {
   await signedIn(`/records/of/${(await params).runId}`)
   const { runId } = await params
   const seal = await pageOrNotFound(async () => {
-    const found = await selectSealOfRun(pool(), idParam(runId))
+    const found = await sealOfRun(idParam(runId))
     if (!found) throw new NotFound('run', 'this run is not sealed', 'open the run')
     return found
   })

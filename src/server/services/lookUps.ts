@@ -1,0 +1,48 @@
+import { pool } from '../database'
+import { environment } from '../environment'
+import { selectCapsules } from '../sql/capsule'
+import { selectDueDates } from '../sql/dueInstrument'
+import { selectInstrument, selectInstruments } from '../sql/instrument'
+import { selectPeople } from '../sql/person'
+import { ping } from '../sql/ping'
+import { selectAmendmentOf, selectResults, selectSealOfRun } from '../sql/seal'
+import { selectStandards } from '../sql/standard'
+
+/** What pages and routes look up and show as it is; whatever takes more than a look has a service of its own. */
+
+/** Every reference and every capsule we own. */
+export const ownedReferences = async () => ({
+  standards: await selectStandards(pool()),
+  capsules: await selectCapsules(pool()),
+})
+
+/** Every reference, by code. */
+export const references = () => selectStandards(pool())
+
+/** Every instrument with its present configuration, and when each is due. */
+export const instrumentsWithDueDates = () =>
+  Promise.all([selectInstruments(pool()), selectDueDates(pool(), environment().BARYS_TIME_ZONE)])
+
+/** Every instrument with its present configuration. */
+export const instruments = () => selectInstruments(pool())
+
+/** One instrument; null where there is none. */
+export const instrument = (which: Parameters<typeof selectInstrument>[1]) => selectInstrument(pool(), which)
+
+/** Every record as the list shows it, the newest first. */
+export const records = () => selectResults(pool())
+
+/** The record that amends another; null where none does. */
+export const amendmentOf = (sequence: number) => selectAmendmentOf(pool(), sequence)
+
+/** The seal of a run; null while it has none. */
+export const sealOfRun = (runId: string) => selectSealOfRun(pool(), runId)
+
+/** Everybody who may sign in. */
+export const people = () => selectPeople(pool())
+
+/** The people of the demo, who may be chosen at one click. */
+export const demoPeople = async () => (await people()).filter(({ isDemo }) => isDemo)
+
+/** @throws where the database cannot be reached */
+export const reachDatabase = () => ping(pool())
