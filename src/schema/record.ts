@@ -46,6 +46,17 @@ const RecordPoint = z.strictObject({
   limitPercentSpan: z.number(),
   adjustLimitPercentSpan: z.number().nullable(),
   verdict,
+  /** Error and limits on the side of the input, where a transfer bends between the two; records of before dropped them. */
+  atSensor: z
+    .strictObject({
+      errorPercentSpan: z.number(),
+      limitPercentSpan: z.number(),
+      adjustLimitPercentSpan: z.number().nullable(),
+    })
+    .optional(),
+  pv: z.number().optional(),
+  ao: z.number().optional(),
+  display: z.number().optional(),
   cutOff: z.enum(['at', 'below']).optional(),
   expandedUncertaintyPercentSpan: z.number().optional(),
   budget: RecordBudget.optional(),
