@@ -1,4 +1,5 @@
 import { Refusal } from '../refusal'
+import { bisect } from '../statistics/bisect'
 import { diameterRatio, type Orifice, type OrificeFluid, pipeReynolds } from './orifice'
 import { dischargeCoefficient, expansibility } from './orificeDischarge'
 import { refuseFlowOutsideStandard, refuseFluidOutsideStandard, refusePlateOutsideStandard } from './orificeLimits'
@@ -82,10 +83,11 @@ export function orificeDifference(orifice: Orifice, fluid: OrificeFluid, massFlo
   const most = fluid.gas ? fluid.gas.upstreamPa * 0.25 : 1e9
   if (flowUnchecked(orifice, fluid, most).massFlowKgPerS < massFlowKgPerS)
     throw new Refusal('flow', 'no permitted differential pressure drives that flow', 'choose a larger bore')
-  const dpPa = searched({
+  const { before: dpPa } = bisect({
     low: most * 1e-15,
     high: most,
-    isTooMuch: (dp) => flowUnchecked(orifice, fluid, dp).massFlowKgPerS > massFlowKgPerS,
+    isBeyond: (dp) => flowUnchecked(orifice, fluid, dp).massFlowKgPerS > massFlowKgPerS,
+    scale: 'ratio',
   })
   return orificeFlow(orifice, fluid, dpPa)
 }
@@ -114,28 +116,15 @@ export function orificeBore(
         ? 'choose a smaller differential pressure or a smaller pipe'
         : 'choose a larger differential pressure or a larger pipe',
     )
-  const boreM = searched({
+  const { before: boreM } = bisect({
     low: smallest,
     high: 0.75 * pipe.pipeM,
-    isTooMuch: (bore) => flowWith(bore) > wanted.massFlowKgPerS,
+    isBeyond: (bore) => flowWith(bore) > wanted.massFlowKgPerS,
+    scale: 'ratio',
   })
   return orificeFlow(withBore(boreM), fluid, wanted.dpPa)
 }
 
 function refuseFlow(massFlowKgPerS: number): void {
   if (!(massFlowKgPerS > 0)) throw new Refusal('flow', 'is not above zero', 'enter one above zero')
-}
-
-type Search = { readonly low: number; readonly high: number; readonly isTooMuch: (at: number) => boolean }
-
-/** Bisection on a scale of ratios: flow rises with difference and with bore, so it always ends. */
-function searched({ low, high, isTooMuch }: Search): number {
-  let below = low
-  let above = high
-  for (let step = 0; step < MOST_STEPS && above / below > 1 + SETTLED; step++) {
-    const middle = Math.sqrt(below * above)
-    if (isTooMuch(middle)) above = middle
-    else below = middle
-  }
-  return Math.sqrt(below * above)
 }

@@ -1,4 +1,5 @@
 import { Refusal } from '../refusal'
+import { bisect } from '../statistics/bisect'
 import { coverageFactorT } from '../statistics/studentT'
 
 /** An as-found error, with its sign, and when; from the state it was left in. */
@@ -63,18 +64,7 @@ function firstCrossing(now: number, isOutside: (years: number) => boolean): numb
   if (isOutside(now)) return now
   for (let step = 1; step <= HORIZON_YEARS / STEP_YEARS; step++) {
     const after = now + step * STEP_YEARS
-    if (isOutside(after)) return refined(after - STEP_YEARS, after, isOutside)
+    if (isOutside(after)) return bisect({ low: after - STEP_YEARS, high: after, isBeyond: isOutside }).beyond
   }
   return null
-}
-
-function refined(inside: number, outside: number, isOutside: (years: number) => boolean): number {
-  let low = inside
-  let high = outside
-  for (let step = 0; step < 40; step++) {
-    const middle = (low + high) / 2
-    if (isOutside(middle)) high = middle
-    else low = middle
-  }
-  return high
 }

@@ -1,4 +1,5 @@
 import { Refusal } from '../refusal'
+import { bisect } from '../statistics/bisect'
 
 /** One calibration: after how many months, and whether it was found inside its limit. */
 export type CheckOutcome = { readonly months: number; readonly isInside: boolean }
@@ -43,12 +44,5 @@ export function reliabilityInterval(checks: readonly CheckOutcome[], target: num
 /** The root of Σ t/(exp(λt) − 1) = survived: its left side falls with λ. */
 function mostLikelyRate(failed: readonly CheckOutcome[], survived: number): number {
   const score = (rate: number) => failed.reduce((sum, { months }) => sum + months / Math.expm1(rate * months), 0)
-  let low = 1e-12
-  let high = 1e6
-  for (let step = 0; step < 200; step++) {
-    const middle = Math.sqrt(low * high)
-    if (score(middle) > survived) low = middle
-    else high = middle
-  }
-  return Math.sqrt(low * high)
+  return bisect({ low: 1e-12, high: 1e6, isBeyond: (rate) => score(rate) <= survived, scale: 'ratio' }).beyond
 }

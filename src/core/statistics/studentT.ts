@@ -1,4 +1,5 @@
 import { Refusal } from '../refusal'
+import { bisect } from './bisect'
 import { normalQuantile } from './normal'
 
 /**
@@ -26,14 +27,9 @@ export function coverageFactorT(coverage: number, degrees: number): number {
   if (!(degrees > 0)) throw new Refusal('degrees', `${degrees} degrees of freedom`, 'enter a number above zero')
   if (degrees > 1e7) return normalQuantile((1 + coverage) / 2)
   const outside = (t: number) => incompleteBeta(degrees / (degrees + t * t), degrees / 2, 0.5)
-  let [low, high] = [0, 2]
+  let high = 2
   while (outside(high) > 1 - coverage) high *= 2
-  for (let step = 0; step < 200 && high - low > 1e-15 * high; step++) {
-    const middle = (low + high) / 2
-    if (outside(middle) > 1 - coverage) low = middle
-    else high = middle
-  }
-  return (low + high) / 2
+  return bisect({ low: 0, high, isBeyond: (t) => outside(t) <= 1 - coverage }).beyond
 }
 
 /** Regularised incomplete beta function I_x(a, b) by Lentz's evaluation of its continued fraction. */
@@ -50,15 +46,12 @@ function betaFraction(x: number, a: number, b: number): number {
   let c = 1
   let d = 0
   let value = 1
-  for (let step = 0; step < 2000; step++) {
+  for (let step = 1; step < 2000; step++) {
     const m = Math.floor(step / 2)
     const coefficient =
-      step === 0
-        ? 1
-        : step % 2 === 0
-          ? (m * (b - m) * x) / ((a + 2 * m - 1) * (a + 2 * m))
-          : (-(a + m) * (a + b + m) * x) / ((a + 2 * m) * (a + 2 * m + 1))
-    if (step === 0) continue
+      step % 2 === 0
+        ? (m * (b - m) * x) / ((a + 2 * m - 1) * (a + 2 * m))
+        : (-(a + m) * (a + b + m) * x) / ((a + 2 * m) * (a + 2 * m + 1))
     d = 1 / (1 + coefficient * d)
     c = 1 + coefficient / c
     value *= c * d

@@ -1,4 +1,5 @@
 import { Refusal } from '../refusal'
+import { bisect } from '../statistics/bisect'
 
 /** One pair of a characterisation table; both in % of span, or any two units used throughout. */
 export type TablePoint = { readonly input: number; readonly output: number }
@@ -135,14 +136,8 @@ function inverseOf(table: readonly TablePoint[], forward: (input: number) => num
   return (output: number): number => {
     if ((output - first.output) * sense < 0) return straightBack(first, at(slopes, 0), output)
     if ((output - last.output) * sense > 0) return straightBack(last, at(slopes, slopes.length - 1), output)
-    let [low, high] = [first.input, last.input]
-    for (let step = 0; step < 100 && high > low; step++) {
-      const middle = (low + high) / 2
-      if (middle === low || middle === high) break
-      if ((forward(middle) - output) * sense < 0) low = middle
-      else high = middle
-    }
-    return (low + high) / 2
+    const isBeyond = (input: number) => (forward(input) - output) * sense >= 0
+    return bisect({ low: first.input, high: last.input, isBeyond }).beyond
   }
 }
 
