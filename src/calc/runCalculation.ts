@@ -1,6 +1,7 @@
 import type { z } from 'zod'
 import { Refusal } from '@/core/refusal'
 import type { RefusedField } from '../schema/answer'
+import { shapeRefusals } from '../schema/shapeRefusals'
 import type { AnyCalculation, Progress } from './calculation'
 
 /** What comes of a calculation: its answer with workings, or why there is none. */
@@ -60,53 +61,5 @@ function refusedOrThrown({ named }: AnyCalculation, error: unknown): Outcome {
 }
 
 function refusedBy(error: z.ZodError): Outcome {
-  return { kind: 'refused', refusals: error.issues.slice(0, 20).map(refusalOf) }
-}
-
-/** A schema's objection as field, reason and remedy. Our own messages carry the remedy after a colon. */
-function refusalOf(issue: z.core.$ZodIssue): RefusedField {
-  const field = issue.path.join('.') || 'body'
-  const isOurs = !/^(Invalid|Too|Unrecognized)/.test(issue.message)
-  const [reason = issue.message, remedy] = isOurs ? issue.message.split(/: (.*)/s) : [reasonFor(issue)]
-  return { field, reason, remedy: remedy ?? remedyFor(issue) }
-}
-
-function reasonFor(issue: z.core.$ZodIssue): string {
-  switch (issue.code) {
-    case 'invalid_type':
-      return issue.input === undefined ? 'is missing' : `is no ${issue.expected}`
-    case 'invalid_value':
-      return 'is none of the choices'
-    case 'invalid_union':
-      return 'is none of the kinds there are'
-    case 'too_small':
-      return 'is too small'
-    case 'too_big':
-      return 'is too large'
-    case 'unrecognized_keys':
-      return `has ${issue.keys.join(', ')}, which nothing here asks for`
-    default:
-      return 'is not in the form asked for'
-  }
-}
-
-function remedyFor(issue: z.core.$ZodIssue): string {
-  switch (issue.code) {
-    case 'invalid_value':
-      return `choose one of ${issue.values.slice(0, 12).join(', ')}${issue.values.length > 12 ? ' …' : ''}`
-    case 'invalid_union':
-      return 'choose one of the kinds in the list'
-    case 'unrecognized_keys':
-      return 'leave it out'
-    case 'too_small':
-      return issue.origin === 'array'
-        ? 'add what is missing'
-        : `enter ${issue.inclusive ? 'at least' : 'more than'} ${issue.minimum}`
-    case 'too_big':
-      return issue.origin === 'array' || issue.origin === 'string'
-        ? 'shorten it'
-        : `enter ${issue.inclusive ? 'at most' : 'less than'} ${issue.maximum}`
-    default:
-      return 'see the example in the API document'
-  }
+  return { kind: 'refused', refusals: shapeRefusals(error) }
 }

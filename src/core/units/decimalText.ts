@@ -24,6 +24,16 @@ export function decimalText(typed: string, field: string): string {
   return tidy(plain)
 }
 
+/** What is typed so far as a number; null where it is none, or none yet. */
+export function typedNumber(typed: string): number | null {
+  try {
+    return Number(decimalText(typed, 'value'))
+  } catch (error) {
+    if (error instanceof Refusal) return null
+    throw error
+  }
+}
+
 const shortened = (typed: string) => (typed.length > 20 ? `${typed.slice(0, 20)}…` : typed)
 
 /** `1.5e-3` → `0.0015`, keeping the significant digits that were typed. */

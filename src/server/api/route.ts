@@ -5,6 +5,7 @@ import type { Outcome } from '@/calc/runCalculation'
 import { Refusal } from '@/core/refusal'
 import type { RefusedField } from '@/schema/answer'
 import { type Action, mayDo, whoMay } from '@/schema/roles'
+import { shapeRefusals } from '@/schema/shapeRefusals'
 import { signedInPerson } from '../auth/session'
 import { environment } from '../environment'
 import { log } from '../log'
@@ -26,7 +27,7 @@ export function writeRoute<S extends z.ZodType, P = Record<string, never>>(
       refuseForeign(request)
       const by = await actor(action)
       const input = schema.safeParse(await boundedJson(request))
-      if (!input.success) return refused(400, fieldsOf(input.error))
+      if (!input.success) return refused(400, shapeRefusals(input.error))
       const result = await handle(input.data, await params, by)
       return NextResponse.json(result ?? { done: true })
     })
@@ -38,7 +39,7 @@ export function sessionRoute<S extends z.ZodType>(schema: S, handle: (input: z.i
     answered(async () => {
       refuseForeign(request)
       const input = schema.safeParse(await boundedJson(request))
-      if (!input.success) return refused(400, fieldsOf(input.error))
+      if (!input.success) return refused(400, shapeRefusals(input.error))
       await handle(input.data, new Date())
       return NextResponse.json({ done: true })
     })
@@ -173,8 +174,3 @@ export function isDatabaseGone(error: unknown): boolean {
 }
 
 const refused = (status: number, refusals: readonly RefusedField[]) => NextResponse.json({ refusals }, { status })
-
-const fieldsOf = (error: z.ZodError): RefusedField[] =>
-  error.issues
-    .slice(0, 20)
-    .map((issue) => ({ field: issue.path.join('.') || 'body', reason: issue.message, remedy: '' }))

@@ -25,6 +25,7 @@ import { corrections, loopCheck, outOfService, pauses } from './certificateWork'
 import { drawScene } from './drawScene'
 import { registerFonts } from './fonts'
 import { CONTENT_WIDTH, ensureRoom, facts, heading, numberPages, PAGE, paragraph, table } from './page'
+import { pdfBuffer } from './pdfBuffer'
 
 /** The certificate of a sealed record as PDF, A4, fonts embedded. The same record always gives the same content. */
 export function certificatePdf(source: CertificateSource): Promise<Buffer> {
@@ -44,35 +45,26 @@ export function certificatePdf(source: CertificateSource): Promise<Buffer> {
     },
   })
   registerFonts(doc)
-  title(doc, source)
-  identification(doc, source)
-  conformity(doc, source)
-  references(doc, source)
-  overrides(doc, source)
-  picture(doc, record)
-  for (const round of record.rounds) roundTable(doc, record, round)
-  budget(doc, source)
-  columnCorrections(doc, source)
-  loopCheck(doc, source)
-  outOfService(doc, source)
-  corrections(doc, source)
-  pauses(doc, source)
-  signature(doc, source)
-  numberPages(
-    doc,
-    `Record ${record.sequence} · ${tag} · ${record.site} · SHA-256 ${hash.slice(0, 16)}… · Only whole, unless the issuer agrees.`,
-    warning,
-  )
-  return finished(doc)
-}
-
-function finished(doc: Doc): Promise<Buffer> {
-  return new Promise((resolve, reject) => {
-    const chunks: Buffer[] = []
-    doc.on('data', (chunk: Buffer) => chunks.push(chunk))
-    doc.on('end', () => resolve(Buffer.concat(chunks)))
-    doc.on('error', reject)
-    doc.end()
+  return pdfBuffer(doc, () => {
+    title(doc, source)
+    identification(doc, source)
+    conformity(doc, source)
+    references(doc, source)
+    overrides(doc, source)
+    picture(doc, record)
+    for (const round of record.rounds) roundTable(doc, record, round)
+    budget(doc, source)
+    columnCorrections(doc, source)
+    loopCheck(doc, source)
+    outOfService(doc, source)
+    corrections(doc, source)
+    pauses(doc, source)
+    signature(doc, source)
+    numberPages(
+      doc,
+      `Record ${record.sequence} · ${tag} · ${record.site} · SHA-256 ${hash.slice(0, 16)}… · Only whole, unless the issuer agrees.`,
+      warning,
+    )
   })
 }
 

@@ -9,6 +9,7 @@ import { transferWords } from '@/words/transferWords'
 import { rangeText } from '../services/beam'
 import type { ConfiguredInstrument } from '../sql/instrument'
 import { fontFor, registerFonts } from './fonts'
+import { pdfBuffer } from './pdfBuffer'
 
 type TagSource = {
   readonly instrument: ConfiguredInstrument
@@ -34,15 +35,7 @@ export function rangeTagPdf(source: TagSource): Promise<Buffer> {
     lang: 'en',
   })
   registerFonts(doc)
-  const chunks: Buffer[] = []
-  const done = new Promise<Buffer>((resolve, reject) => {
-    doc.on('data', (chunk: Buffer) => chunks.push(chunk))
-    doc.on('end', () => resolve(Buffer.concat(chunks)))
-    doc.on('error', reject)
-  })
-  drawTag(doc, source)
-  doc.end()
-  return done
+  return pdfBuffer(doc, () => drawTag(doc, source))
 }
 
 function drawTag(doc: PDFKit.PDFDocument, { instrument, origin, timeZone, site }: TagSource): void {

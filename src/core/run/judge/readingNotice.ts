@@ -4,6 +4,7 @@ import { Refusal } from '../../refusal'
 import { percentOfOutput } from '../../signal/signal'
 import { span } from '../../transfer/calibratedRange'
 import { inputAtPercent, percentOfInput } from '../../transfer/linearTransfer'
+import { typedNumber } from '../../units/decimalText'
 import { convertPressure, pressureUnitLabel } from '../../units/pressureUnit'
 import { pointName } from '../plan/pointScale'
 import { errorBasis } from './errorBasis'
@@ -94,8 +95,8 @@ export function gonePast(
   typed: string,
   basis: NoticeBasis,
 ): { readonly applied: string; readonly words: string } | null {
-  const applied = Number(typed.replace(',', '.'))
-  if (typed.trim() === '' || !Number.isFinite(applied) || errorBasis(basis) === 'reading') return null
+  const applied = typedNumber(typed)
+  if (applied === null || errorBasis(basis) === 'reading') return null
   const { range } = judgingBasis(basis)
   const appliedPercent = percentOfInput(convertPressure(applied, basis.inputUnit, range.unit), range)
   const past = percentPast({ percent, direction }, appliedPercent)

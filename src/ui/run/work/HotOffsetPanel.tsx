@@ -5,6 +5,7 @@ import { type FormEvent, useState } from 'react'
 import { formatSigned } from '@/core/format/formatNumber'
 import { judgingBasis } from '@/core/run/judge/judgeSteps'
 import { percentOfOutput } from '@/core/signal/signal'
+import { typedNumber } from '@/core/units/decimalText'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { RunView } from '@/schema/runView'
 import { adjustmentWords } from '@/words/adjustmentWords'
@@ -14,7 +15,6 @@ import { useDraft } from '../runDrafts'
 
 type Props = { run: RunView; record: (done: unknown) => Promise<string | null> }
 const EMPTY = { glass: '', beforeOutput: '', afterOutput: '', words: '' }
-const number = (text: string) => (text.trim() === '' ? null : Number(text.replace(',', '.')))
 
 /** The hot comparison of a drum level with its gauge glass, recorded as an offset of the output. */
 export function HotOffsetPanel({ run, record }: Props) {
@@ -22,17 +22,16 @@ export function HotOffsetPanel({ run, record }: Props) {
   const [message, setMessage] = useState<string | null>(null)
   const sending = useSending()
   const { scale } = judgingBasis(run.world)
-  const glass = number(boxes.glass)
-  const before = number(boxes.beforeOutput)
-  const after = number(boxes.afterOutput)
-  const shows = before === null || Number.isNaN(before) ? null : percentOfOutput(before, scale)
-  const shift = shows === null || after === null || Number.isNaN(after) ? null : percentOfOutput(after, scale) - shows
+  const glass = typedNumber(boxes.glass)
+  const before = typedNumber(boxes.beforeOutput)
+  const after = typedNumber(boxes.afterOutput)
+  const shows = before === null ? null : percentOfOutput(before, scale)
+  const shift = shows === null || after === null ? null : percentOfOutput(after, scale) - shows
   const done = run.rounds.at(-1)?.adjustments.filter(({ kind }) => kind === 'hot-offset') ?? []
 
   const submit = async (event: FormEvent) => {
     event.preventDefault()
-    if (glass === null || Number.isNaN(glass))
-      return setMessage('Enter what the gauge glass shows, in % of its height.')
+    if (glass === null) return setMessage('Enter what the gauge glass shows, in % of its height.')
     if (shift === null) return setMessage('Enter the output before and after it was shifted.')
     const said = [`gauge glass ${boxes.glass} %`, `shifted by ${formatSigned(shift, 2)} % of span`, boxes.words.trim()]
     const offset = {
