@@ -31,7 +31,8 @@ export async function ensureDatabase(cluster: Cluster): Promise<void> {
  *
  * @param ownerUrl login that owns the schema
  * @param applicationRole role to give the application's rights to; none where the owner is the application
- * @throws {StepFailure} when a migration fails or an applied one was changed afterwards
+ * @throws {StepFailure} when a migration fails, an applied one was changed afterwards, or the database is newer than this
+ *   build
  */
 export async function migrate(ownerUrl: string, applicationRole?: string): Promise<void> {
   await withClient(ownerUrl, async (db) => {
@@ -42,9 +43,17 @@ export async function migrate(ownerUrl: string, applicationRole?: string): Promi
     const applied = new Map(
       (await db.query('SELECT name, sha256 FROM schema_migration')).rows.map((r) => [r.name, r.sha256]),
     )
-    for (const name of readdirSync(MIGRATIONS)
+    const files = readdirSync(MIGRATIONS)
       .filter((file) => file.endsWith('.sql'))
-      .toSorted()) {
+      .toSorted()
+    const newer = [...applied.keys()].filter((name) => !files.includes(name))
+    if (newer.length > 0)
+      throw new StepFailure(
+        STEP,
+        `the database is newer than this build: it has had ${newer.join(', ')}`,
+        'Start the version of Barys it was last used with, or a later one. Nothing was changed.',
+      )
+    for (const name of files) {
       const sql = readFileSync(join(MIGRATIONS, name), 'utf8')
       const sha256 = createHash('sha256').update(sql).digest('hex')
       if (!applied.has(name)) await applyMigration(db, { name, sql, sha256 })

@@ -79,6 +79,16 @@ test('an applied migration that was changed afterwards is refused by name', asyn
   await expect(migrate(database.ownerUrl)).rejects.toThrow('0001_first_slice.sql was changed after it had been applied')
 })
 
+test('a database newer than the build is refused before anything is changed', async () => {
+  const database = await freshDatabase()
+  await withClient(database.ownerUrl, (db) =>
+    db.query(`INSERT INTO schema_migration (name, sha256) VALUES ('9999_of_tomorrow.sql', 'x')`),
+  )
+  await expect(migrate(database.ownerUrl)).rejects.toThrow(
+    'the database is newer than this build: it has had 9999_of_tomorrow.sql',
+  )
+})
+
 test('a database that is not there is named with the remedy', async () => {
   await expect(withClient('postgresql://nobody@127.0.0.1:1/none', async () => {})).rejects.toThrow(
     /no connection to 127.0.0.1:1: .*Is the server running/,
