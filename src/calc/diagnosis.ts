@@ -3,6 +3,7 @@ import { CAUSE_IDS, type Cause } from '@/core/diagnosis/cause'
 import { type Diagnosis, diagnose } from '@/core/diagnosis/diagnose'
 import { usualScatter } from '@/core/error/usualScatter'
 import { percentOfOutput } from '@/core/signal/signal'
+import { isTwoWireLoop } from '@/core/signal/signalKind'
 import { percentOfInput } from '@/core/transfer/linearTransfer'
 import { worked } from '@/core/workings/workings'
 import { DirectionChoice, RangeInput, SignalChoice, TransferInput } from '../schema/choices'
@@ -122,8 +123,8 @@ export const diagnoseReadings = calculation({
         zeroPressurePercent: percentOfInput(0, range),
         noisePercent: noise,
         limitPercent,
-        isCurrentLoop: signal === '4-20mA',
-        hasFailureLevels: signal === '4-20mA' && !hasScrews,
+        isCurrentLoop: isTwoWireLoop(signal),
+        hasFailureLevels: isTwoWireLoop(signal) && !hasScrews,
         wetLegPercent: wetLeg === null ? null : (wetLeg / span) * 100,
         minimumTerminalVolts: minimumVolts,
       },

@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { NE43_WORDS, ne43State } from '@/core/signal/ne43'
 import { senseResistorScale } from '@/core/signal/senseResistor'
 import { outputAtPercent, percentOfOutput, SIGNALS, type TransmittedSignal } from '@/core/signal/signal'
+import { isTwoWireLoop } from '@/core/signal/signalKind'
 import { inputAtPercent, percentOfInput } from '@/core/transfer/linearTransfer'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import { worked } from '@/core/workings/workings'
@@ -39,7 +40,7 @@ export const signalValue = calculation({
       percent: quantity(percent, '%'),
       signal: quantity(output, scale.unit),
       value: quantity(value, unit),
-      state: signal === '4-20mA' ? NE43_WORDS[ne43State(output)] : null,
+      state: isTwoWireLoop(signal) ? NE43_WORDS[ne43State(output)] : null,
       workings: [
         {
           finds: 'signal from percentage',

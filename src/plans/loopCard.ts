@@ -3,7 +3,8 @@ import { type LoopErrorBudget, loopErrorBudget } from '@/core/loop/loopError'
 import { type LoopAtCurrent, loopAtCurrents, mostLoopOhms, wireOhms } from '@/core/loop/loopSupply'
 import { type TrimSchools, trimSchools } from '@/core/loop/trimSchools'
 import { senseResistorScale } from '@/core/signal/senseResistor'
-import { outputAtPercent, SIGNALS, type Signal, signalLabel } from '@/core/signal/signal'
+import { outputAtPercent, type Signal, signalLabel } from '@/core/signal/signal'
+import { isTwoWireLoop, TWO_WIRE_LOOP } from '@/core/signal/signalKind'
 import type { LoopSetUp } from '../schema/loopCard'
 
 /** Points at which a loop is looked at. */
@@ -11,9 +12,9 @@ export const LOOP_POINTS = [0, 50, 100] as const
 
 /** Why an instrument has no loop card; null where it has one. */
 export const loopObjection = (signal: Signal): string | null =>
-  signal === '4-20mA'
+  isTwoWireLoop(signal)
     ? null
-    : `The output is ${signalLabel(signal)}, and the loop card reckons two-wire loops of ${SIGNALS['4-20mA'].label}. The host of another output is checked in its calibration, at Restore.`
+    : `The output is ${signalLabel(signal)}, and the loop card reckons two-wire loops of ${TWO_WIRE_LOOP.label}. The host of another output is checked in its calibration, at Restore.`
 
 /** The transmitter as its last record left it: % of span at the points of the loop; null where nobody has read there. */
 export type TransmitterInLoop = {
@@ -76,7 +77,7 @@ export function loopCard({ supply, items, host }: LoopSetUp, transmitter: Transm
   return {
     wireOhms: wire,
     currents,
-    mostOhms: mostLoopOhms(loop, currents.at(-1)?.milliamp ?? SIGNALS['4-20mA'].upper),
+    mostOhms: mostLoopOhms(loop, currents.at(-1)?.milliamp ?? TWO_WIRE_LOOP.upper),
     points,
     schools: schoolsAt(points, transmitter, host.allowancePercent),
   }

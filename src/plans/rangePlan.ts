@@ -16,6 +16,7 @@ import { pointName, testPointPercents } from '@/core/run/plan/pointScale'
 import { isolateSteps } from '@/core/run/work/isolateSteps'
 import type { WorkStep } from '@/core/run/work/workStep'
 import { outputScale } from '@/core/signal/signal'
+import { signalKind } from '@/core/signal/signalKind'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { Capsule } from '../schema/capsule'
 import type { Configuration } from '../schema/configuration'
@@ -82,7 +83,7 @@ export function rangePlan(
       body: bodyIn(capsule, present.unit),
       count: capsule.kept,
     })),
-    isFixed: present.signal === 'display',
+    isFixed: signalKind(present.signal).setBy === 'gauge',
     preferredCapsule,
   })
   const { next, objections } = nextConfiguration(present, wanted, verdict)
@@ -220,7 +221,7 @@ function stepsOf(
   return rangeSteps({
     verdict,
     adjustable: adjustableOf({ configuration: next }),
-    isPneumatic: next.signal === '3-15psi' || next.signal === '20-100kPa',
+    isPneumatic: signalKind(next.signal).carrier === 'air',
     isolating: { count: isolateSteps(next).length, hookUp: HOOK_UPS[next.hookUp] },
     loopChanges,
     points: `${testPointPercents(next)

@@ -1,7 +1,7 @@
 import { outputExpectations } from '../error/transferLimit'
 import { exceeds } from '../error/verdict'
 import { Refusal } from '../refusal'
-import { SHOWN_PERCENT } from '../signal/ne43'
+import { FAILURE_PERCENT, SHOWN_PERCENT } from '../signal/ne43'
 import { type TransferCurve, transferCurve } from '../transfer/transfer'
 import {
   bothStages,
@@ -207,13 +207,18 @@ function sensorStops(readings: readonly DiagnosisReading[], { sensorLimits }: Di
 }
 
 /**
- * 3.8 and 20.5 mA in % of a 4–20 mA span, and as much on any other signal. Not every current stops just there: what was read beyond moves the stop. A
- * failure signal of NE 43 is no stop of a measuring output.
+ * The stops of NE 43, and as much on any other signal. Not every current stops just there: what was read beyond moves the
+ * stop. A failure signal, read with a little noise, is no stop of a measuring output.
  */
 function outputStops(readings: readonly DiagnosisReading[], { isCurrentLoop, hasFailureLevels }: DiagnosisContext) {
   const seen = readings
     .flatMap(({ aoPercent, outputPercent }) => aoPercent ?? outputPercent ?? [])
-    .filter((percent) => !isCurrentLoop || !hasFailureLevels || (percent > -2.4 && percent < 106))
+    .filter(
+      (percent) =>
+        !isCurrentLoop ||
+        !hasFailureLevels ||
+        (percent > FAILURE_PERCENT.low + 0.1 && percent < FAILURE_PERCENT.high - 0.25),
+    )
   return { low: Math.min(SHOWN_PERCENT.low, ...seen), high: Math.max(SHOWN_PERCENT.high, ...seen) }
 }
 

@@ -1,4 +1,4 @@
-import { NE43 } from '../signal/ne43'
+import { FAILURE_PERCENT, NE43 } from '../signal/ne43'
 import { channelsRead, type DiagnosisData, type Hypothesis, parameter, signed } from './hypothesis'
 
 /** Valves, lines, legs, the sensor's own stop: what stands between the pressure and the signal. */
@@ -60,8 +60,8 @@ const stopsOf = (values: readonly (number | null)[]): number[] => {
 }
 
 /** Failure signals from 0 to 3.6 mA and from 21 to 24 mA, % of span, with room for the noise of reading them. */
-const FAILED_LOW = [-25, -2] as const
-const FAILED_HIGH = [106, 125] as const
+const FAILED_LOW = [-25, FAILURE_PERCENT.low + 0.5] as const
+const FAILED_HIGH = [FAILURE_PERCENT.high - 0.25, 125] as const
 
 const percentOf = (milliamp: number) => (milliamp - 4) / 0.16
 /** Volts across a 250 Ω sense resistor, taken for milliamperes: 1.000 for 4.000. Ohm's law. */

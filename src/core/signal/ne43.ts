@@ -21,6 +21,12 @@ export const SHOWN_PERCENT = {
   high: ((NE43.saturationHigh - 4) / 16) * 100,
 } as const
 
+/** Where a failure signal begins, % of output span: 3.6 and 21 mA. */
+export const FAILURE_PERCENT = {
+  low: ((NE43.failureLow - 4) / 16) * 100,
+  high: ((NE43.failureHigh - 4) / 16) * 100,
+} as const
+
 /** The state of a 4–20 mA current. */
 export function ne43State(milliamp: number): Ne43State {
   if (milliamp <= NE43.failureLow) return 'failure-low'

@@ -1,3 +1,4 @@
+import { NE43 } from '../signal/ne43'
 import type { Transfer } from '../transfer/transfer'
 
 /** Kinds of instrument the simulator can be. */
@@ -140,8 +141,8 @@ export function perfectInstrument(kind: SimulatedKind, range: { lrv: number; urv
         ? {
             gain: 1,
             offsetMilliamp: 0,
-            saturationLowMilliamp: 3.8,
-            saturationHighMilliamp: 20.5,
+            saturationLowMilliamp: NE43.saturationLow,
+            saturationHighMilliamp: NE43.saturationHigh,
             failureMilliamp: null,
             supplyVolts: 26.5,
             loopOhm: 270,

@@ -8,6 +8,7 @@ import { plannedUncertainty, tightestUncertainty } from '@/core/run/plan/planned
 import { testPointPercents } from '@/core/run/plan/pointScale'
 import { type ReferencesOfRun, unfitReferences } from '@/core/run/plan/runFitness'
 import { isTransmitted, SIGNALS } from '@/core/signal/signal'
+import { isTwoWireLoop } from '@/core/signal/signalKind'
 import { inputAtPercent } from '@/core/transfer/linearTransfer'
 import type { Configuration } from '@/schema/configuration'
 import { mayDo, whoMay } from '@/schema/roles'
@@ -102,7 +103,7 @@ function stabilityPlan({ stabilityPercent, dwellSeconds }: StartRun['plan']): Pi
 
 /** PV and AO are read where there is a loop current to compare them with. */
 function digitalPlan({ signal }: Configuration): true {
-  if (signal === '4-20mA') return true
+  if (isTwoWireLoop(signal)) return true
   throw new Refusal('readsDigital', 'the instrument has no 4–20 mA output to compare PV and AO with', 'leave it out')
 }
 

@@ -2,6 +2,7 @@ import MenuItem from '@mui/material/MenuItem'
 import TextField from '@mui/material/TextField'
 import { formatPlain } from '@/core/format/formatNumber'
 import { LINE_FILLS, type LineFill } from '@/core/run/plan/lineHead'
+import { isTwoWireLoop } from '@/core/signal/signalKind'
 import { PRESSURE_UNIT_IDS, type PressureUnit, pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { Configuration } from '@/schema/configuration'
 import { Box } from './Box'
@@ -61,7 +62,7 @@ export function ReadFields({ configuration, inputUnit, setInputUnit, fill, setFi
           ))}
         </TextField>
       </div>
-      {configuration.signal === '4-20mA' && (
+      {isTwoWireLoop(configuration.signal) && (
         <Tick
           isTicked={reads.digital}
           change={(digital) => setReads({ ...reads, digital })}

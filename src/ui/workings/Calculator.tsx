@@ -5,6 +5,8 @@ import type { AnyCalculation } from '@/calc/calculation'
 import { calculationNamed } from '@/calc/registry'
 import { type Outcome, runCalculation } from '@/calc/runCalculation'
 import type { RemedyFacts } from '@/core/diagnosis/remedy'
+import { SIGNAL_IDS } from '@/core/signal/signal'
+import { signalKind } from '@/core/signal/signalKind'
 import type { WorkingStep } from '@/core/workings/workings'
 import { type DiagnosisAnswer, DiagnosisView } from '../parts/DiagnosisView'
 import { AnswerView } from './AnswerView'
@@ -128,11 +130,11 @@ function Shown({ calculation, input, outcome }: { calculation: AnyCalculation; i
   )
 }
 
-/** What is known here of how it is adjusted: a display is a gauge, a 4–20 mA current is taken for a digital transmitter. */
+/** What is known here of how it is adjusted: screws where they are said to be, else as its signal usually is. */
 function remedyFactsOf(input: unknown): Omit<RemedyFacts, 'shape'> {
   const { signal, hasScrews, range } = (input ?? {}) as DiagnosisInput // checked by its schema
   const isZeroBased = range?.lrv === undefined || Number(range.lrv) === 0
-  if (signal === 'display') return { adjustable: 'gauge', isZeroBased }
-  return { adjustable: signal === '4-20mA' && !hasScrews ? 'trims' : 'screws', isZeroBased }
+  const usual = SIGNAL_IDS.find((id) => id === signal)
+  return { adjustable: hasScrews ? 'screws' : usual ? signalKind(usual).setBy : 'trims', isZeroBased }
 }
 type DiagnosisInput = { signal?: string; hasScrews?: boolean; range?: { lrv?: unknown } }

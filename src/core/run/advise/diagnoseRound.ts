@@ -3,6 +3,7 @@ import { pointsAtSensor } from '../../analysis/roundAnalysis'
 import { type Diagnosis, diagnose } from '../../diagnosis/diagnose'
 import { usualScatter } from '../../error/usualScatter'
 import { percentOfOutput, type Signal } from '../../signal/signal'
+import { isTwoWireLoop } from '../../signal/signalKind'
 import { percentOfInput } from '../../transfer/linearTransfer'
 import { LINEAR } from '../../transfer/transfer'
 import type { PressureKind } from '../../units/pressureKind'
@@ -70,9 +71,9 @@ export function diagnoseRound(
       zeroPressurePercent: percentOfInput(0, basis.range),
       noisePercent,
       limitPercent,
-      isCurrentLoop: configuration.signal === '4-20mA',
+      isCurrentLoop: isTwoWireLoop(configuration.signal),
       // Set and trimmed digitally it has levels to signal a failure with; with screws it may rest anywhere.
-      hasFailureLevels: configuration.signal === '4-20mA' && !hasScrews({ configuration }),
+      hasFailureLevels: isTwoWireLoop(configuration.signal) && !hasScrews({ configuration }),
       hasTwoSides: configuration.pressureKind === 'differential',
       hasWetLeg: configuration.hookUp === 'wet-leg',
       ...(configuration.lrl !== undefined && {

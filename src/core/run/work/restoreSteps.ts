@@ -1,4 +1,5 @@
-import { isTransmitted, SIGNALS } from '../../signal/signal'
+import { isTransmitted } from '../../signal/signal'
+import { signalKind } from '../../signal/signalKind'
 import type { HookUp } from '../plan/hookUp'
 import type { HookUpFacts } from './isolateSteps'
 import { type WorkStep, workStep } from './workStep'
@@ -75,8 +76,7 @@ export function restoreSteps(facts: RestoreFacts): WorkStep[] {
 }
 
 /** Whether something at the other end of the wire shows this signal. */
-const hasHost = ({ signal }: HookUpFacts) =>
-  isTransmitted(signal) && SIGNALS[signal].unit !== 'psi' && SIGNALS[signal].unit !== 'kPa'
+const hasHost = ({ signal }: HookUpFacts) => isTransmitted(signal) && signalKind(signal).carrier !== 'air'
 
 const HAND_OVER: WorkStep = {
   id: 'hand-over',
