@@ -1,4 +1,5 @@
 import { Refusal } from '../refusal'
+import { afterScrewMove, type Coupling, type Ends } from './otherEnd'
 import { type ScrewMove, type ScrewNotice, screwNotices } from './screwNotices'
 
 /** The work so far. The zero screw is set at 0 %, the span screw at 100 %. */
@@ -55,7 +56,8 @@ export function adviseScrews(history: ScrewHistory): ScrewAdvice {
   if (!(noise > 0)) throw new Refusal('noise', `${noise} % of span`, 'enter what a reading scatters by, above zero')
   const interaction = estimate(effects(history, 'span'), INTERACTION_PRIOR, noise)
   const zeroAtFull = estimate(effects(history, 'zero'), ZERO_AT_FULL_PRIOR, noise)
-  const { zeroError, fullError } = endsNow(history, interaction.value, zeroAtFull.value)
+  const coupling = { interaction: interaction.value, zeroAtFull: zeroAtFull.value }
+  const { zeroError, fullError } = endsNow(history, coupling)
   // An end that was carried along by the other screw is known only as well as the interaction is.
   const doubt = 2 * interaction.standardUncertainty * spanMoveSinceZeroWasRead(history)
   // A reading scatters: what stands just inside by one reading may stand outside by the next. Two standard deviations.
@@ -69,10 +71,11 @@ export function adviseScrews(history: ScrewHistory): ScrewAdvice {
     isDone,
     nextScrew,
     aimPercent: aim,
-    afterMove:
-      nextScrew === 'zero'
-        ? { zeroError: aim, fullError: fullError + zeroAtFull.value * (aim - zeroError) }
-        : { zeroError: zeroError + interaction.value * (aim - fullError), fullError: aim },
+    afterMove: afterScrewMove(
+      { zeroError, fullError },
+      { screw: nextScrew, errorBefore: nextScrew === 'zero' ? zeroError : fullError, errorAfter: aim },
+      coupling,
+    ),
     zeroError,
     fullError,
     interaction,
@@ -141,16 +144,8 @@ function estimate(found: readonly Effect[], prior: Estimate, noise: number): Est
 }
 
 /** The ends as they stand: what was set last, and what the moves since then have done to it. */
-function endsNow({ zeroError, fullError, moves, zeroReadNow, fullReadNow }: ScrewHistory, k: number, m: number) {
-  const carried = moves.reduce(
-    (ends, { screw, errorBefore, errorAfter }) => {
-      const move = errorAfter - errorBefore
-      return screw === 'zero'
-        ? { zeroError: errorAfter, fullError: ends.fullError + m * move }
-        : { zeroError: ends.zeroError + k * move, fullError: errorAfter }
-    },
-    { zeroError, fullError },
-  )
+function endsNow({ zeroError, fullError, moves, zeroReadNow, fullReadNow }: ScrewHistory, coupling: Coupling): Ends {
+  const carried = moves.reduce((ends, move) => afterScrewMove(ends, move, coupling), { zeroError, fullError })
   return { zeroError: zeroReadNow ?? carried.zeroError, fullError: fullReadNow ?? carried.fullError }
 }
 

@@ -1,3 +1,4 @@
+import { afterScrewMove, type Ends } from '../../adjust/otherEnd'
 import type { ScrewMove } from '../../adjust/screwNotices'
 import { adviseScrews, type ScrewAdvice } from '../../adjust/twoScrews'
 import type { JudgedPoint, JudgingBasis } from '../../analysis/judgedPoint'
@@ -83,23 +84,12 @@ function withinSignal(advice: ScrewAdvice, atPercent: number, setTo: number, { s
   return { ...advice, notices: [...advice.notices, { kind: 'beyond the signal', screw: advice.nextScrew, says }] }
 }
 
-type Ends = { readonly zeroError: number; readonly fullError: number }
-
 /** Both errors after each move, the other end carried along by what is known of the interaction. */
 export function pathOf(
   start: Ends,
   moves: readonly ScrewMove[],
-  { interaction, zeroAtFull }: Pick<ScrewAdvice, 'interaction' | 'zeroAtFull'>,
+  advice: Pick<ScrewAdvice, 'interaction' | 'zeroAtFull'>,
 ): Ends[] {
-  const path: Ends[] = [start]
-  for (const { screw, errorBefore, errorAfter } of moves) {
-    const last = path.at(-1) ?? start
-    const move = errorAfter - errorBefore
-    path.push(
-      screw === 'zero'
-        ? { zeroError: errorAfter, fullError: last.fullError + zeroAtFull.value * move }
-        : { zeroError: last.zeroError + interaction.value * move, fullError: errorAfter },
-    )
-  }
-  return path
+  const coupling = { interaction: advice.interaction.value, zeroAtFull: advice.zeroAtFull.value }
+  return moves.reduce((path, move) => [...path, afterScrewMove(path.at(-1) ?? start, move, coupling)], [start])
 }
