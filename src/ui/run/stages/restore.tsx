@@ -1,11 +1,11 @@
 import { HotOffsetPanel } from '../work/HotOffsetPanel'
 import { LoopCheckPanel } from '../work/LoopCheckPanel'
-import { WorkFoot } from '../work/WorkFoot'
 import { WorkPanel } from '../work/WorkPanel'
 import { adjustAgainOf } from './adjustAgain'
 import { HookUpNow } from './HookUpNow'
 import { StageReadings } from './StageReadings'
 import { StageVerdict } from './StageVerdict'
+import { StepFoot } from './StepFoot'
 import type { StageProps, StageView } from './stageView'
 
 /** Back into service, step by step, with the host looked at on the way. */
@@ -18,7 +18,7 @@ export const restore: StageView = {
     </>
   ),
   Right: WorkedIn,
-  Foot: RestoreFoot,
+  Foot: (props) => <StepFoot {...props} {...adjustAgainOf(props)} list="restore" />,
 }
 
 /** What the next step is worked in; the hook-up where that is its valves. */
@@ -43,20 +43,4 @@ function WorkedIn(props: StageProps) {
       </div>
     )
   return <HookUpNow {...props} />
-}
-
-function RestoreFoot(props: StageProps) {
-  const { run, facts, write } = props
-  const { nextWork, steps, round } = facts
-  if (!nextWork) return null // cannot be: with its last step answered the run is at Sign
-  return (
-    <WorkFoot
-      list="restore"
-      step={nextWork}
-      place={{ position: steps.indexOf(nextWork), count: steps.length }}
-      answer={(answer) => write('work-steps', answer)}
-      recorded={round.adjustments.length + (run.loopChecks?.length ?? 0)}
-      {...adjustAgainOf(props)}
-    />
-  )
 }
