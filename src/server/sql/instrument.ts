@@ -147,44 +147,46 @@ const INSERT_CONFIGURATION = `
   VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21, $22, $23,
           $24, $25, $26, $27, $28, $29)`
 
-/** What of a configuration has no column of its own; what is left out is left out. */
-const particularsOf = ({ nameplate, readability, repeatabilityPercentSpan, limitSource, owner }: Configuration) => ({
-  nameplate,
-  readability,
-  repeatabilityPercentSpan,
-  limitSource,
-  owner,
-})
+/** A configuration as its row: the columns SQL guards, and in `particulars` whatever else it has, so that nothing is lost. */
+function rowOf({
+  description,
+  area,
+  kind,
+  pressureKind,
+  unit,
+  lrl,
+  url,
+  minSpan,
+  lrv,
+  urv,
+  signal,
+  errorLimit,
+  adjustLimit,
+  intervalMonths,
+  testPoints,
+  pointOrder,
+  transfer,
+  pointScale,
+  hookUp,
+  displayScale,
+  body,
+  hostRoot,
+  ...particulars
+}: Configuration): unknown[] {
+  const json = (value: unknown) => (value === null || value === undefined ? null : JSON.stringify(value))
+  return [
+    ...[description, area, kind, pressureKind, unit, lrl, url, minSpan, lrv, urv, signal, json(errorLimit)],
+    ...[json(adjustLimit), intervalMonths, json(testPoints), pointOrder, json(transfer), pointScale, hookUp],
+    ...[json(displayScale), json(body), hostRoot ?? false, json(particulars)],
+  ]
+}
 
 export async function insertConfiguration(db: Queryable, version: NewVersion): Promise<void> {
-  const c = version.configuration
   await db.query(INSERT_CONFIGURATION, [
     version.id,
     version.instrumentId,
     version.version,
-    c.description,
-    c.area,
-    c.kind,
-    c.pressureKind,
-    c.unit,
-    c.lrl,
-    c.url,
-    c.minSpan,
-    c.lrv,
-    c.urv,
-    c.signal,
-    JSON.stringify(c.errorLimit),
-    c.adjustLimit === null ? null : JSON.stringify(c.adjustLimit),
-    c.intervalMonths,
-    JSON.stringify(c.testPoints),
-    c.pointOrder,
-    JSON.stringify(c.transfer),
-    c.pointScale,
-    c.hookUp,
-    c.displayScale === null ? null : JSON.stringify(c.displayScale),
-    c.body ? JSON.stringify(c.body) : null,
-    c.hostRoot ?? false,
-    JSON.stringify(particularsOf(c)),
+    ...rowOf(version.configuration),
     version.at,
     version.personId,
     version.reason,

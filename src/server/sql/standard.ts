@@ -40,37 +40,17 @@ export async function selectStandard(db: Queryable, id: string): Promise<Standar
   return rows.length === 0 ? null : StandardRow.parse(rows[0])
 }
 
-/** What of a reference has no column of its own; what is left out is left out. */
-const knowledgeOf = ({ laboratory, serialNumber, certified, driftPerYear, temperature, channels }: Standard) => ({
-  laboratory,
-  serialNumber,
-  certified,
-  driftPerYear,
-  temperature,
-  channels,
-})
-
 const INSERT_STANDARD = `
   INSERT INTO standard (id, code, description, quantity, pressure_kind, unit, range_low, range_high, accuracy,
                         resolution, certificate, calibrated_on, due_on, principle, knowledge)
   VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15)`
 
+/** Stores a reference; what of it has no column of its own goes into `knowledge`, so that nothing is lost. */
 export async function insertStandard(db: Queryable, standard: Standard): Promise<void> {
+  const { id, code, description, quantity, unit, rangeLow, rangeHigh, accuracy, resolution, ...more } = standard
+  const { certificate, calibratedOn, dueOn, principle, pressureKind, ...knowledge } = { pressureKind: null, ...more }
   await db.query(INSERT_STANDARD, [
-    standard.id,
-    standard.code,
-    standard.description,
-    standard.quantity,
-    standard.quantity === 'pressure' ? standard.pressureKind : null,
-    standard.unit,
-    standard.rangeLow,
-    standard.rangeHigh,
-    JSON.stringify(standard.accuracy),
-    standard.resolution,
-    standard.certificate,
-    standard.calibratedOn,
-    standard.dueOn,
-    standard.principle,
-    JSON.stringify(knowledgeOf(standard)),
+    ...[id, code, description, quantity, pressureKind, unit, rangeLow, rangeHigh, JSON.stringify(accuracy), resolution],
+    ...[certificate, calibratedOn, dueOn, principle, JSON.stringify(knowledge)],
   ])
 }
