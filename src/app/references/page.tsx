@@ -10,6 +10,7 @@ import { signedIn } from '@/server/currentPerson'
 import { environment } from '@/server/environment'
 import { ownedReferences } from '@/server/services/lookUps'
 import { CapsuleShelf } from '@/ui/desks/CapsuleShelf'
+import { DataTable } from '@/ui/parts/DataTable'
 import { Mark } from '@/ui/parts/Mark'
 
 export const metadata: Metadata = { title: 'References' }
@@ -27,36 +28,28 @@ export default async function ReferencesPage() {
         <p className="notice">None is registered, so no run can begin. The demo data brings eight.</p>
       )}
       <div className="scroll-x">
-        <table className="plain-table">
-          <thead>
-            <tr>
-              <th>Code</th>
-              <th>What it is</th>
-              <th>Reach</th>
-              <th>Accuracy</th>
-              <th>Resolution</th>
-              <th>Certificate</th>
-              <th>Valid</th>
-            </tr>
-          </thead>
-          <tbody>
-            {standards.map((standard) => (
-              <tr key={standard.id}>
-                <td className="tag">{standard.code}</td>
-                <td>{standard.description}</td>
-                <td className="num">
-                  {formatPlain(standard.rangeLow)} … {formatPlain(standard.rangeHigh)} {unitOf(standard)}
-                </td>
-                <td className="num">{limitWords(standard.accuracy)}</td>
-                <td className="num">
-                  {formatPlain(standard.resolution)} {unitOf(standard).split(' ')[0]}
-                </td>
-                <td>{standard.certificate}</td>
-                <td>{validity(standard, today)}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <DataTable
+          rows={standards}
+          keyOf={({ id }) => id}
+          columns={[
+            { head: 'Code', is: 'tag', cell: ({ code }) => code },
+            { head: 'What it is', cell: ({ description }) => description },
+            {
+              head: 'Reach',
+              is: 'figure',
+              cell: (standard) =>
+                `${formatPlain(standard.rangeLow)} … ${formatPlain(standard.rangeHigh)} ${unitOf(standard)}`,
+            },
+            { head: 'Accuracy', is: 'figure', cell: ({ accuracy }) => limitWords(accuracy) },
+            {
+              head: 'Resolution',
+              is: 'figure',
+              cell: (standard) => `${formatPlain(standard.resolution)} ${unitOf(standard).split(' ')[0]}`,
+            },
+            { head: 'Certificate', cell: ({ certificate }) => certificate },
+            { head: 'Valid', cell: (standard) => validity(standard, today) },
+          ]}
+        />
       </div>
       <CapsuleShelf capsules={capsules} mayKeep={mayDo(person.role, 'keep references')} />
     </div>

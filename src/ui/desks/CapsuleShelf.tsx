@@ -9,6 +9,7 @@ import type { Capsule } from '@/schema/capsule'
 import { PressureUnitChoice } from '@/schema/choices'
 import { aboveZero, flag, number, optionalNumber, titled, words, zeroOrMore } from '@/schema/field'
 import { refusalWords, send } from '../api'
+import { DataTable } from '../parts/DataTable'
 import { FormDialog } from '../parts/FormDialog'
 import { Refused } from '../parts/Refused'
 import { useSending } from '../useSending'
@@ -52,24 +53,28 @@ export function CapsuleShelf({ capsules, mayKeep }: Props) {
         <p className="soft">None is kept: a range that needs another capsule cannot be done.</p>
       ) : (
         <div className="scroll-x">
-          <table className="plain-table">
-            <thead>
-              <tr>
-                <th>Code</th>
-                <th>What it is</th>
-                <th>Fits</th>
-                <th>Limits</th>
-                <th>Spans</th>
-                <th>Link positions</th>
-                <th>In stock</th>
-              </tr>
-            </thead>
-            <tbody>
-              {capsules.map((capsule) => (
-                <CapsuleRow key={capsule.id} capsule={capsule} mayKeep={mayKeep} />
-              ))}
-            </tbody>
-          </table>
+          <DataTable
+            rows={capsules}
+            keyOf={({ id }) => id}
+            columns={[
+              { head: 'Code', is: 'tag', cell: ({ code }) => code },
+              { head: 'What it is', cell: ({ description }) => description },
+              { head: 'Fits', cell: ({ family }) => family },
+              {
+                head: 'Limits',
+                is: 'figure',
+                cell: ({ body, unit }) =>
+                  `${formatPlain(body.lrl)} … ${formatPlain(body.url)} ${pressureUnitLabel(unit)}`,
+              },
+              { head: 'Spans', is: 'figure', cell: spanWords },
+              { head: 'Link positions', is: 'figure', cell: ({ body }) => linkWords(body.links) },
+              {
+                head: 'In stock',
+                cell: (capsule) =>
+                  mayKeep ? <Count capsule={capsule} /> : <span className="num">{capsule.kept}</span>,
+              },
+            ]}
+          />
         </div>
       )}
       {isAdding && <NewCapsuleDialog onClose={() => setAdding(false)} />}
@@ -77,29 +82,12 @@ export function CapsuleShelf({ capsules, mayKeep }: Props) {
   )
 }
 
-function CapsuleRow({ capsule, mayKeep }: { capsule: Capsule; mayKeep: boolean }) {
-  const { body, unit } = capsule
-  const label = pressureUnitLabel(unit)
-  return (
-    <tr>
-      <td className="tag">{capsule.code}</td>
-      <td>{capsule.description}</td>
-      <td>{capsule.family}</td>
-      <td className="num">
-        {formatPlain(body.lrl)} … {formatPlain(body.url)} {label}
-      </td>
-      <td className="num">
-        {formatPlain(body.minSpan)} … {formatPlain(body.maxSpan ?? body.url - body.lrl)} {label}
-      </td>
-      <td className="num">
-        {body.links
-          .map(({ name, minSpan, maxSpan }) => `${name} ${formatPlain(minSpan)} … ${formatPlain(maxSpan)}`)
-          .join(', ') || 'none'}
-      </td>
-      <td>{mayKeep ? <Count capsule={capsule} /> : <span className="num">{capsule.kept}</span>}</td>
-    </tr>
-  )
-}
+const spanWords = ({ body, unit }: Capsule) =>
+  `${formatPlain(body.minSpan)} … ${formatPlain(body.maxSpan ?? body.url - body.lrl)} ${pressureUnitLabel(unit)}`
+
+const linkWords = (links: Capsule['body']['links']) =>
+  links.map(({ name, minSpan, maxSpan }) => `${name} ${formatPlain(minSpan)} … ${formatPlain(maxSpan)}`).join(', ') ||
+  'none'
 
 /** The count of a capsule, one more or one fewer. */
 function Count({ capsule: { id, code, kept } }: { capsule: Capsule }) {

@@ -1,6 +1,7 @@
 import { decimalsOfSpan, formatFixed, formatPlain } from '@/core/format/formatNumber'
 import type { FlowDeskAnswer } from '@/plans/flowDesk'
 import type { FlowSetUp } from '@/schema/flowDesk'
+import { DataTable } from '../parts/DataTable'
 import { Mark } from '../parts/Mark'
 import { WorkingSteps } from '../workings/WorkingSteps'
 
@@ -53,28 +54,22 @@ export function FlowFigures({ answer, setUp }: ShownFlow) {
         </div>
       </dl>
       <div className="scroll-x">
-        <table className="plain-table desk-output">
-          <thead>
-            <tr>
-              <th>flow</th>
-              <th className="r">{flowUnit}</th>
-              <th className="r">{unitLabel}</th>
-              <th className="r">output, {output.unit}</th>
-              <th className="r">+ % of flow</th>
-            </tr>
-          </thead>
-          <tbody>
-            {points.map((point) => (
-              <tr key={point.flowPercent} className="num">
-                <td>{point.flowPercent} %</td>
-                <td className="r">{formatFixed(point.flow, decimalsOfSpan([0, fullFlow]))}</td>
-                <td className="r">{formatFixed(point.dp, decimalsOfSpan([0, dpFull]))}</td>
-                <td className="r">{formatFixed(point.output, output.decimals)}</td>
-                <td className="r">{formatFixed(point.highPercentOfFlow, 2)}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <DataTable
+          className="desk-output"
+          rows={points}
+          keyOf={({ flowPercent }) => flowPercent}
+          columns={[
+            { head: 'flow', is: 'figure', cell: ({ flowPercent }) => `${flowPercent} %` },
+            { head: flowUnit, is: 'right', cell: ({ flow }) => formatFixed(flow, decimalsOfSpan([0, fullFlow])) },
+            { head: unitLabel, is: 'right', cell: ({ dp }) => formatFixed(dp, decimalsOfSpan([0, dpFull])) },
+            {
+              head: `output, ${output.unit}`,
+              is: 'right',
+              cell: (point) => formatFixed(point.output, output.decimals),
+            },
+            { head: '+ % of flow', is: 'right', cell: (point) => formatFixed(point.highPercentOfFlow, 2) },
+          ]}
+        />
       </div>
       <details>
         <summary>How this was worked out</summary>

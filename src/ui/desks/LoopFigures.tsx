@@ -2,6 +2,7 @@ import { decimalsOfSpan, formatFixed, formatPlain, formatSigned } from '@/core/f
 import { formatDate } from '@/core/format/formatTime'
 import type { LoopAnswer, TransmitterInLoop } from '@/plans/loopCard'
 import type { LoopSetUp } from '@/schema/loopCard'
+import { DataTable } from '../parts/DataTable'
 import { Mark } from '../parts/Mark'
 
 /** A loop as it is worked out, with what it was worked out from. */
@@ -41,34 +42,27 @@ export function LoopFigures({ answer, setUp, transmitter }: ShownLoop) {
         </p>
       </section>
       <div className="scroll-x">
-        <table className="plain-table desk-output">
-          <thead>
-            <tr>
-              <th>output</th>
-              <th className="r">host input, V</th>
-              <th className="r">added up</th>
-              <th className="r">root of squares</th>
-              <th className="r">host should, {unit}</th>
-              <th className="r">host off by</th>
-            </tr>
-          </thead>
-          <tbody>
-            {answer.points.map((point) => (
-              <tr key={point.percent} className="num">
-                <td>{point.percent} %</td>
-                <td className="r">{point.inputVolts === null ? '–' : formatFixed(point.inputVolts, 4)}</td>
-                <td className="r">{percent(point.budget.sumPercent)}</td>
-                <td className="r">
-                  {point.budget.rootSumSquarePercent === null
-                    ? '–'
-                    : `${formatFixed(point.budget.rootSumSquarePercent, 2)} %`}
-                </td>
-                <td className="r">{formatFixed(point.shouldShow, hostDecimals)}</td>
-                <td className="r">{percent(point.hostErrorPercent)}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <DataTable
+          className="desk-output"
+          rows={answer.points}
+          keyOf={(point) => point.percent}
+          columns={[
+            { head: 'output', is: 'figure', cell: (point) => `${point.percent} %` },
+            {
+              head: 'host input, V',
+              is: 'right',
+              cell: ({ inputVolts }) => (inputVolts === null ? '–' : formatFixed(inputVolts, 4)),
+            },
+            { head: 'added up', is: 'right', cell: ({ budget }) => percent(budget.sumPercent) },
+            {
+              head: 'root of squares',
+              is: 'right',
+              cell: ({ budget: { rootSumSquarePercent: root } }) => (root === null ? '–' : `${formatFixed(root, 2)} %`),
+            },
+            { head: `host should, ${unit}`, is: 'right', cell: (point) => formatFixed(point.shouldShow, hostDecimals) },
+            { head: 'host off by', is: 'right', cell: (point) => percent(point.hostErrorPercent) },
+          ]}
+        />
       </div>
       <Where answer={answer} />
       <Schools answer={answer} setUp={setUp} />

@@ -3,6 +3,7 @@ import type { OutputRow } from '@/core/range/outputTable'
 import { zeroPosition } from '@/core/transfer/calibratedRange'
 import type { PressureUnit } from '@/core/units/pressureUnit'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
+import { DataTable } from '../parts/DataTable'
 
 type Props = {
   rows: readonly OutputRow[]
@@ -22,26 +23,21 @@ export function NewOutput({ rows, unit, output, host, turndown }: Props) {
   return (
     <section aria-label="New output">
       <h2>New output</h2>
-      <table className="plain-table desk-output">
-        <thead>
-          <tr>
-            <th>span</th>
-            <th className="r">input, {pressureUnitLabel(unit)}</th>
-            <th className="r">output, {output.unit}</th>
-            <th className="r">host, {host.unit}</th>
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map((row) => (
-            <tr key={row.percent} className="num">
-              <td>{formatPlain(row.percent)} %</td>
-              <td className="r">{formatFixed(row.input, inputDecimals)}</td>
-              <td className="r">{formatFixed(row.output, output.decimals)}</td>
-              <td className="r">{formatFixed(row.shown, shownDecimals)}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <DataTable
+        className="desk-output"
+        rows={rows}
+        keyOf={({ percent }) => percent}
+        columns={[
+          { head: 'span', is: 'figure', cell: ({ percent }) => `${formatPlain(percent)} %` },
+          {
+            head: `input, ${pressureUnitLabel(unit)}`,
+            is: 'right',
+            cell: ({ input }) => formatFixed(input, inputDecimals),
+          },
+          { head: `output, ${output.unit}`, is: 'right', cell: (row) => formatFixed(row.output, output.decimals) },
+          { head: `host, ${host.unit}`, is: 'right', cell: ({ shown }) => formatFixed(shown, shownDecimals) },
+        ]}
+      />
       <p className="soft small num">
         Span {formatPlain(Math.abs(span))} {pressureUnitLabel(unit)}
         {span < 0 && ', reverse-acting'}

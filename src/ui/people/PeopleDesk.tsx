@@ -7,6 +7,7 @@ import { useRouter } from 'next/navigation'
 import { type ComponentProps, type FormEvent, useState } from 'react'
 import { ROLES, type Role } from '@/schema/roles'
 import { refusalWords, send } from '../api'
+import { DataTable } from '../parts/DataTable'
 import { Refused } from '../parts/Refused'
 import { PersonFields } from './PersonFields'
 import { SiteForm } from './SiteForm'
@@ -20,27 +21,19 @@ export function PeopleDesk({ people, current, site }: Props) {
     <div className="page stack">
       <h1>People</h1>
       <div className="scroll-x">
-        <table className="plain-table">
-          <thead>
-            <tr>
-              <th>Name</th>
-              <th>Initials</th>
-              <th>Here as</th>
-            </tr>
-          </thead>
-          <tbody>
-            {people.map(({ id, name, initials, role, isAdministrator }) => (
-              <tr key={id}>
-                <td>{name}</td>
-                <td>{initials}</td>
-                <td>
-                  {role}: {ROLES[role]}
-                  {isAdministrator && '; administers people'}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <DataTable
+          rows={people}
+          keyOf={({ id }) => id}
+          columns={[
+            { head: 'Name', cell: ({ name }) => name },
+            { head: 'Initials', cell: ({ initials }) => initials },
+            {
+              head: 'Here as',
+              cell: ({ role, isAdministrator }) =>
+                `${role}: ${ROLES[role]}${isAdministrator ? '; administers people' : ''}`,
+            },
+          ]}
+        />
       </div>
       <div className="two-col">
         <OwnPassword name={current.name} />

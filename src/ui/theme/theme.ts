@@ -42,6 +42,20 @@ export const theme = createTheme({
     },
     MuiButtonBase: { defaultProps: { disableRipple: true } },
     MuiOutlinedInput: { styleOverrides: { notchedOutline: { borderColor: 'var(--soft)' } } },
+    MuiTableCell: {
+      styleOverrides: {
+        root: {
+          padding: '7px 10px 7px 0',
+          borderBottom: '1px solid var(--rule)',
+          verticalAlign: 'baseline',
+          font: 'inherit',
+          letterSpacing: 'normal',
+          color: 'inherit',
+        },
+        head: { padding: '6px 10px 6px 0', fontWeight: 600, fontSize: '0.875rem', color: 'var(--soft)' },
+        alignRight: { paddingRight: 14 },
+      },
+    },
     MuiDialog: { styleOverrides: { paper: { backgroundImage: 'none' } } },
   },
 })

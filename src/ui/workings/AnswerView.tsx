@@ -1,4 +1,5 @@
 import type { MarkShape } from '@/pictures/scene'
+import { DataTable } from '../parts/DataTable'
 import { Mark } from '../parts/Mark'
 import { answerColumn, figureAlone, isFigure } from './answerColumn'
 import { answerNumber } from './answerNumber'
@@ -46,29 +47,16 @@ function AnswerTable({ title, rows, schema }: { title: string; rows: unknown; sc
     <section>
       <h3 className="small-head">{title}</h3>
       <div className="scroll-x">
-        <table className="plain-table calc-result">
-          <thead>
-            <tr>
-              {columns.map(({ key, title, aligned }) => (
-                <th key={key} className={aligned ? 'is-aligned' : undefined}>
-                  {title}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {rows.map((row: Record<string, unknown>, index) => (
-              // biome-ignore lint/suspicious/noArrayIndexKey: an answer is shown whole and never reordered
-              <tr key={index}>
-                {columns.map(({ key, aligned }) => (
-                  <td key={key} className={aligned ? 'is-aligned' : undefined}>
-                    <Value value={row[key]} text={aligned?.[index]} />
-                  </td>
-                ))}
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <DataTable<Record<string, unknown>>
+          className="calc-result"
+          rows={rows}
+          keyOf={(_, index) => index}
+          columns={columns.map(({ key, title, aligned }) => ({
+            head: title,
+            ...(aligned && { is: 'right' as const }),
+            cell: (row, index) => <Value value={row[key]} text={aligned?.[index]} />,
+          }))}
+        />
       </div>
     </section>
   )

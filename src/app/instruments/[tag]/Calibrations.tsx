@@ -2,6 +2,7 @@ import Link from 'next/link'
 import { formatSigned } from '@/core/format/formatNumber'
 import { calendarDate, formatDate, formatDateTime } from '@/core/format/formatTime'
 import type { InstrumentPageData } from '@/server/services/instrumentPage'
+import { DataTable } from '@/ui/parts/DataTable'
 import { Mark, VERDICT_MARK, VERDICT_WORDS } from '@/ui/parts/Mark'
 import { ErrorCorridor } from '@/ui/pictures/ErrorCorridor'
 import { runCorridor } from '@/ui/run/runPictures'
@@ -34,48 +35,45 @@ export function History({ page: { results, timeZone } }: { page: InstrumentPageD
     <section aria-labelledby="history">
       <h2 id="history">Calibrations</h2>
       <div className="scroll-x">
-        <table className="plain-table">
-          <thead>
-            <tr>
-              <th>Date</th>
-              <th>By</th>
-              <th>As found</th>
-              <th className="r">largest, % of span</th>
-              <th>As left</th>
-              <th className="r">largest, % of span</th>
-              <th>Record</th>
-            </tr>
-          </thead>
-          <tbody>
-            {results.map((result) => (
-              <tr key={result.sequence}>
-                <td>{formatDate(calendarDate(result.sealedAt, timeZone))}</td>
-                <td>{result.signedBy}</td>
-                <td>
-                  <Mark mark={VERDICT_MARK[result.asFound]} /> {VERDICT_WORDS[result.asFound]}
-                </td>
-                <td className="num r">
-                  {formatSigned(result.asFoundErrorPercent, 3)}
-                  {result.errorBasis === 'reading' && ' of reading'}
-                </td>
-                <td>
-                  <Mark mark={VERDICT_MARK[result.asLeft]} /> {VERDICT_WORDS[result.asLeft]}
-                </td>
-                <td className="num r">
-                  {formatSigned(result.asLeftErrorPercent, 3)}
-                  {result.errorBasis === 'reading' && ' of reading'}
-                </td>
-                <td>
-                  <Link href={`/records/${result.sequence}`}>record {result.sequence}</Link>
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <DataTable
+          rows={results}
+          keyOf={({ sequence }) => sequence}
+          columns={[
+            { head: 'Date', cell: ({ sealedAt }) => formatDate(calendarDate(sealedAt, timeZone)) },
+            { head: 'By', cell: ({ signedBy }) => signedBy },
+            { head: 'As found', cell: ({ asFound }) => <Verdict verdict={asFound} /> },
+            {
+              head: 'largest, % of span',
+              is: 'right',
+              cell: (result) => errorOf(result.asFoundErrorPercent, result.errorBasis),
+            },
+            { head: 'As left', cell: ({ asLeft }) => <Verdict verdict={asLeft} /> },
+            {
+              head: 'largest, % of span',
+              is: 'right',
+              cell: (result) => errorOf(result.asLeftErrorPercent, result.errorBasis),
+            },
+            {
+              head: 'Record',
+              cell: ({ sequence }) => <Link href={`/records/${sequence}`}>record {sequence}</Link>,
+            },
+          ]}
+        />
       </div>
     </section>
   )
 }
+
+type Result = InstrumentPageData['results'][number]
+
+const Verdict = ({ verdict }: { verdict: Result['asFound'] }) => (
+  <>
+    <Mark mark={VERDICT_MARK[verdict]} /> {VERDICT_WORDS[verdict]}
+  </>
+)
+
+const errorOf = (percent: number, basis: Result['errorBasis']) =>
+  `${formatSigned(percent, 3)}${basis === 'reading' ? ' of reading' : ''}`
 
 /** Runs that were given up. */
 export function Abandoned({ page: { abandoned, timeZone } }: { page: InstrumentPageData }) {

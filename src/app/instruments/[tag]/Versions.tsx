@@ -2,6 +2,7 @@ import { limitWords } from '@/core/error/limitWords'
 import { formatDateTime } from '@/core/format/formatTime'
 import { rangeText } from '@/server/services/beam'
 import type { InstrumentPageData } from '@/server/services/instrumentPage'
+import { DataTable } from '@/ui/parts/DataTable'
 import { rangeChangeWords } from '@/words/rangeChangeWords'
 
 /** Every version of its configuration, with who changed it and why. */
@@ -10,30 +11,18 @@ export function Versions({ page: { versions, timeZone } }: { page: InstrumentPag
     <section aria-labelledby="versions">
       <h2 id="versions">Configuration</h2>
       <div className="scroll-x">
-        <table className="plain-table">
-          <thead>
-            <tr>
-              <th>Version</th>
-              <th>Since</th>
-              <th>By</th>
-              <th>Why</th>
-              <th>Range</th>
-              <th>Error limit</th>
-            </tr>
-          </thead>
-          <tbody>
-            {versions.map((version) => (
-              <tr key={version.version}>
-                <td className="num">{version.version}</td>
-                <td>{formatDateTime(version.changedAt, timeZone)}</td>
-                <td>{version.changedBy}</td>
-                <td>{version.changeReason}</td>
-                <td className="num">{rangeText(version.configuration)}</td>
-                <td className="num">{limitWords(version.configuration.errorLimit)}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <DataTable
+          rows={versions}
+          keyOf={({ version }) => version}
+          columns={[
+            { head: 'Version', is: 'figure', cell: ({ version }) => version },
+            { head: 'Since', cell: ({ changedAt }) => formatDateTime(changedAt, timeZone) },
+            { head: 'By', cell: ({ changedBy }) => changedBy },
+            { head: 'Why', cell: ({ changeReason }) => changeReason },
+            { head: 'Range', is: 'figure', cell: ({ configuration }) => rangeText(configuration) },
+            { head: 'Error limit', is: 'figure', cell: ({ configuration }) => limitWords(configuration.errorLimit) },
+          ]}
+        />
       </div>
     </section>
   )

@@ -91,5 +91,7 @@ export function pathOf(
   advice: Pick<ScrewAdvice, 'interaction' | 'zeroAtFull'>,
 ): Ends[] {
   const coupling = { interaction: advice.interaction.value, zeroAtFull: advice.zeroAtFull.value }
-  return moves.reduce((path, move) => [...path, afterScrewMove(path.at(-1) ?? start, move, coupling)], [start])
+  const path: Ends[] = [start]
+  for (const move of moves) path.push(afterScrewMove(path.at(-1) ?? start, move, coupling))
+  return path
 }

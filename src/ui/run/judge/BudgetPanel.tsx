@@ -9,6 +9,7 @@ import { shownBudget } from '@/core/run/judge/shownBudget'
 import { pointName } from '@/core/run/plan/pointScale'
 import { type BudgetColumn, budgetColumns } from '@/pictures/budgetColumns'
 import type { World } from '@/schema/world'
+import { DataTable } from '../../parts/DataTable'
 import { SceneSvg } from '../../pictures/SceneSvg'
 import { type TypedStore, useTyped } from '../reading/typedStore'
 
@@ -58,34 +59,20 @@ export function BudgetPanel({ world, points, typed: store, close }: Props) {
         {budget.effectiveDegrees === null ? '∞' : Math.floor(budget.effectiveDegrees)})
       </p>
       <div className="scroll-x">
-        <table className="plain-table budget-table num small">
-          <thead>
-            <tr>
-              <th>From</th>
-              <th>Value ±</th>
-              <th>Distribution</th>
-              <th>ν</th>
-              <th>u, {basis === 'span' ? '% span' : '% reading'}</th>
-              <th>Share</th>
-              <th>Known by</th>
-            </tr>
-          </thead>
-          <tbody>
-            {budget.lines.map((line) => (
-              <tr key={line.name}>
-                <td>{line.name}</td>
-                <td>
-                  {three(line.value)} {line.unit}
-                </td>
-                <td>{line.distribution === 'rectangular' ? 'rectangular' : 'normal'}</td>
-                <td>{line.degrees === null ? '∞' : three(line.degrees)}</td>
-                <td>{three(line.contribution)}</td>
-                <td>{formatFixed(line.sharePercent, 0)} %</td>
-                <td>{line.source}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <DataTable
+          className="budget-table num small"
+          rows={budget.lines}
+          keyOf={({ name }) => name}
+          columns={[
+            { head: 'From', cell: (line) => line.name },
+            { head: 'Value ±', cell: (line) => `${three(line.value)} ${line.unit}` },
+            { head: 'Distribution', cell: (line) => line.distribution },
+            { head: 'ν', cell: (line) => (line.degrees === null ? '∞' : three(line.degrees)) },
+            { head: basis === 'span' ? 'u, % span' : 'u, % reading', cell: (line) => three(line.contribution) },
+            { head: 'Share', cell: (line) => `${formatFixed(line.sharePercent, 0)} %` },
+            { head: 'Known by', cell: (line) => line.source },
+          ]}
+        />
       </div>
       <ul className="small soft">
         {assumptionsOf(world, scatterOfRound(points, world)).map((words) => (
