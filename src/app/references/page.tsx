@@ -46,7 +46,7 @@ export default async function ReferencesPage() {
               is: 'figure',
               cell: (standard) => `${formatPlain(standard.resolution)} ${unitOf(standard).split(' ')[0]}`,
             },
-            { head: 'Certificate', cell: ({ certificate }) => certificate },
+            { head: 'Certificate', is: 'figure', cell: ({ certificate }) => certificate },
             { head: 'Valid', cell: (standard) => validity(standard, today) },
           ]}
         />

@@ -4,6 +4,7 @@ import { type KeyboardEvent, useMemo, useState } from 'react'
 import { formatWeekday } from '@/core/format/formatTime'
 import { dueStrip } from '@/pictures/dueStrip'
 import type { DaySheet, DueJob } from '@/schema/daySheet'
+import { Choice } from '../parts/Choice'
 import { Mark } from '../parts/Mark'
 import { SearchBox } from '../parts/SearchBox'
 import { SceneSvg } from '../pictures/SceneSvg'
@@ -52,20 +53,7 @@ export function DayDesk({ sheet }: { sheet: DaySheet }) {
             change={setSearch}
             onKeyDown={onKeyDown}
           />
-          <label className="small soft">
-            due within{' '}
-            <select
-              className="plain-select"
-              value={horizonDays}
-              onChange={(event) => setHorizonDays(event.target.value)}
-            >
-              {Object.entries(HORIZONS).map(([days, label]) => (
-                <option key={days} value={days}>
-                  {label}
-                </option>
-              ))}
-            </select>
-          </label>
+          <Choice label="due within" value={horizonDays} options={Object.entries(HORIZONS)} choose={setHorizonDays} />
           <p className="end soft">{summaryOf(sheet.jobs)}</p>
         </div>
         <Strip jobs={sheet.jobs} chosenId={chosen?.id} />

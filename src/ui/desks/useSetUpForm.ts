@@ -3,6 +3,7 @@ import { useCallback, useMemo, useState } from 'react'
 import { z } from 'zod'
 import type { RefusedField } from '@/schema/answer'
 import { STILL_EMPTY } from '@/schema/field'
+import { shapeRefusals } from '@/schema/shapeRefusals'
 import { type Draft, draftOf, inputOf, withPart } from '../workings/draft'
 import type { InputSchema } from '../workings/inputSchema'
 
@@ -19,9 +20,7 @@ export function useSetUpForm<S extends z.ZodType>(schema: S, initial: unknown) {
     [],
   )
   const parsed = useMemo(() => schema.safeParse(inputOf(shape, draft)), [schema, shape, draft])
-  const refusals: RefusedField[] = parsed.success
-    ? []
-    : parsed.error.issues.map(({ path, message }) => ({ field: path.join('.'), reason: message, remedy: '' }))
+  const refusals: RefusedField[] = parsed.success ? [] : shapeRefusals(parsed.error)
   // What was parsed by `schema` is its output; the union with null says when it was not.
   const value = parsed.success ? (parsed.data as z.output<S>) : null
   return { shape, draft, change, value, refusals }

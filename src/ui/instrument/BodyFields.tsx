@@ -2,6 +2,7 @@
 import Button from '@mui/material/Button'
 import TextField from '@mui/material/TextField'
 import { type FieldPath, type UseFormReturn, useFieldArray, useWatch } from 'react-hook-form'
+import { Tick } from '../parts/Tick'
 import { EMPTY_BODY, type InstrumentValues } from './formValues'
 
 type Props = { form: UseFormReturn<InstrumentValues> }
@@ -30,10 +31,11 @@ export function BodyFields({ form }: Props) {
       <Links form={form} />
       {error?.message && <p className="small tone-outside">{error.message}</p>}
       <div className="actions">
-        <label className="digital-plan">
-          <input type="checkbox" {...form.register('configuration.body.allowsReverse')} />
-          <span>URV may lie below LRV (reverse-acting)</span>
-        </label>
+        <Tick
+          label="URV may lie below LRV (reverse-acting)"
+          checked={body.allowsReverse}
+          change={(may) => form.setValue('configuration.body.allowsReverse', may, { shouldDirty: true })}
+        />
         <Button size="small" onClick={() => form.setValue('configuration.body', null)}>
           Nothing of this
         </Button>

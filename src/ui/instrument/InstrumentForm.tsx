@@ -18,6 +18,7 @@ import { ConfigurationEdit, ConfigurationForm, NewInstrument } from '@/schema/co
 import { TRANSFER_WORDS } from '@/words/transferWords'
 import { type Answer, inWords, send } from '../api'
 import { LinkButton } from '../parts/LinkButton'
+import { Tick } from '../parts/Tick'
 import { RangeBeam } from '../pictures/RangeBeam'
 import { BodyFields } from './BodyFields'
 import type { InstrumentValues } from './formValues'
@@ -293,15 +294,15 @@ function CutOff({ form }: { form: Form }) {
 /** Whether the host takes the square root, so that the instrument must not. */
 function HostRoot({ form }: { form: Form }) {
   const kind = useWatch({ control: form.control, name: 'configuration.transfer.kind' })
+  const hostRoot = useWatch({ control: form.control, name: 'configuration.hostRoot' })
   if (kind !== 'linear') return null
   return (
-    <label className="digital-plan">
-      <input type="checkbox" {...form.register('configuration.hostRoot')} />
-      <span>
-        The host takes the square root
-        <span className="soft small"> – the display scale is then what the host shows</span>
-      </span>
-    </label>
+    <Tick
+      label="The host takes the square root"
+      why="the display scale is then what the host shows"
+      checked={hostRoot}
+      change={(takesIt) => form.setValue('configuration.hostRoot', takesIt, { shouldDirty: true })}
+    />
   )
 }
 

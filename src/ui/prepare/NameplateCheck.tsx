@@ -4,6 +4,7 @@ import { signalLabel } from '@/core/signal/signal'
 import { PRESSURE_KINDS } from '@/core/units/pressureKind'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { Configuration } from '@/schema/configuration'
+import { Tick } from '../parts/Tick'
 
 /** What was found when nameplate and register were compared. */
 export type Nameplate = 'not looked at' | 'as registered' | 'otherwise'
@@ -22,16 +23,13 @@ export function NameplateCheck({ instrument: { tag, configuration: c }, state, c
     <div className="tight">
       <h2>Nameplate against register</h2>
       <p className="small num">Registered: {registered}</p>
-      <label className="digital-plan is-close">
-        <input
-          type="checkbox"
-          // biome-ignore lint/a11y/noAutofocus: the first thing to do on this page, and the keyboard begins here
-          autoFocus
-          checked={state === 'as registered'}
-          onChange={(event) => change(event.target.checked ? 'as registered' : 'not looked at')}
-        />
-        <span>The nameplate says the same</span>
-      </label>
+      {/* The first thing to do on this page: the keyboard begins here. */}
+      <Tick
+        label="The nameplate says the same"
+        autoFocus
+        checked={state === 'as registered'}
+        change={(isSame) => change(isSame ? 'as registered' : 'not looked at')}
+      />
       {state === 'otherwise' ? (
         <div className="notice is-inside-look">
           <p>Then the run does not begin yet. What is it?</p>

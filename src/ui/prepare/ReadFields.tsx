@@ -5,6 +5,7 @@ import { LINE_FILLS, type LineFill } from '@/core/run/plan/lineHead'
 import { isTwoWireLoop } from '@/core/signal/signalKind'
 import { PRESSURE_UNIT_IDS, type PressureUnit, pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { Configuration } from '@/schema/configuration'
+import { Tick } from '../parts/Tick'
 import { Box } from './Box'
 
 /** What is read beside the output. */
@@ -64,7 +65,7 @@ export function ReadFields({ configuration, inputUnit, setInputUnit, fill, setFi
       </div>
       {isTwoWireLoop(configuration.signal) && (
         <Tick
-          isTicked={reads.digital}
+          checked={reads.digital}
           change={(digital) => setReads({ ...reads, digital })}
           label="Read PV and AO too, with the digital communicator"
           why="tells sensor from output"
@@ -72,26 +73,12 @@ export function ReadFields({ configuration, inputUnit, setInputUnit, fill, setFi
       )}
       {configuration.displayScale && !configuration.hostRoot && (
         <Tick
-          isTicked={reads.display}
+          checked={reads.display}
           change={(display) => setReads({ ...reads, display })}
           label="Read its own display too"
           why={`${formatPlain(configuration.displayScale.lower)} … ${formatPlain(configuration.displayScale.upper)} ${configuration.displayScale.unit}`}
         />
       )}
     </>
-  )
-}
-
-type TickProps = { isTicked: boolean; change: (isTicked: boolean) => void; label: string; why: string }
-
-function Tick({ isTicked, change, label, why }: TickProps) {
-  return (
-    <label className="digital-plan">
-      <input type="checkbox" checked={isTicked} onChange={(event) => change(event.target.checked)} />
-      <span>
-        {label}
-        <span className="soft small"> – {why}</span>
-      </span>
-    </label>
   )
 }

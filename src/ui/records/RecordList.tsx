@@ -11,6 +11,7 @@ import { REVIEW_WORDS, type ReviewState } from '@/schema/review'
 import { Mark, VERDICT_MARK, VERDICT_WORDS } from '../parts/Mark'
 import { RowList } from '../parts/RowList'
 import { SearchBox } from '../parts/SearchBox'
+import { Tick } from '../parts/Tick'
 
 type Row = {
   id: number
@@ -92,10 +93,7 @@ export function RecordList({ rows, showsWaiting }: { rows: readonly Row[]; shows
           value={search}
           change={setSearch}
         />
-        <label className="digital-plan">
-          <input type="checkbox" checked={onlyWaiting} onChange={(event) => setOnlyWaiting(event.target.checked)} />
-          <span>Only those to be reviewed ({waiting.length})</span>
-        </label>
+        <Tick label={`Only those to be reviewed (${waiting.length})`} checked={onlyWaiting} change={setOnlyWaiting} />
         <p className="end soft small">Sealed and chained. Verify the whole chain with: npm run verify</p>
       </div>
       <RowList

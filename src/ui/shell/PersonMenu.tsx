@@ -2,6 +2,7 @@
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { send } from '../api'
+import { Choice } from '../parts/Choice'
 
 /** A person as the frame shows them. */
 export type ShownPerson = { id: string; name: string; role: string; isAdministrator: boolean }
@@ -24,16 +25,13 @@ export function PersonMenu({ demoPeople, current }: Props) {
   return (
     <>
       {isDemo ? (
-        <label className="bar-select">
-          <span className="visually-hidden">Working as</span>
-          <select value={current.id} onChange={(event) => become(event.target.value)}>
-            {demoPeople.map(({ id, name, role }) => (
-              <option key={id} value={id}>
-                {name}, {role}
-              </option>
-            ))}
-          </select>
-        </label>
+        <Choice
+          className="bar-select"
+          value={current.id}
+          options={demoPeople.map(({ id, name, role }) => [id, `${name}, ${role}`])}
+          choose={become}
+          slotProps={{ htmlInput: { 'aria-label': 'Working as' } }}
+        />
       ) : (
         <Link className="bar-name" href="/people">
           {current.name}, {current.role}

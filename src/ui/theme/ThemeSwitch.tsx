@@ -1,9 +1,10 @@
 'use client'
 import { useColorScheme } from '@mui/material/styles'
 import { useSyncExternalStore } from 'react'
+import { Choice } from '../parts/Choice'
 
-const CHOICES = { light: 'Light', dark: 'Dark', sun: 'Sun' } as const
-type Choice = keyof typeof CHOICES
+const THEMES = { light: 'Light', dark: 'Dark', sun: 'Sun' } as const
+type Theme = keyof typeof THEMES
 const nothing = () => () => {}
 
 /** Chooses light, dark, or the high-contrast sun theme. Until somebody chooses, the system decides. */
@@ -14,21 +15,18 @@ export function ThemeSwitch() {
     () => true,
     () => false,
   )
-  const choose = (choice: Choice) => {
+  const choose = (choice: Theme) => {
     setColorScheme(choice === 'sun' ? { light: 'sun', dark: 'sun' } : { light: 'light', dark: 'dark' })
     setMode(choice === 'dark' ? 'dark' : 'light')
   }
   const current = isBrowser && mode ? (colorScheme ?? 'light') : 'light'
   return (
-    <label className="bar-select">
-      <span className="visually-hidden">Theme</span>
-      <select value={current} onChange={(event) => choose(event.target.value as Choice /* only CHOICES are offered */)}>
-        {Object.entries(CHOICES).map(([id, label]) => (
-          <option key={id} value={id}>
-            {label}
-          </option>
-        ))}
-      </select>
-    </label>
+    <Choice
+      className="bar-select"
+      value={current}
+      options={Object.entries(THEMES)}
+      choose={(id) => choose(id as Theme /* only THEMES are offered */)}
+      slotProps={{ htmlInput: { 'aria-label': 'Theme' } }}
+    />
   )
 }

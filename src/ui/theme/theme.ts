@@ -41,7 +41,11 @@ export const theme = createTheme({
       styleOverrides: { root: { minHeight: 44, transition: 'none' } },
     },
     MuiButtonBase: { defaultProps: { disableRipple: true } },
-    MuiOutlinedInput: { styleOverrides: { notchedOutline: { borderColor: 'var(--soft)' } } },
+    MuiOutlinedInput: {
+      styleOverrides: {
+        notchedOutline: { borderColor: 'var(--soft)' },
+      },
+    },
     MuiTableCell: {
       styleOverrides: {
         root: {

@@ -9,6 +9,7 @@ import { shownBudget } from '@/core/run/judge/shownBudget'
 import { pointName } from '@/core/run/plan/pointScale'
 import { type BudgetColumn, budgetColumns } from '@/pictures/budgetColumns'
 import type { World } from '@/schema/world'
+import { Choice } from '../../parts/Choice'
 import { DataTable } from '../../parts/DataTable'
 import { SceneSvg } from '../../pictures/SceneSvg'
 import { type TypedStore, useTyped } from '../reading/typedStore'
@@ -38,18 +39,16 @@ export function BudgetPanel({ world, points, typed: store, close }: Props) {
     <section className="run-panel stack" aria-label="Uncertainty budget">
       <BudgetHead close={close} />
       <SceneSvg scene={scene} />
-      <label className="small">
-        Point{' '}
-        <select value={chosen ?? all.length - 1} onChange={(event) => setChosen(Number(event.target.value))}>
-          {all.map((point, index) => (
-            // biome-ignore lint/suspicious/noArrayIndexKey: the points of a round stand in a fixed order
-            <option key={index} value={index}>
-              {name(point)}
-              {typed.kind === 'judged' && index === all.length - 1 ? ' (being typed)' : ''}
-            </option>
-          ))}
-        </select>
-      </label>
+      <Choice
+        className="budget-point"
+        label="Point"
+        value={String(chosen ?? all.length - 1)}
+        options={all.map((point, index) => [
+          String(index),
+          `${name(point)}${typed.kind === 'judged' && index === all.length - 1 ? ' (being typed)' : ''}`,
+        ])}
+        choose={(index) => setChosen(Number(index))}
+      />
       <p className="num small" aria-live="polite">
         <strong>
           U = ±{formatFixed(budget.expandedUncertainty, decimalsOfTwoDigits(budget.expandedUncertainty))}{' '}
