@@ -1,4 +1,5 @@
 'use client'
+import Radio from '@mui/material/Radio'
 import Link from 'next/link'
 import { useMemo } from 'react'
 import { drumLevel, drumMPa } from '@/calc/drum'
@@ -10,6 +11,7 @@ import { MOST_BOILING_MPA } from '@/core/steam/boilingWater'
 import { convertPressure, pressureUnitLabel } from '@/core/units/pressureUnit'
 import { drumPicture } from '@/pictures/drumPicture'
 import type { DrumLevelInput } from '@/schema/drum'
+import { LabelledSlider } from '../parts/LabelledSlider'
 import { SceneSvg } from '../pictures/SceneSvg'
 import { useSize } from '../pictures/useSize'
 import { CalculationResult } from './CalculationResult'
@@ -38,8 +40,9 @@ export function DrumSide({ form, calibrated, choose, levelPercent, setLevel }: P
         <fieldset className="calc-group">
           <legend>Range to be used</legend>
           {(['cold', 'hot'] as const).map((each) => (
+            // biome-ignore lint/a11y/noLabelWithoutControl: Radio renders the control
             <label key={each} className="desk-choice">
-              <input type="radio" name="calibrated" checked={calibrated === each} onChange={() => choose(each)} />
+              <Radio name="calibrated" checked={calibrated === each} onChange={() => choose(each)} />
               <span>
                 {each === 'hot'
                   ? 'computed for operating pressure'
@@ -53,40 +56,30 @@ export function DrumSide({ form, calibrated, choose, levelPercent, setLevel }: P
         {value && outcome?.kind === 'answer' ? (
           <>
             <DrumView value={value} levelPercent={levelPercent} />
-            <label className="desk-slider">
-              <span>Drum pressure</span>
-              <input
-                type="range"
-                aria-label="Drum pressure"
-                min={0}
-                max={MOST_BAR}
-                step={0.1}
-                value={Number(convertPressure(value.pressure, value.pressureUnit, 'bar').toFixed(1))}
-                onChange={(event) =>
-                  change(
-                    ['pressure'],
-                    String(
-                      Number(convertPressure(Number(event.target.value), 'bar', value.pressureUnit).toPrecision(6)),
-                    ),
-                  )
-                }
-              />
-              <span className="num">
-                {formatFixed(value.pressure, 1)} {pressureUnitLabel(value.pressureUnit)}
-              </span>
-            </label>
-            <label className="desk-slider">
-              <span>True level</span>
-              <input
-                type="range"
-                aria-label="True level"
-                min={0}
-                max={100}
-                value={levelPercent}
-                onChange={(event) => setLevel(Number(event.target.value))}
-              />
-              <span className="num">{levelPercent} %</span>
-            </label>
+            <LabelledSlider
+              label="Drum pressure"
+              min={0}
+              max={MOST_BAR}
+              step={0.1}
+              value={Number(convertPressure(value.pressure, value.pressureUnit, 'bar').toFixed(1))}
+              change={(bar) =>
+                change(['pressure'], String(Number(convertPressure(bar, 'bar', value.pressureUnit).toPrecision(6))))
+              }
+              says={
+                <>
+                  {formatFixed(value.pressure, 1)} {pressureUnitLabel(value.pressureUnit)}
+                </>
+              }
+            />
+            <LabelledSlider
+              label="True level"
+              min={0}
+              max={100}
+              step={1}
+              value={levelPercent}
+              change={setLevel}
+              says={`${levelPercent} %`}
+            />
             <StepList steps={COLD_DRUM_STEPS} title="Cold" />
             <StepList steps={HOT_DRUM_STEPS} title="Then hot" />
             <p>

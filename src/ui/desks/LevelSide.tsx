@@ -10,6 +10,7 @@ import { levelAtPercentM } from '@/core/level/levelRange'
 import { convertPressure, pressureUnitLabel } from '@/core/units/pressureUnit'
 import { QUANTITIES } from '@/core/units/quantity'
 import type { LevelInput } from '@/schema/vessel'
+import { LabelledSlider } from '../parts/LabelledSlider'
 import { CalculationResult } from './CalculationResult'
 import { DraggableVessel } from './DraggableVessel'
 import { Reasons } from './Reasons'
@@ -72,20 +73,14 @@ function LevelSlider({
     value.unit,
   )
   return (
-    <label className="desk-slider">
-      <span>Level</span>
-      <input
-        type="range"
-        aria-label="Level"
-        min={0}
-        max={100}
-        step={1}
-        value={percent}
-        onChange={(event) => change(Number(event.target.value))}
-      />
-      <span className="num">
-        {percent} % → {formatFixed(pressure, 3)} {pressureUnitLabel(value.unit)}
-      </span>
-    </label>
+    <LabelledSlider
+      label="Level"
+      min={0}
+      max={100}
+      step={1}
+      value={percent}
+      change={change}
+      says={`${percent} % → ${formatFixed(pressure, 3)} ${pressureUnitLabel(value.unit)}`}
+    />
   )
 }

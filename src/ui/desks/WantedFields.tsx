@@ -18,7 +18,7 @@ type Props = {
   configuration: Configuration
 }
 
-/** The range that is wanted, in large boxes: the first thing typed on this desk. */
+/** The range that is wanted, in large boxes of their own: the first thing typed on this desk, and part of its heading. */
 export function WantedEnds({ draft, change, problems, configuration }: Props) {
   const end = (field: 'lrv' | 'urv', label: string) => (
     <input

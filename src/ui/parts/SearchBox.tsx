@@ -10,7 +10,7 @@ type Props = {
   onKeyDown?: (event: KeyboardEvent) => void
 }
 
-/** The search box of a page; the key `/` leads to it from anywhere. */
+/** The search box of a page; the key `/` leads to it from anywhere. The browser’s own, which brings its way to empty it. */
 export function SearchBox({ label, placeholder, value, change, onKeyDown }: Props) {
   return (
     <label className="search" data-search>

@@ -1,4 +1,6 @@
 'use client'
+import Checkbox from '@mui/material/Checkbox'
+import Radio from '@mui/material/Radio'
 import { useId } from 'react'
 import { READING_RULES } from '@/core/conformity/principle'
 import { formatPlain } from '@/core/format/formatNumber'
@@ -49,6 +51,7 @@ type OfferProps = Pick<ReferencesProps, 'name' | 'chosen' | 'choose'> & { offer:
 function OfferChoice({ offer, name, chosen, choose, takesSeveral }: OfferProps) {
   const { standard, mark, ratioText, remarks } = offer
   const isChosen = chosen.includes(standard.id)
+  const Box = takesSeveral ? Checkbox : Radio
   const rule = READING_RULES[standard.principle]
   const change = () => {
     if (!takesSeveral) return choose([standard.id])
@@ -56,8 +59,9 @@ function OfferChoice({ offer, name, chosen, choose, takesSeveral }: OfferProps) 
   }
   const unit = standard.quantity === 'pressure' ? pressureUnitLabel(standard.unit) : standard.unit
   return (
+    // biome-ignore lint/a11y/noLabelWithoutControl: Box renders the control
     <label className="choice">
-      <input type={takesSeveral ? 'checkbox' : 'radio'} name={name} checked={isChosen} onChange={change} />
+      <Box name={name} size="small" checked={isChosen} onChange={change} />
       <span>
         <strong>{standard.code}</strong> {standard.description}
         <span className="soft small num">

@@ -13,7 +13,7 @@ type BoxProps = {
   onKeyDown: (event: KeyboardEvent<HTMLInputElement>) => void
 }
 
-/** One box of the entry line. */
+/** One box of the entry line: plain, as it is drawn at every keystroke and the figures must never wait. */
 export function EntryBox({ field, label, boxes, typed, isSending, inputRef, change, onKeyDown }: BoxProps) {
   const isRefused = typed.kind === 'refused' && typed.field === field
   return (

@@ -26,7 +26,10 @@ type Props = {
   correct?: (step: RunStep) => void
 }
 
-/** One row a point and direction: target, applied, reading, ideal, error, mark. */
+/**
+ * One row a point and direction: target, applied, reading, ideal, error, mark. A table of its own, as it stands beside the
+ * entry line in the densest place there is; the unit of its errors is chosen in its head.
+ */
 export function PointLadder({ world, steps, points, decimals, armedId, correct }: Props) {
   const [errorUnit, setErrorUnit] = useState<ErrorUnit>('percent')
   const { scale, range } = judgingBasis(world)

@@ -1,11 +1,13 @@
 'use client'
 import Button from '@mui/material/Button'
+import TextField from '@mui/material/TextField'
 import { type FormEvent, useState } from 'react'
 import { formatFixed, formatReading, formatSigned } from '@/core/format/formatNumber'
 import { errorAfterTrimToHost, hostError, hostShouldShow, USUAL_LOOP_ALLOWANCE } from '@/core/loop/hostCheck'
 import type { JudgedRound } from '@/core/run/runState'
 import { hostScale, loopCheckOf } from '@/plans/hostScale'
 import type { RunView } from '@/schema/runView'
+import { DataTable } from '../../parts/DataTable'
 import { Refused } from '../../parts/Refused'
 import { useSending } from '../../useSending'
 import { ReasonDialog } from '../ReasonDialog'
@@ -66,65 +68,60 @@ export function LoopCheckPanel({ run, judged, record, trimToHost }: Props) {
     <div className="stack">
       <h2>What the host shows</h2>
       <form className="stack" onSubmit={submit} noValidate aria-label="Loop check">
-        <table className="plain-table loop-table">
-          <thead>
-            <tr>
-              <th>Output</th>
-              <th className="r">Should show, {scale.unit}</th>
-              <th>Shows, {scale.unit}</th>
-              <th>Sense, V</th>
-              <th className="r">Recorded</th>
-              <th className="r">Error</th>
-            </tr>
-          </thead>
-          <tbody>
-            {rows.map((row) => {
-              const known = run.loopChecks?.findLast(({ percent }) => percent === row.percent)
-              const error = known && hostError(loopCheckOf(known), scale)
-              return (
-                <tr key={row.percent}>
-                  <td className="num">{row.percent} %</td>
-                  <td className="num r">{formatFixed(hostShouldShow(row.percent, scale), 3)}</td>
-                  <td>
-                    <input
-                      className="num"
-                      inputMode="decimal"
-                      aria-label={`Host shows at ${row.percent} %`}
-                      value={row.hostValue}
-                      onChange={(event) => change(row.percent, 'hostValue', event.target.value)}
-                    />
-                  </td>
-                  <td>
-                    <input
-                      className="num"
-                      inputMode="decimal"
-                      aria-label={`Volts at ${row.percent} %`}
-                      value={row.senseVolts}
-                      onChange={(event) => change(row.percent, 'senseVolts', event.target.value)}
-                    />
-                  </td>
-                  <td className="num r">
-                    {known && formatReading(known.hostValue)}
-                    {error?.milliamp != null && (
-                      <span className="soft small block">{formatFixed(error.milliamp, 3)} mA</span>
-                    )}
-                  </td>
-                  <td className="num r">{error && `${formatSigned(error.errorPercent, 2)} %`}</td>
-                </tr>
-              )
-            })}
-          </tbody>
-        </table>
+        <DataTable
+          className="loop-table"
+          rows={rows.map((row) => ({ ...row, ...recordedOf(run, row.percent) }))}
+          keyOf={({ percent }) => percent}
+          columns={[
+            { head: 'Output', is: 'figure', cell: ({ percent }) => `${percent} %` },
+            {
+              head: `Should show, ${scale.unit}`,
+              is: 'right',
+              cell: ({ percent }) => formatFixed(hostShouldShow(percent, scale), 3),
+            },
+            {
+              head: `Shows, ${scale.unit}`,
+              cell: ({ percent, hostValue }) => (
+                <FigureBox
+                  name={`Host shows at ${percent} %`}
+                  value={hostValue}
+                  change={(value) => change(percent, 'hostValue', value)}
+                />
+              ),
+            },
+            {
+              head: 'Sense, V',
+              cell: ({ percent, senseVolts }) => (
+                <FigureBox
+                  name={`Volts at ${percent} %`}
+                  value={senseVolts}
+                  change={(value) => change(percent, 'senseVolts', value)}
+                />
+              ),
+            },
+            {
+              head: 'Recorded',
+              is: 'right',
+              cell: ({ known, error }) => (
+                <>
+                  {known && formatReading(known.hostValue)}
+                  {error?.milliamp != null && (
+                    <span className="soft small block">{formatFixed(error.milliamp, 3)} mA</span>
+                  )}
+                </>
+              ),
+            },
+            { head: 'Error', is: 'right', cell: ({ error }) => error && `${formatSigned(error.errorPercent, 2)} %` },
+          ]}
+        />
         <div className="actions">
-          <label>
-            Resistor, Ω{' '}
-            <input
-              className="num loop-ohms"
-              inputMode="decimal"
-              value={ohms}
-              onChange={(event) => setBoxes({ ...boxes, ohms: event.target.value })}
-            />
-          </label>
+          <TextField
+            label="Resistor, Ω"
+            size="small"
+            value={ohms}
+            onChange={(event) => setBoxes({ ...boxes, ohms: event.target.value })}
+            slotProps={{ htmlInput: { inputMode: 'decimal', className: 'num' }, inputLabel: { shrink: true } }}
+          />
           <Button type="submit" variant="outlined">
             Record what the host shows
           </Button>
@@ -133,6 +130,24 @@ export function LoopCheckPanel({ run, judged, record, trimToHost }: Props) {
       </form>
       <HostOff run={run} judged={judged} trimToHost={trimToHost} />
     </div>
+  )
+}
+
+/** What was recorded of the host at a point last, and by how much it was off. */
+function recordedOf(run: RunView, atPercent: number) {
+  const known = run.loopChecks?.findLast(({ percent }) => percent === atPercent)
+  return { known, error: known && hostError(loopCheckOf(known), hostScale(run.world.configuration)) }
+}
+
+/** A figure in a table, which its head and row name. */
+function FigureBox({ name, value, change }: { name: string; value: string; change: (value: string) => void }) {
+  return (
+    <TextField
+      size="small"
+      value={value}
+      onChange={(event) => change(event.target.value)}
+      slotProps={{ htmlInput: { inputMode: 'decimal', className: 'num', 'aria-label': name, autoComplete: 'off' } }}
+    />
   )
 }
 
