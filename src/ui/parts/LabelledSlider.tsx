@@ -15,10 +15,11 @@ type Props = {
 /** A value to be slid through, with its name before it and what it comes to after it. */
 export function LabelledSlider({ label, says, change, ...range }: Props) {
   return (
-    <div className="desk-slider">
+    // biome-ignore lint/a11y/noLabelWithoutControl: Slider renders the control
+    <label className="desk-slider">
       <span>{label}</span>
       <Slider {...range} aria-label={label} onChange={(_, value) => change(Number(value))} />
       <span className="num">{says}</span>
-    </div>
+    </label>
   )
 }

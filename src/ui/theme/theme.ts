@@ -46,6 +46,8 @@ export const theme = createTheme({
         notchedOutline: { borderColor: 'var(--soft)' },
       },
     },
+    // What a finger meets of a thumb.
+    MuiSlider: { styleOverrides: { thumb: { '&::after': { width: 44, height: 44 } } } },
     MuiTableCell: {
       styleOverrides: {
         root: {
