@@ -39,24 +39,25 @@ export function BudgetPanel({ world, points, typed: store, close }: Props) {
     <section className="run-panel stack" aria-label="Uncertainty budget">
       <BudgetHead close={close} />
       <SceneSvg scene={scene} />
-      <Choice
-        className="budget-point"
-        label="Point"
-        value={String(chosen ?? all.length - 1)}
-        options={all.map((point, index) => [
-          String(index),
-          `${name(point)}${typed.kind === 'judged' && index === all.length - 1 ? ' (being typed)' : ''}`,
-        ])}
-        choose={(index) => setChosen(Number(index))}
-      />
-      <p className="num small" aria-live="polite">
-        <strong>
-          U = ±{formatFixed(budget.expandedUncertainty, decimalsOfTwoDigits(budget.expandedUncertainty))}{' '}
-          {ERROR_BASIS_WORDS[basis]}
-        </strong>
-        , k = {formatFixed(budget.coverageFactor, 2)} (t at 95.45 %, ν ={' '}
-        {budget.effectiveDegrees === null ? '∞' : Math.floor(budget.effectiveDegrees)})
-      </p>
+      <div className="budget-head">
+        <Choice
+          label="Point"
+          value={String(chosen ?? all.length - 1)}
+          options={all.map((point, index) => [
+            String(index),
+            `${name(point)}${typed.kind === 'judged' && index === all.length - 1 ? ' (being typed)' : ''}`,
+          ])}
+          choose={(index) => setChosen(Number(index))}
+        />
+        <p className="num small" aria-live="polite">
+          <strong>
+            U = ±{formatFixed(budget.expandedUncertainty, decimalsOfTwoDigits(budget.expandedUncertainty))}{' '}
+            {ERROR_BASIS_WORDS[basis]}
+          </strong>
+          , k = {formatFixed(budget.coverageFactor, 2)} (t at 95.45 %, ν ={' '}
+          {budget.effectiveDegrees === null ? '∞' : Math.floor(budget.effectiveDegrees)})
+        </p>
+      </div>
       <div className="scroll-x">
         <DataTable
           className="budget-table num small"
