@@ -7,6 +7,7 @@ import {
   ANNA,
   answerList,
   as,
+  BEN,
   CONFIGURATION,
   peopleAndReferences,
   readRound,
@@ -109,6 +110,17 @@ describe('the transmitter in its loop', () => {
     await applyRangeChange(sealedId, change, as(ANNA, 20))
     expect(await seen()).toMatchObject({ calibratedOn: null, errors: { 0: null, 50: null, 100: null } })
   })
+})
+
+test('a set-up sent twice is stored once, and told as it was stored; another under its id is refused', async () => {
+  const id = randomUUID()
+  const first = { id, desk: 'flow' as const, setUp: FLOW }
+  const stored = await saveDesk(sealedId, first, as(ANNA, 25))
+  expect(await saveDesk(sealedId, first, as(BEN, 26))).toEqual(stored)
+  const other = saveDesk(sealedId, { ...first, setUp: { ...FLOW, fullFlow: FLOW.fullFlow + 1 } }, as(ANNA, 27))
+  await expect(other).rejects.toThrow('stored with another set-up')
+  const { rows } = await pool().query(`SELECT count(*)::int FROM desk_set_up WHERE id = $1`, [id])
+  expect(rows).toEqual([{ count: 1 }])
 })
 
 describe('a saved desk as other programs get it', () => {

@@ -8,7 +8,7 @@ import { errorBasis, shownPercent } from '@/core/run/judge/errorBasis'
 import { scatterOfRound } from '@/core/run/judge/judgeSteps'
 import { CONDITION_WORDS, RUN_RULES } from '@/core/run/plan/decisionRule'
 import { unfitReading, unfitReferences } from '@/core/run/plan/runFitness'
-import { ofCountedRounds } from '@/core/run/roundRole'
+import { ofCountedRounds, roundRoles } from '@/core/run/roundRole'
 import type { RunState } from '@/core/run/runState'
 import { mayDo } from '@/schema/roles'
 import type { Signing } from '@/schema/run'
@@ -102,7 +102,9 @@ function refuseUnfit({ world, rounds }: RunView): void {
       `${unfit.code} ${unfit.issues.map(({ words }) => words).join('; ')}`,
       'abandon this run and read again with a reference that fits',
     )
-  for (const { percent, readings } of rounds.flatMap(({ steps }) => steps)) {
+  const roles = roundRoles(rounds)
+  const counted = rounds.filter((_, index) => roles[index] !== 'repeated')
+  for (const { percent, readings } of counted.flatMap(({ steps }) => steps)) {
     const reading = readings.at(-1)
     if (!reading) continue
     const day = calendarDate(new Date(reading.takenAt), environment().BARYS_TIME_ZONE)

@@ -11,14 +11,14 @@ type NewSetUp = {
   readonly personId: string
 }
 
-/** Stores a set-up once; the caller's id tells a repeated send. */
-export async function insertDeskSetUp(db: Queryable, row: NewSetUp): Promise<'stored' | 'repeated'> {
+/** @returns false where the id is known */
+export async function insertDeskSetUp(db: Queryable, row: NewSetUp): Promise<boolean> {
   const { rowCount } = await db.query(
     `INSERT INTO desk_set_up (id, instrument_id, desk, set_up, saved_at, saved_by) VALUES ($1, $2, $3, $4, $5, $6)
      ON CONFLICT (id) DO NOTHING`,
     [row.id, row.instrumentId, row.desk, JSON.stringify(row.setUp), row.at, row.personId],
   )
-  return rowCount === 1 ? 'stored' : 'repeated'
+  return rowCount === 1
 }
 
 const SetUpRow = z.object({
@@ -28,6 +28,18 @@ const SetUpRow = z.object({
   saved_at: z.date(),
   saved_by: z.string(),
 })
+
+/** A set-up by its id, as it was stored; null where there is none. */
+export async function selectSetUp(db: Queryable, id: string) {
+  const { rows } = await db.query(
+    `SELECT s.id, s.desk, s.set_up, s.saved_at, p.name AS saved_by
+       FROM desk_set_up s JOIN person p ON p.id = s.saved_by WHERE s.id = $1`,
+    [id],
+  )
+  if (rows.length === 0) return null
+  const { desk, set_up, saved_at, saved_by } = SetUpRow.parse(rows[0])
+  return { desk, setUp: set_up, savedAt: saved_at, savedBy: saved_by }
+}
 
 /** The newest set-up of each desk of an instrument. */
 export async function selectNewestSetUps(db: Queryable, instrumentId: string): Promise<SavedDesks> {
