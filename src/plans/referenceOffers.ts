@@ -1,5 +1,11 @@
 import { fewestReferences } from '@/core/conformity/fewestReferences'
-import { type Fitness, inputFitness, outputFitness, ratioText } from '@/core/conformity/referenceFitness'
+import {
+  type Fitness,
+  inputFitness,
+  mayGiveAndRead,
+  outputFitness,
+  ratioText,
+} from '@/core/conformity/referenceFitness'
 import { limitInput } from '@/core/error/errorLimit'
 import { daysBetween, formatDate } from '@/core/format/formatTime'
 import { testPointPercents } from '@/core/run/plan/pointScale'
@@ -40,7 +46,7 @@ export const outputOfferFor = (
   inputIds: readonly string[],
 ): ReferenceOffer | undefined =>
   outputs?.find(
-    ({ mark, standard }) => mark !== 'outside' && (!inputIds.includes(standard.id) || (standard.channels ?? 1) >= 2),
+    ({ mark, standard }) => mark !== 'outside' && (!inputIds.includes(standard.id) || mayGiveAndRead(standard)),
   )
 
 /** The fewest references in date that together serve every point. */

@@ -87,7 +87,6 @@ export const StartRun = z.object({
 })
 export type StartRun = z.infer<typeof StartRun>
 /** The same as a caller may write it, with what has a default left out. */
-export type StartRunInput = z.input<typeof StartRun>
 
 /** One accepted reading. A correction names the reading it supersedes and why. */
 export const NewReading = z

@@ -27,30 +27,28 @@ export default async function ReferencesPage() {
       {standards.length === 0 && (
         <p className="notice">None is registered, so no run can begin. The demo data brings eight.</p>
       )}
-      <div className="scroll-x">
-        <DataTable
-          rows={standards}
-          keyOf={({ id }) => id}
-          columns={[
-            { head: 'Code', is: 'tag', cell: ({ code }) => code },
-            { head: 'What it is', cell: ({ description }) => description },
-            {
-              head: 'Reach',
-              is: 'figure',
-              cell: (standard) =>
-                `${formatPlain(standard.rangeLow)} … ${formatPlain(standard.rangeHigh)} ${unitOf(standard)}`,
-            },
-            { head: 'Accuracy', is: 'figure', cell: ({ accuracy }) => limitWords(accuracy) },
-            {
-              head: 'Resolution',
-              is: 'figure',
-              cell: (standard) => `${formatPlain(standard.resolution)} ${unitOf(standard).split(' ')[0]}`,
-            },
-            { head: 'Certificate', is: 'figure', cell: ({ certificate }) => certificate },
-            { head: 'Valid', cell: (standard) => validity(standard, today) },
-          ]}
-        />
-      </div>
+      <DataTable
+        rows={standards}
+        keyOf={({ id }) => id}
+        columns={[
+          { head: 'Code', is: 'tag', cell: ({ code }) => code },
+          { head: 'What it is', cell: ({ description }) => description },
+          {
+            head: 'Reach',
+            is: 'figure',
+            cell: (standard) =>
+              `${formatPlain(standard.rangeLow)} … ${formatPlain(standard.rangeHigh)} ${unitOf(standard)}`,
+          },
+          { head: 'Accuracy', is: 'figure', cell: ({ accuracy }) => limitWords(accuracy) },
+          {
+            head: 'Resolution',
+            is: 'figure',
+            cell: (standard) => `${formatPlain(standard.resolution)} ${unitOf(standard).split(' ')[0]}`,
+          },
+          { head: 'Certificate', is: 'figure', cell: ({ certificate }) => certificate },
+          { head: 'Valid', cell: (standard) => validity(standard, today) },
+        ]}
+      />
       <CapsuleShelf capsules={capsules} mayKeep={mayDo(person.role, 'keep references')} />
     </div>
   )

@@ -68,8 +68,8 @@ const LEAST_HEADROOM = 0.02
 const COARSEST_STEP_OF_LIMIT = 1
 
 /**
- * Whether a reference may give the pressure. The one place for it: offers, the start of a run and every
- * reading ask here.
+ * Whether a reference may give the pressure. The one place for it: offers, the start of a run, every reading and the seal
+ * ask here.
  */
 export function inputFitness(reference: FitReference, job: FitnessJob): Fitness {
   const { basis, errorLimit, percents, pressureKind } = job
@@ -138,12 +138,15 @@ export function outputFitness(reference: FitReference, scale: OutputScale, job: 
   }
 }
 
-/** One device for pressure and output at once needs two channels. */
+/** One device gives the pressure and reads the output at once only with two channels. */
+export const mayGiveAndRead = ({ channels = 1 }: Pick<Known, 'channels'>): boolean => channels >= 2
+
+/** What is amiss where one device is to do both. */
 export function channelIssues(
   input: Known & { readonly id: string },
   output: { readonly id: string } | null,
 ): FitnessIssue[] {
-  if (output?.id !== input.id || (input.channels ?? 1) >= 2) return []
+  if (output?.id !== input.id || mayGiveAndRead(input)) return []
   return [unfit('channels', 'has one channel, and would give the pressure and read the output at once')]
 }
 

@@ -10,7 +10,6 @@ export const VESSEL_ARRANGEMENTS = {
   'remote-seals': 'closed tank, remote seals',
   interface: 'interface of two liquids',
 } as const
-export type VesselArrangement = keyof typeof VESSEL_ARRANGEMENTS
 
 type Everywhere = {
   readonly gravityMPerS2: number

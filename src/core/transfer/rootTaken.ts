@@ -1,8 +1,5 @@
 import { rootPercent } from './transfer'
 
-/** How many times the square root is taken between the differential pressure and the value shown. Once is right. */
-export type RootsTaken = 0 | 1 | 2
-
 /** What a display shows at one differential pressure, for each number of roots; all in % of full scale. */
 export type RootsShown = { readonly none: number; readonly once: number; readonly twice: number }
 

@@ -52,30 +52,27 @@ export function CapsuleShelf({ capsules, mayKeep }: Props) {
       {capsules.length === 0 ? (
         <p className="soft">None is kept: a range that needs another capsule cannot be done.</p>
       ) : (
-        <div className="scroll-x">
-          <DataTable
-            rows={capsules}
-            keyOf={({ id }) => id}
-            columns={[
-              { head: 'Code', is: 'tag', cell: ({ code }) => code },
-              { head: 'What it is', cell: ({ description }) => description },
-              { head: 'Fits', cell: ({ family }) => family },
-              {
-                head: 'Limits',
-                is: 'figure',
-                cell: ({ body, unit }) =>
-                  `${formatPlain(body.lrl)} … ${formatPlain(body.url)} ${pressureUnitLabel(unit)}`,
-              },
-              { head: 'Spans', is: 'figure', cell: spanWords },
-              { head: 'Link positions', is: 'figure', cell: ({ body }) => linkWords(body.links) },
-              {
-                head: 'In stock',
-                cell: (capsule) =>
-                  mayKeep ? <Count capsule={capsule} /> : <span className="num">{capsule.kept}</span>,
-              },
-            ]}
-          />
-        </div>
+        <DataTable
+          rows={capsules}
+          keyOf={({ id }) => id}
+          columns={[
+            { head: 'Code', is: 'tag', cell: ({ code }) => code },
+            { head: 'What it is', cell: ({ description }) => description },
+            { head: 'Fits', cell: ({ family }) => family },
+            {
+              head: 'Limits',
+              is: 'figure',
+              cell: ({ body, unit }) =>
+                `${formatPlain(body.lrl)} … ${formatPlain(body.url)} ${pressureUnitLabel(unit)}`,
+            },
+            { head: 'Spans', is: 'figure', cell: spanWords },
+            { head: 'Link positions', is: 'figure', cell: ({ body }) => linkWords(body.links) },
+            {
+              head: 'In stock',
+              cell: (capsule) => (mayKeep ? <Count capsule={capsule} /> : <span className="num">{capsule.kept}</span>),
+            },
+          ]}
+        />
       )}
       {isAdding && <NewCapsuleDialog onClose={() => setAdding(false)} />}
     </section>

@@ -53,24 +53,22 @@ export function FlowFigures({ answer, setUp }: ShownFlow) {
           </dd>
         </div>
       </dl>
-      <div className="scroll-x">
-        <DataTable
-          className="desk-output"
-          rows={points}
-          keyOf={({ flowPercent }) => flowPercent}
-          columns={[
-            { head: 'flow', is: 'figure', cell: ({ flowPercent }) => `${flowPercent} %` },
-            { head: flowUnit, is: 'right', cell: ({ flow }) => formatFixed(flow, decimalsOfSpan([0, fullFlow])) },
-            { head: unitLabel, is: 'right', cell: ({ dp }) => formatFixed(dp, decimalsOfSpan([0, dpFull])) },
-            {
-              head: `output, ${output.unit}`,
-              is: 'right',
-              cell: (point) => formatFixed(point.output, output.decimals),
-            },
-            { head: '+ % of flow', is: 'right', cell: (point) => formatFixed(point.highPercentOfFlow, 2) },
-          ]}
-        />
-      </div>
+      <DataTable
+        className="desk-output"
+        rows={points}
+        keyOf={({ flowPercent }) => flowPercent}
+        columns={[
+          { head: 'flow', is: 'figure', cell: ({ flowPercent }) => `${flowPercent} %` },
+          { head: flowUnit, is: 'right', cell: ({ flow }) => formatFixed(flow, decimalsOfSpan([0, fullFlow])) },
+          { head: unitLabel, is: 'right', cell: ({ dp }) => formatFixed(dp, decimalsOfSpan([0, dpFull])) },
+          {
+            head: `output, ${output.unit}`,
+            is: 'right',
+            cell: (point) => formatFixed(point.output, output.decimals),
+          },
+          { head: '+ % of flow', is: 'right', cell: (point) => formatFixed(point.highPercentOfFlow, 2) },
+        ]}
+      />
       <details>
         <summary>How this was worked out</summary>
         <WorkingSteps workings={answer.workings} />

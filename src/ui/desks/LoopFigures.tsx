@@ -41,29 +41,27 @@ export function LoopFigures({ answer, setUp, transmitter }: ShownLoop) {
           series.
         </p>
       </section>
-      <div className="scroll-x">
-        <DataTable
-          className="desk-output"
-          rows={answer.points}
-          keyOf={(point) => point.percent}
-          columns={[
-            { head: 'output', is: 'figure', cell: (point) => `${point.percent} %` },
-            {
-              head: 'host input, V',
-              is: 'right',
-              cell: ({ inputVolts }) => (inputVolts === null ? '–' : formatFixed(inputVolts, 4)),
-            },
-            { head: 'added up', is: 'right', cell: ({ budget }) => percent(budget.sumPercent) },
-            {
-              head: 'root of squares',
-              is: 'right',
-              cell: ({ budget: { rootSumSquarePercent: root } }) => (root === null ? '–' : `${formatFixed(root, 2)} %`),
-            },
-            { head: `host should, ${unit}`, is: 'right', cell: (point) => formatFixed(point.shouldShow, hostDecimals) },
-            { head: 'host off by', is: 'right', cell: (point) => percent(point.hostErrorPercent) },
-          ]}
-        />
-      </div>
+      <DataTable
+        className="desk-output"
+        rows={answer.points}
+        keyOf={(point) => point.percent}
+        columns={[
+          { head: 'output', is: 'figure', cell: (point) => `${point.percent} %` },
+          {
+            head: 'host input, V',
+            is: 'right',
+            cell: ({ inputVolts }) => (inputVolts === null ? '–' : formatFixed(inputVolts, 4)),
+          },
+          { head: 'added up', is: 'right', cell: ({ budget }) => percent(budget.sumPercent) },
+          {
+            head: 'root of squares',
+            is: 'right',
+            cell: ({ budget: { rootSumSquarePercent: root } }) => (root === null ? '–' : `${formatFixed(root, 2)} %`),
+          },
+          { head: `host should, ${unit}`, is: 'right', cell: (point) => formatFixed(point.shouldShow, hostDecimals) },
+          { head: 'host off by', is: 'right', cell: (point) => percent(point.hostErrorPercent) },
+        ]}
+      />
       <Where answer={answer} />
       <Schools answer={answer} setUp={setUp} />
     </>

@@ -20,21 +20,19 @@ export function PeopleDesk({ people, current, site }: Props) {
   return (
     <div className="page stack">
       <h1>People</h1>
-      <div className="scroll-x">
-        <DataTable
-          rows={people}
-          keyOf={({ id }) => id}
-          columns={[
-            { head: 'Name', cell: ({ name }) => name },
-            { head: 'Initials', cell: ({ initials }) => initials },
-            {
-              head: 'Here as',
-              cell: ({ role, isAdministrator }) =>
-                `${role}: ${ROLES[role]}${isAdministrator ? '; administers people' : ''}`,
-            },
-          ]}
-        />
-      </div>
+      <DataTable
+        rows={people}
+        keyOf={({ id }) => id}
+        columns={[
+          { head: 'Name', cell: ({ name }) => name },
+          { head: 'Initials', cell: ({ initials }) => initials },
+          {
+            head: 'Here as',
+            cell: ({ role, isAdministrator }) =>
+              `${role}: ${ROLES[role]}${isAdministrator ? '; administers people' : ''}`,
+          },
+        ]}
+      />
       <div className="two-col">
         <OwnPassword name={current.name} />
         {current.isAdministrator && <NewPersonForm />}

@@ -2,6 +2,7 @@
 import Button from '@mui/material/Button'
 import { useRouter } from 'next/navigation'
 import { type FormEvent, useState } from 'react'
+import { mayGiveAndRead } from '@/core/conformity/referenceFitness'
 import type { RunRule } from '@/core/run/plan/decisionRule'
 import type { LineFill } from '@/core/run/plan/lineHead'
 import type { ReferenceOffer, ReferenceOffers } from '@/plans/offers'
@@ -178,7 +179,7 @@ function isAnyUnfit(
     ...(outputs ?? []).filter(({ standard }) => standard.id === outputId),
   ]
   const isTwice = chosen.some(
-    ({ standard }) => standard.id === outputId && inputIds.includes(standard.id) && (standard.channels ?? 1) < 2,
+    ({ standard }) => standard.id === outputId && inputIds.includes(standard.id) && !mayGiveAndRead(standard),
   )
   return isTwice || chosen.some(({ mark }) => mark === 'outside')
 }

@@ -46,18 +46,16 @@ function AnswerTable({ title, rows, schema }: { title: string; rows: unknown; sc
   return (
     <section>
       <h3 className="small-head">{title}</h3>
-      <div className="scroll-x">
-        <DataTable<Record<string, unknown>>
-          className="calc-result"
-          rows={rows}
-          keyOf={(_, index) => index}
-          columns={columns.map(({ key, title, aligned }) => ({
-            head: title,
-            ...(aligned && { is: 'right' as const }),
-            cell: (row, index) => <Value value={row[key]} text={aligned?.[index]} />,
-          }))}
-        />
-      </div>
+      <DataTable<Record<string, unknown>>
+        className="calc-result"
+        rows={rows}
+        keyOf={(_, index) => index}
+        columns={columns.map(({ key, title, aligned }) => ({
+          head: title,
+          ...(aligned && { is: 'right' as const }),
+          cell: (row, index) => <Value value={row[key]} text={aligned?.[index]} />,
+        }))}
+      />
     </section>
   )
 }

@@ -34,32 +34,30 @@ export function History({ page: { results, timeZone } }: { page: InstrumentPageD
   return (
     <section aria-labelledby="history">
       <h2 id="history">Calibrations</h2>
-      <div className="scroll-x">
-        <DataTable
-          rows={results}
-          keyOf={({ sequence }) => sequence}
-          columns={[
-            { head: 'Date', cell: ({ sealedAt }) => formatDate(calendarDate(sealedAt, timeZone)) },
-            { head: 'By', cell: ({ signedBy }) => signedBy },
-            { head: 'As found', cell: ({ asFound }) => <Verdict verdict={asFound} /> },
-            {
-              head: 'largest, % of span',
-              is: 'right',
-              cell: (result) => errorOf(result.asFoundErrorPercent, result.errorBasis),
-            },
-            { head: 'As left', cell: ({ asLeft }) => <Verdict verdict={asLeft} /> },
-            {
-              head: 'largest, % of span',
-              is: 'right',
-              cell: (result) => errorOf(result.asLeftErrorPercent, result.errorBasis),
-            },
-            {
-              head: 'Record',
-              cell: ({ sequence }) => <Link href={`/records/${sequence}`}>record {sequence}</Link>,
-            },
-          ]}
-        />
-      </div>
+      <DataTable
+        rows={results}
+        keyOf={({ sequence }) => sequence}
+        columns={[
+          { head: 'Date', cell: ({ sealedAt }) => formatDate(calendarDate(sealedAt, timeZone)) },
+          { head: 'By', cell: ({ signedBy }) => signedBy },
+          { head: 'As found', cell: ({ asFound }) => <Verdict verdict={asFound} /> },
+          {
+            head: 'largest, % of span',
+            is: 'right',
+            cell: (result) => errorOf(result.asFoundErrorPercent, result.errorBasis),
+          },
+          { head: 'As left', cell: ({ asLeft }) => <Verdict verdict={asLeft} /> },
+          {
+            head: 'largest, % of span',
+            is: 'right',
+            cell: (result) => errorOf(result.asLeftErrorPercent, result.errorBasis),
+          },
+          {
+            head: 'Record',
+            cell: ({ sequence }) => <Link href={`/records/${sequence}`}>record {sequence}</Link>,
+          },
+        ]}
+      />
     </section>
   )
 }

@@ -10,20 +10,18 @@ export function Versions({ page: { versions, timeZone } }: { page: InstrumentPag
   return (
     <section aria-labelledby="versions">
       <h2 id="versions">Configuration</h2>
-      <div className="scroll-x">
-        <DataTable
-          rows={versions}
-          keyOf={({ version }) => version}
-          columns={[
-            { head: 'Version', is: 'figure', cell: ({ version }) => version },
-            { head: 'Since', cell: ({ changedAt }) => formatDateTime(changedAt, timeZone) },
-            { head: 'By', cell: ({ changedBy }) => changedBy },
-            { head: 'Why', cell: ({ changeReason }) => changeReason },
-            { head: 'Range', is: 'figure', cell: ({ configuration }) => rangeText(configuration) },
-            { head: 'Error limit', is: 'figure', cell: ({ configuration }) => limitWords(configuration.errorLimit) },
-          ]}
-        />
-      </div>
+      <DataTable
+        rows={versions}
+        keyOf={({ version }) => version}
+        columns={[
+          { head: 'Version', is: 'figure', cell: ({ version }) => version },
+          { head: 'Since', cell: ({ changedAt }) => formatDateTime(changedAt, timeZone) },
+          { head: 'By', cell: ({ changedBy }) => changedBy },
+          { head: 'Why', cell: ({ changeReason }) => changeReason },
+          { head: 'Range', is: 'figure', cell: ({ configuration }) => rangeText(configuration) },
+          { head: 'Error limit', is: 'figure', cell: ({ configuration }) => limitWords(configuration.errorLimit) },
+        ]}
+      />
     </section>
   )
 }

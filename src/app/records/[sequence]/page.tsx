@@ -5,6 +5,7 @@ import { decimalsShown } from '@/core/run/judge/decimalsShown'
 import { RUN_RULES } from '@/core/run/plan/decisionRule'
 import { amendableOf } from '@/plans/amendable'
 import { referencesOf } from '@/plans/referencesOf'
+import { mayDo } from '@/schema/roles'
 import { sequenceParam } from '@/server/api/sequenceParam'
 import { signedIn } from '@/server/currentPerson'
 import { environment } from '@/server/environment'
@@ -37,7 +38,7 @@ export default async function RecordPage({ params }: Props) {
   const [reviews, amendedBy, standards] = await Promise.all([
     reviewsOf(record.sequence),
     amendmentOf(record.sequence),
-    references(),
+    mayDo(person.role, 'amend') ? references() : [],
   ])
   const { world } = record
   const run = { ...record.run, status: 'sealed' as const, world, rounds: record.rounds }

@@ -58,22 +58,20 @@ export function BudgetPanel({ world, points, typed: store, close }: Props) {
           {budget.effectiveDegrees === null ? '∞' : Math.floor(budget.effectiveDegrees)})
         </p>
       </div>
-      <div className="scroll-x">
-        <DataTable
-          className="budget-table num small"
-          rows={budget.lines}
-          keyOf={({ name }) => name}
-          columns={[
-            { head: 'From', cell: (line) => line.name },
-            { head: 'Value ±', cell: (line) => `${three(line.value)} ${line.unit}` },
-            { head: 'Distribution', cell: (line) => line.distribution },
-            { head: 'ν', cell: (line) => (line.degrees === null ? '∞' : three(line.degrees)) },
-            { head: basis === 'span' ? 'u, % span' : 'u, % reading', cell: (line) => three(line.contribution) },
-            { head: 'Share', cell: (line) => `${formatFixed(line.sharePercent, 0)} %` },
-            { head: 'Known by', cell: (line) => line.source },
-          ]}
-        />
-      </div>
+      <DataTable
+        className="budget-table num small"
+        rows={budget.lines}
+        keyOf={({ name }) => name}
+        columns={[
+          { head: 'From', cell: (line) => line.name },
+          { head: 'Value ±', cell: (line) => `${three(line.value)} ${line.unit}` },
+          { head: 'Distribution', cell: (line) => line.distribution },
+          { head: 'ν', cell: (line) => (line.degrees === null ? '∞' : three(line.degrees)) },
+          { head: basis === 'span' ? 'u, % span' : 'u, % reading', cell: (line) => three(line.contribution) },
+          { head: 'Share', cell: (line) => `${formatFixed(line.sharePercent, 0)} %` },
+          { head: 'Known by', cell: (line) => line.source },
+        ]}
+      />
       <ul className="small soft">
         {assumptionsOf(world, scatterOfRound(points, world)).map((words) => (
           <li key={words}>{words}</li>

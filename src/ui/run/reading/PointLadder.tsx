@@ -41,7 +41,8 @@ export function PointLadder({ world, steps, points, decimals, armedId, correct }
   const units: Record<ErrorUnit, string> = {
     percent: basis === 'span' ? '% span' : '% reading',
     output: scale.unit,
-    input: pressureUnitLabel(range.unit),
+    // On air both are pressures: which of the two is meant has to be said.
+    input: `${pressureUnitLabel(range.unit)}${scale.unit === pressureUnitLabel(range.unit) ? ' at input' : ''}`,
   }
   let read = 0
   return (
