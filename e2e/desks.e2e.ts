@@ -126,7 +126,14 @@ test('a range in another band: the link is moved, and the register knows where i
     'Move the span link from middle to long',
   )
   await apply(page, 'filter changed for a finer one')
-  await calibrate(page, { lrv: 0, urv: 31, lower: 20, upper: 100 })
+  const certificate = await calibrate(page, { lrv: 0, urv: 31, lower: 20, upper: 100 })
+  // On air both errors are pressures: the certificate and the ladder of its record say which is which.
+  expect(certificate).toContain('At input, kPa')
+  await expect(page.getByLabel('Unit of the error').first().locator('option')).toHaveText([
+    '% span',
+    'kPa',
+    'kPa at input',
+  ])
   expect((await readTag(page, id)).text).toContain('link long')
   await open(page, '/instruments/DESK-2')
   await expect(page.getByText('span link at long')).toBeVisible()
