@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest'
 import { SIGNALS } from '../../signal/signal'
-import { type ComparisonFacts, comparisonUncertainty } from './comparisonUncertainty'
+import type { ComparisonFacts } from './comparisonFacts'
+import { comparisonUncertainty } from './comparisonUncertainty'
 
 /** 0 … 10 bar on 4–20 mA; reference ±(0.02 % of reading + 0.01 % of its 0 … 20 bar), step 0.001 bar; meter ±0.02 % of 0 … 25 mA. */
 const FACTS: ComparisonFacts = {

@@ -5,12 +5,8 @@ import type { PressureUnit } from '../../units/pressureUnit'
 import { type RunRule, underRule } from '../plan/decisionRule'
 import type { LineHead } from '../plan/lineHead'
 import { referenceOfPoint, type ServedPoints } from '../plan/referenceOfPoint'
-import {
-  comparisonUncertainty,
-  type InputReferenceFacts,
-  type OutputReferenceFacts,
-  type ReadingFigures,
-} from './comparisonUncertainty'
+import type { InputReferenceFacts, OutputReferenceFacts, ReadingFigures } from './comparisonFacts'
+import { comparisonUncertainty } from './comparisonUncertainty'
 import type { KnownScatter, RoundScatter } from './roundScatter'
 
 /** What of a run's world the uncertainty of its readings follows from. */

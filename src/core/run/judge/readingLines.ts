@@ -1,0 +1,85 @@
+import type { OutputScale } from '../../signal/signal'
+import type { Contribution } from '../../uncertainty/contribution'
+import { decimalsOf } from '../../units/decimalText'
+import { convertPressure } from '../../units/pressureUnit'
+import { headHalfWidthPa } from '../plan/lineHead'
+import { nameOf, ofInput, type Place, pressureUnitOf, RECTANGULAR } from './budgetPlace'
+import type { ComparisonFacts, OutputReferenceFacts, ReadingFigures } from './comparisonFacts'
+
+/** Resolution of the pressure as it was read, and the head between reference and instrument. */
+export function inputLines({ applied }: ReadingFigures, at: Place, facts: ComparisonFacts): Contribution[] {
+  const { basis, inputUnit, inputReference: reference, head } = facts
+  const declared = Math.abs(convertPressure(reference.resolution, reference.unit, inputUnit))
+  const typed = stepOf(applied)
+  const isCoarse = isCoarser(typed, declared)
+  const step = Math.max(typed, declared)
+  const abovePa = convertPressure(at.applied, basis.range.unit, 'Pa')
+  const headPa = head ? headHalfWidthPa(head, abovePa + (facts.isAbsolute ? 0 : ATMOSPHERE_PA)) : 0
+  return [
+    ofInput(
+      {
+        name: `resolution of ${nameOf(reference, 'the reference')}`,
+        source: isCoarse ? 'as typed, coarser than it shows' : 'register of references',
+        ...RECTANGULAR,
+      },
+      convertPressure(step / 2, inputUnit, basis.range.unit),
+      { at, facts },
+    ),
+    ...(headPa > 0
+      ? [
+          ofInput(
+            {
+              name: 'head between reference and instrument',
+              source: 'height noted at Prepare, not corrected',
+              ...RECTANGULAR,
+            },
+            convertPressure(headPa, 'Pa', basis.range.unit),
+            { at, facts },
+          ),
+        ]
+      : []),
+  ]
+}
+
+/** Resolution of the output: that of what reads it, or of the instrument’s own dial or display. */
+export function outputLines({ output }: ReadingFigures, at: Place, facts: ComparisonFacts): Contribution[] {
+  const { basis, outputReference, readableStep } = facts
+  const typed = stepOf(output)
+  const declared = outputReference ? ownStep(outputReference, basis.scale) : readableStep
+  const isCoarse = declared === undefined || isCoarser(typed, declared)
+  return [
+    {
+      name: outputReference
+        ? `resolution of ${nameOf(outputReference, 'the output reading')}`
+        : 'readability of the instrument',
+      group: outputReference ? 'output' : 'instrument',
+      value: Math.max(typed, declared ?? 0) / 2,
+      unit: basis.scale.unit,
+      ...RECTANGULAR,
+      sensitivity: at.perOutput,
+      source:
+        declared === undefined
+          ? 'as typed: the register names no readability'
+          : isCoarse
+            ? 'as typed, coarser than it shows'
+            : outputReference
+              ? 'register of references'
+              : 'register of instruments',
+    },
+  ]
+}
+
+function ownStep({ resolution, unit }: OutputReferenceFacts, scale: OutputScale): number {
+  const own = pressureUnitOf(unit)
+  const shown = pressureUnitOf(scale.unit)
+  return own && shown ? Math.abs(convertPressure(resolution, own, shown)) : resolution
+}
+
+/** Whether a text was read to a coarser step than what shows it: 10.5 on a display of 0.001. */
+const isCoarser = (typedStep: number, declared: number): boolean => typedStep > declared * (1 + 1e-9)
+
+/** One step of the last digit of a decimal text: 16.020 has a step of 0.001. */
+const stepOf = (text: string): number => 10 ** -decimalsOf(text)
+
+/** Standard atmosphere, for the density of a gas only. */
+const ATMOSPHERE_PA = 101_325
