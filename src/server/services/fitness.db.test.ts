@@ -10,6 +10,7 @@ import {
   as,
   BEN,
   CONFIGURATION,
+  METER,
   NOW,
   nextReading,
   PUMP,
@@ -115,6 +116,18 @@ describe('a reference must be fit: at the seal', () => {
     const run = await readRound(await runOnNewInstrument(`FIT-7 ${what}`))
     await givenReferences(run.id, facts)
     await expect(sealed(run)).rejects.toThrow(words)
+  })
+  test('a reading beyond what the reference reaches holds it up, unless its round was taken again and does not count', async () => {
+    const read = async (tag: string) => readRound(await runOnNewInstrument(tag), [0, 0, 6])
+    const short = { outputReference: { ...METER, rangeHigh: 24 } } // 26 mA were read at the top
+    const counted = await read('FIT-9')
+    await givenReferences(counted.id, short)
+    await expect(sealed(counted)).rejects.toThrow('26 mA is beyond what T-M reaches (0 … 24 mA)')
+    const { id } = await read('FIT-10')
+    const again = await decide(id, { round: 0, decision: 'repeat', reason: 'meter lead' }, as(ANNA, 6))
+    const reread = await readRound(again)
+    await givenReferences(id, short)
+    expect(await sealed(reread)).toBeGreaterThan(0)
   })
   test('let through with a reason, it is sealed', async () => {
     const run = await readRound(await runOnNewInstrument('FIT-8'))
