@@ -1,4 +1,5 @@
 import { expect, test } from 'vitest'
+import { FAILURE_PERCENT } from './ne43'
 import { SIGNAL_IDS, SIGNALS, type Signal } from './signal'
 import { isTwoWireLoop, signalKind } from './signalKind'
 
@@ -17,4 +18,10 @@ test('one signal is a two-wire loop; air and 10–50 mA belong to screws, a dial
     '3-15psi',
   ])
   expect(SIGNAL_IDS.filter((id) => signalKind(id).setBy === 'gauge')).toEqual(['display'])
+})
+
+/** NE 43 (from memory): 3.6 and 21 mA, in % of 16 mA by hand. */
+test('where a failure signal begins', () => {
+  expect(FAILURE_PERCENT.low).toBeCloseTo(-2.5, 9)
+  expect(FAILURE_PERCENT.high).toBeCloseTo(106.25, 9)
 })
