@@ -1,32 +1,16 @@
-import { formatFixed } from '@/core/format/formatNumber'
 import type { Scene, Shape } from './scene'
 import { stroke, write } from './strokes'
 
-/** What the picture of a drum shows, % of the distance of the taps. */
-export type DrumPictureData = {
-  readonly truePercent: number
-  readonly coldShowsPercent: number
-  /** What a cold-calibrated instrument shows at a true 0 % and 100 %. */
-  readonly ends: readonly [number, number]
-}
-
-/**
- * A drum seen from its end with pot and reference leg, and beside it the shown level over the true one: the straight line
- * that would be right, and the one a cold-calibrated instrument follows.
- */
+/** A drum seen from its end with pot and reference leg, filled to its true level, % of the distance of the taps. */
 export function drumPicture(
-  { truePercent, coldShowsPercent, ends }: DrumPictureData,
+  truePercent: number,
   { width, height, fontSize: font }: { width: number; height: number; fontSize: number },
 ): Scene {
-  const split = width * 0.5
   return {
     width,
     height,
-    words: `Drum at a true level of ${truePercent} %; calibrated cold, the instrument shows ${formatFixed(coldShowsPercent, 1)} %. At a true 0 % it shows ${formatFixed(ends[0], 1)} %, at 100 % ${formatFixed(ends[1], 1)} %.`,
-    shapes: [
-      ...drum(truePercent, { width: split, height, font }),
-      ...plot({ truePercent, coldShowsPercent, ends }, { left: split + font * 3.4, right: width - font, height, font }),
-    ],
+    words: `Drum, pot and reference leg; true level ${truePercent} %.`,
+    shapes: drum(truePercent, { width, height, font }),
   }
 }
 
@@ -127,69 +111,5 @@ function drum(truePercent: number, { width, height, font }: Frame): Shape[] {
     },
     write([width * 0.56 + font * 1.1, foot - font * 0.65], 'LT', { size: font * 0.95, anchor: 'middle', tone: 'ink' }),
     write([cx, y(truePercent) - font * 0.4], `${truePercent} %`, { size: font, anchor: 'middle', tone: 'ink' }),
-  ]
-}
-
-type PlotFrame = { left: number; right: number; height: number; font: number }
-
-function plot(
-  { truePercent, coldShowsPercent, ends }: DrumPictureData,
-  { left, right, height, font }: PlotFrame,
-): Shape[] {
-  const [top, foot] = [font * 1.6, height - font * 3.4]
-  const [low, high] = [Math.min(0, ...ends), Math.max(100, ...ends)]
-  const x = (percent: number) => left + (percent / 100) * (right - left)
-  const y = (percent: number) => foot - ((percent - low) / (high - low)) * (foot - top)
-  return [
-    { kind: 'box', x: left, y: top, width: right - left, height: foot - top, tone: 'card', outline: 'rule' },
-    ...[0, 50, 100].flatMap((percent) => [
-      write([x(percent), foot + font * 1.3], `${percent}`, { size: font * 0.92, anchor: 'middle' }),
-      write([left - font * 0.4, y(percent) + font * 0.35], `${percent}`, { size: font * 0.92, anchor: 'end' }),
-      stroke(
-        [
-          [left, y(percent)],
-          [right, y(percent)],
-        ],
-        'rule',
-        1,
-      ),
-    ]),
-    write([(left + right) / 2, foot + font * 2.7], 'true level, %', { size: font * 0.92, anchor: 'middle' }),
-    write([left, top - font * 0.5], 'shown, %', { size: font * 0.92, anchor: 'start' }),
-    stroke(
-      [
-        [x(0), y(0)],
-        [x(100), y(100)],
-      ],
-      'soft',
-      1.6,
-      [5, 4],
-    ),
-    stroke(
-      [
-        [x(0), y(ends[0])],
-        [x(100), y(ends[1])],
-      ],
-      'brass',
-      2.6,
-    ),
-    stroke(
-      [
-        [x(truePercent), y(truePercent)],
-        [x(truePercent), y(coldShowsPercent)],
-      ],
-      'clay',
-      2,
-    ),
-    {
-      kind: 'mark',
-      x: x(truePercent),
-      y: y(coldShowsPercent),
-      mark: 'inside',
-      tone: 'brass',
-      size: font,
-      isFilled: true,
-    },
-    { kind: 'mark', x: x(truePercent), y: y(truePercent), mark: 'look', tone: 'soft', size: font, isFilled: false },
   ]
 }

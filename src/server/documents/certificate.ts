@@ -7,8 +7,9 @@ import { calendarDate, formatDate, formatDateTime } from '@/core/format/formatTi
 import { ofCountedRounds } from '@/core/run/roundRole'
 import { signalLabel } from '@/core/signal/signal'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
-import { corridorFrame } from '@/pictures/corridorFrame'
-import { errorCorridor } from '@/pictures/errorCorridor'
+import type { CorridorData } from '@/pictures/charts/corridorData'
+import { corridorFrame } from '@/pictures/charts/corridorFrame'
+import { errorCorridor } from '@/pictures/charts/errorCorridor'
 import { LIGHT } from '@/pictures/palette'
 import { INSTRUMENT_KINDS } from '@/schema/configuration'
 import type { SealedRecord } from '@/schema/record'
@@ -22,7 +23,7 @@ import { roundTable } from './certificateRounds'
 import { type CertificateSource, type Doc, type Standing, standingWords } from './certificateSource'
 import { displayWords, planWords } from './certificateWords'
 import { corrections, loopCheck, outOfService, pauses } from './certificateWork'
-import { drawScene } from './drawScene'
+import { drawChart } from './drawChart'
 import { registerFonts } from './fonts'
 import { CONTENT_WIDTH, ensureRoom, facts, heading, numberPages, PAGE, paragraph, table } from './page'
 import { pdfBuffer } from './pdfBuffer'
@@ -222,18 +223,15 @@ function picture(doc: Doc, record: SealedRecord): void {
   const height = 150
   const { asFound, asLeft } = ofCountedRounds(record.rounds, record.results)
   heading(doc, asLeft ? 'Error: as found hollow, as left filled' : 'Error as found', height + 24)
-  const scene = errorCorridor(
-    {
-      ...corridorFrame(record.world),
-      series: [
-        { label: 'As found', style: 'as-found', points: asFound?.points ?? [] },
-        ...(asLeft ? [{ label: 'As left', style: 'as-left' as const, points: asLeft.points }] : []),
-      ],
-    },
-    { width: CONTENT_WIDTH, height, fontSize: 8 },
-  )
-  const y = doc.y
-  drawScene(doc, scene, { x: PAGE.left, y })
+  const corridor: CorridorData = {
+    ...corridorFrame(record.world),
+    series: [
+      { label: 'As found', style: 'as-found', points: asFound?.points ?? [] },
+      ...(asLeft ? [{ label: 'As left', style: 'as-left' as const, points: asLeft.points }] : []),
+    ],
+  }
+  const { y } = doc
+  drawChart(doc, (style) => errorCorridor(corridor, style), { x: PAGE.left, y, width: CONTENT_WIDTH, height })
   doc.x = PAGE.left
   doc.y = y + height + 2
 }

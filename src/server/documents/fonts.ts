@@ -35,6 +35,18 @@ function face(name: keyof typeof FILES): Face {
   return { name, file, font: fontkit.create(readFileSync(file)) }
 }
 
+/** The faces of charts: the file, the family a canvas knows it by, and the name it has in a document. */
+export function chartFaces(): readonly { name: string; file: string; family: string; isBold: boolean }[] {
+  const { text, bold, wide, wideBold } = loadedFaces()
+  const of = ({ name, file }: Face, family: string, isBold: boolean) => ({ name, file, family, isBold })
+  return [
+    of(text, 'Atkinson Hyperlegible Next', false),
+    of(bold, 'Atkinson Hyperlegible Next', true),
+    of(wide, 'DejaVu Sans', false),
+    of(wideBold, 'DejaVu Sans', true),
+  ]
+}
+
 /** Makes the fonts known to a document; they are embedded as far as they are used. */
 export function registerFonts(doc: PDFKit.PDFDocument): void {
   for (const { name, file } of Object.values(loadedFaces())) doc.registerFont(name, file)

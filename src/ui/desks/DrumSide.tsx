@@ -1,7 +1,8 @@
 'use client'
+import Box from '@mui/material/Box'
 import Radio from '@mui/material/Radio'
 import Link from 'next/link'
-import { useMemo } from 'react'
+import { useCallback, useMemo } from 'react'
 import { drumLevel, drumMPa } from '@/calc/drum'
 import { runCalculation } from '@/calc/runCalculation'
 import { coldDensities, drumShownPercent, hotDensities } from '@/core/drum/drumLevel'
@@ -9,9 +10,12 @@ import { COLD_DRUM_STEPS, HOT_DRUM_STEPS } from '@/core/drum/drumSteps'
 import { formatFixed, formatSigned } from '@/core/format/formatNumber'
 import { MOST_BOILING_MPA } from '@/core/steam/boilingWater'
 import { convertPressure, pressureUnitLabel } from '@/core/units/pressureUnit'
+import type { ChartStyle } from '@/pictures/charts/chartPicture'
+import { drumCurve } from '@/pictures/charts/drumCurve'
 import { drumPicture } from '@/pictures/drumPicture'
 import type { DrumLevelInput } from '@/schema/drum'
 import { LabelledSlider } from '../parts/LabelledSlider'
+import { ChartPictureView } from '../pictures/ChartPictureView'
 import { SceneSvg } from '../pictures/SceneSvg'
 import { useSize } from '../pictures/useSize'
 import { CalculationResult } from './CalculationResult'
@@ -100,22 +104,26 @@ const MOST_BAR = Math.floor(convertPressure(MOST_BOILING_MPA, 'MPa', 'bar')) - 2
 
 /** The drum with its true level, and what a cold-calibrated instrument makes of it. */
 function DrumView({ value, levelPercent }: { value: NonNullable<Props['form']['value']>; levelPercent: number }) {
-  const [ref, { width }] = useSize<HTMLDivElement>({ width: 460, height: 300 })
+  const [ref, { width }] = useSize<HTMLDivElement>({ width: 230, height: 300 })
   const drum = { tapDistanceM: value.tapDistance, gravityMPerS2: value.gravity }
   const present = hotDensities({ pressureMPa: drumMPa(value), legCelsius: value.legCelsius })
   const calibrated = coldDensities(value.ambientCelsius)
   const shown = (percent: number) => drumShownPercent(drum, { calibrated, present }, percent)
   const coldShows = shown(levelPercent)
+  const [atEmpty, atFull] = [shown(0), shown(100)]
+  const draw = useCallback(
+    (style: ChartStyle) =>
+      drumCurve({ truePercent: levelPercent, coldShowsPercent: coldShows, ends: [atEmpty, atFull] }, style),
+    [levelPercent, coldShows, atEmpty, atFull],
+  )
   return (
     <>
-      <div ref={ref} className="picture">
-        <SceneSvg
-          scene={drumPicture(
-            { truePercent: levelPercent, coldShowsPercent: coldShows, ends: [shown(0), shown(100)] },
-            { width, height: 300, fontSize: 13 },
-          )}
-        />
-      </div>
+      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1 }}>
+        <div ref={ref} className="picture">
+          <SceneSvg scene={drumPicture(levelPercent, { width, height: 300, fontSize: 13 })} />
+        </div>
+        <ChartPictureView draw={draw} height={300} />
+      </Box>
       <p className="notice" aria-live="polite">
         True <b className="num">{levelPercent} %</b>: calibrated cold it shows{' '}
         <b className="num">{formatFixed(coldShows, 1)} %</b>,{' '}

@@ -1,13 +1,15 @@
 'use client'
 import Button from '@mui/material/Button'
 import { useRouter } from 'next/navigation'
-import { useMemo } from 'react'
-import { flowCurve } from '@/pictures/flowCurve'
+import { useCallback, useMemo } from 'react'
+import type { ChartStyle } from '@/pictures/charts/chartPicture'
+import { flowCurve } from '@/pictures/charts/flowCurve'
 import { rootChain } from '@/pictures/rootChain'
 import { flowDesk } from '@/plans/flowDesk'
 import type { SavedDesk } from '@/schema/desks'
 import { FlowSetUp } from '@/schema/flowDesk'
 import { Mark } from '../parts/Mark'
+import { ChartPictureView } from '../pictures/ChartPictureView'
 import { SceneSvg } from '../pictures/SceneSvg'
 import { useSize } from '../pictures/useSize'
 import { DeskFoot } from './DeskFoot'
@@ -79,20 +81,17 @@ const boxOf = (field: string) => (field === 'flow' ? 'fullFlow' : `meter.${field
 
 function FlowPictures({ answer, setUp }: ShownFlow) {
   const [ref, { width }] = useSize<HTMLDivElement>({ width: 480, height: 500 })
-  const honest = 'refused' in answer.cutOff ? null : answer.cutOff.honestFromPercent
+  const draw = useCallback(
+    (style: ChartStyle) => {
+      const { dpErrorPercent, cutOffPercent } = setUp
+      const honestFromPercent = 'refused' in answer.cutOff ? null : answer.cutOff.honestFromPercent
+      return flowCurve({ ...answer, dpErrorPercent, cutOffPercent, honestFromPercent }, style)
+    },
+    [answer, setUp],
+  )
   return (
     <div ref={ref} className="picture stack">
-      <SceneSvg
-        scene={flowCurve(
-          {
-            ...answer,
-            dpErrorPercent: setUp.dpErrorPercent,
-            cutOffPercent: setUp.cutOffPercent,
-            honestFromPercent: honest,
-          },
-          { width, height: 330, fontSize: 13 },
-        )}
-      />
+      <ChartPictureView draw={draw} height={330} />
       <SceneSvg scene={rootChain(answer, { width, height: 148, fontSize: 13 })} />
       <RootWords answer={answer} />
     </div>

@@ -3,7 +3,7 @@ import { type RefObject, useEffect, useRef, useState } from 'react'
 import { usePrinting } from '../parts/usePrinting'
 
 /** Width of a sheet between margins of 14 mm: A4, 96 px to an inch. Wider pictures would shrink, with their words. */
-const PAPER_PX = Math.floor(((210 - 2 * 14) / 25.4) * 96)
+export const PAPER_PX = Math.floor(((210 - 2 * 14) / 25.4) * 96)
 
 /** Size of an element as it changes; the first drawing, on the server, uses the fallback. */
 export function useSize<T extends HTMLElement>(fallback: {

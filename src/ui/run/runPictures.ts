@@ -3,8 +3,8 @@ import { stageErrors } from '@/core/analysis/stageErrors'
 import { pointVerdict } from '@/core/error/verdict'
 import { type DecidedRound, ofCountedRounds } from '@/core/run/roundRole'
 import type { JudgedRound } from '@/core/run/runState'
-import { corridorFrame } from '@/pictures/corridorFrame'
-import type { CorridorData, CorridorSeries } from '@/pictures/corridorGeometry'
+import type { CorridorData, CorridorSeries } from '@/pictures/charts/corridorData'
+import { corridorFrame } from '@/pictures/charts/corridorFrame'
 import type { World } from '@/schema/world'
 
 /** An earlier calibration's as-left errors, drawn faintly for comparison. */

@@ -1,4 +1,5 @@
 import type { MarkShape } from '@/pictures/scene'
+import { VERDICT_WORDS } from '@/words/pointVerdictWords'
 import { DataTable } from '../parts/DataTable'
 import { Mark } from '../parts/Mark'
 import { answerColumn, figureAlone, isFigure } from './answerColumn'
@@ -71,7 +72,8 @@ const VERDICT_MARKS: Record<string, MarkShape> = {
   'conditional pass': 'look',
   'conditional fail': 'look',
 }
-const VERDICT_WORDS: Record<string, string> = { 'inside-look': 'inside, beyond the adjust limit' }
+
+const POINT_WORDS: Record<string, string> = VERDICT_WORDS
 
 /** @param text how a figure reads in its column */
 function Value({ value, text }: { value: unknown; text?: string | undefined }) {
@@ -81,7 +83,7 @@ function Value({ value, text }: { value: unknown; text?: string | undefined }) {
     const mark = VERDICT_MARKS[value]
     return mark ? (
       <strong className={`tone-${mark}`}>
-        <Mark mark={mark} /> {VERDICT_WORDS[value] ?? value}
+        <Mark mark={mark} /> {POINT_WORDS[value] ?? value}
       </strong>
     ) : (
       value

@@ -3,9 +3,10 @@ import { formatSigned } from '@/core/format/formatNumber'
 import { calendarDate, formatDate, formatDateTime } from '@/core/format/formatTime'
 import type { InstrumentPageData } from '@/server/services/instrumentPage'
 import { DataTable } from '@/ui/parts/DataTable'
-import { Mark, VERDICT_MARK, VERDICT_WORDS } from '@/ui/parts/Mark'
+import { Mark, VERDICT_MARK } from '@/ui/parts/Mark'
 import { ErrorCorridor } from '@/ui/pictures/ErrorCorridor'
 import { runCorridor } from '@/ui/run/runPictures'
+import { VERDICT_WORDS } from '@/words/pointVerdictWords'
 
 /** How its error lay in the corridor the last time. */
 export function LastPicture({ page: { lastRecord, timeZone } }: { page: InstrumentPageData }) {

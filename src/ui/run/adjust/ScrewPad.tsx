@@ -1,26 +1,28 @@
 'use client'
+import { useCallback } from 'react'
 import { formatFixed, formatSigned } from '@/core/format/formatNumber'
 import type { ScrewWork } from '@/core/run/advise/screwWork'
-import { convergencePad } from '@/pictures/convergencePad'
-import { SceneSvg } from '../../pictures/SceneSvg'
-import { useSize } from '../../pictures/useSize'
+import type { ChartStyle } from '@/pictures/charts/chartPicture'
+import { convergencePad } from '@/pictures/charts/convergencePad'
+import { ChartPictureView } from '../../pictures/ChartPictureView'
 
 type Props = { work: ScrewWork; unit: string; decimals: number }
 
 /** The convergence pad of a run: where both errors stand, and the reading to set next. */
 export function ScrewPad({ work, unit, decimals }: Props) {
-  const [ref, size] = useSize<HTMLDivElement>({ width: 600, height: 400 })
   const { advice, setTo, limitPercent, path } = work
   const reading = `${formatFixed(setTo, decimals)} ${unit}`
-  const aim = advice.isDone ? null : advice.afterMove
-  const scene = convergencePad(
-    { path, limit: limitPercent, aim, aimLabel: `${advice.nextScrew}: set ${reading}` },
-    { width: size.width, height: size.height, fontSize: 12.5 },
+  const draw = useCallback(
+    (style: ChartStyle) => {
+      const aim = advice.isDone ? null : advice.afterMove
+      return convergencePad({ path, limit: limitPercent, aim, aimLabel: `${advice.nextScrew}: set ${reading}` }, style)
+    },
+    [path, limitPercent, advice, reading],
   )
   return (
     <>
-      <div ref={ref} className="picture" style={{ height: '100%', minHeight: 260 }}>
-        <SceneSvg scene={scene} />
+      <div style={{ height: '100%', minHeight: 260 }}>
+        <ChartPictureView draw={draw} />
       </div>
       <div aria-live="polite">
         {advice.isDone ? (

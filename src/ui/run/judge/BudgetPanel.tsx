@@ -1,5 +1,5 @@
 'use client'
-import { useMemo, useState } from 'react'
+import { useCallback, useMemo, useState } from 'react'
 import type { JudgedPoint } from '@/core/analysis/judgedPoint'
 import { decimalsOfTwoDigits, formatFixed, formatPlain } from '@/core/format/formatNumber'
 import { assumptionsOf } from '@/core/run/judge/assumptions'
@@ -7,11 +7,12 @@ import { ERROR_BASIS_WORDS, errorBasis } from '@/core/run/judge/errorBasis'
 import { scatterOfRound } from '@/core/run/judge/judgeSteps'
 import { shownBudget } from '@/core/run/judge/shownBudget'
 import { pointName } from '@/core/run/plan/pointScale'
-import { type BudgetColumn, budgetColumns } from '@/pictures/budgetColumns'
+import { type BudgetColumn, budgetColumns } from '@/pictures/charts/budgetColumns'
+import type { ChartStyle } from '@/pictures/charts/chartPicture'
 import type { World } from '@/schema/world'
 import { Choice } from '../../parts/Choice'
 import { DataTable } from '../../parts/DataTable'
-import { SceneSvg } from '../../pictures/SceneSvg'
+import { ChartPictureView } from '../../pictures/ChartPictureView'
 import { type TypedStore, useTyped } from '../reading/typedStore'
 
 type Props = { world: World; points: readonly JudgedPoint[]; typed: TypedStore; close: () => void }
@@ -25,7 +26,7 @@ export function BudgetPanel({ world, points, typed: store, close }: Props) {
   const name = (point: JudgedPoint) => `${pointName(point.targetPercent, world.configuration)} ${point.direction}`
   const basis = errorBasis(world)
   const columns = useMemo(() => all.flatMap((point) => columnOf(point, world)), [all, world])
-  const scene = useMemo(() => budgetColumns(columns, { width: 620, height: 150 }), [columns])
+  const draw = useCallback((style: ChartStyle) => budgetColumns(columns, style), [columns])
   const [column] = shown ? columnOf(shown, world) : []
   if (!column)
     return (
@@ -38,7 +39,7 @@ export function BudgetPanel({ world, points, typed: store, close }: Props) {
   return (
     <section className="run-panel stack" aria-label="Uncertainty budget">
       <BudgetHead close={close} />
-      <SceneSvg scene={scene} />
+      <ChartPictureView draw={draw} height={170} />
       <div className="budget-head">
         <Choice
           label="Point"
@@ -82,9 +83,10 @@ export function BudgetPanel({ world, points, typed: store, close }: Props) {
 }
 
 /** The budget of a point as the run shows errors; none while there is none. */
-function columnOf({ budget, direction, applied }: JudgedPoint, world: World): BudgetColumn[] {
+function columnOf({ budget, direction, applied, targetPercent }: JudgedPoint, world: World): BudgetColumn[] {
   const shown = { basis: errorBasis(world), range: world.configuration }
-  return budget ? [{ direction, budget: shownBudget(budget, applied, shown) }] : []
+  const name = `${pointName(targetPercent, world.configuration)} ${direction}`
+  return budget ? [{ name, direction, budget: shownBudget(budget, applied, shown) }] : []
 }
 
 function BudgetHead({ close }: { close: () => void }) {

@@ -10,7 +10,8 @@ import { pointName } from '@/core/run/plan/pointScale'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { RunStep } from '@/schema/recordedRun'
 import type { World } from '@/schema/world'
-import { Mark, pointVerdictWords, VERDICT_MARK } from '../../parts/Mark'
+import { pointVerdictWords } from '@/words/pointVerdictWords'
+import { Mark, VERDICT_MARK } from '../../parts/Mark'
 
 /** In which unit the error column is shown. */
 type ErrorUnit = 'percent' | 'output' | 'input'

@@ -1,14 +1,14 @@
 'use client'
 import type { ReactNode } from 'react'
-import { convergencePad } from '@/pictures/convergencePad'
-import { decisionZone } from '@/pictures/decisionZone'
-import type { Scene } from '@/pictures/scene'
+import type { ChartPicture, ChartStyle } from '@/pictures/charts/chartPicture'
+import { convergencePad } from '@/pictures/charts/convergencePad'
+import { curvesChart } from '@/pictures/charts/curves'
+import { decisionZone } from '@/pictures/charts/decisionZone'
+import { histogram } from '@/pictures/charts/histogram'
+import { ChartPictureView } from '../../pictures/ChartPictureView'
 import { ErrorCorridor } from '../../pictures/ErrorCorridor'
-import { SceneSvg } from '../../pictures/SceneSvg'
-import { useSize } from '../../pictures/useSize'
 import { answerNumber } from '../answerNumber'
 import { readingsCorridor } from './corridorOfReadings'
-import { Histogram, LineChart } from './LineChart'
 import type { PictureInput } from './pictureInput'
 
 /** The picture of a calculation, where one fits. Data in, picture out. */
@@ -26,75 +26,30 @@ function pictureOf({ name, input, answer }: PictureInput): ReactNode {
       return corridor && <ErrorCorridor data={corridor} height={300} />
     }
     case 'two-screws':
-      return (
-        <Sized
-          height={330}
-          scene={(width) => convergencePad(padData(input, answer), { width, height: 330, fontSize: 12.5 })}
-        />
-      )
-    case 'decide':
-      return (
-        <Sized
-          height={120}
-          scene={(width) =>
-            decisionZone(
-              {
-                error: input.error,
-                limit: input.limit,
-                acceptanceLimit: answer.acceptanceLimit.value,
-                expandedUncertainty: input.expandedUncertainty,
-                unit: input.unit,
-              },
-              { width, height: 120, fontSize: 12.5 },
-            )
-          }
-        />
-      )
+      return <Drawn height={330} draw={(style) => convergencePad(padData(input, answer), style)} />
+    case 'decide': {
+      const { error, limit, expandedUncertainty, unit } = input
+      const zone = { error, limit, acceptanceLimit: answer.acceptanceLimit.value, expandedUncertainty, unit }
+      return <Drawn height={120} draw={(style) => decisionZone(zone, style)} />
+    }
     case 'transfer':
+      return <Drawn height={260} draw={(style) => curvesChart(transferCurves(answer.points), style)} />
+    case 'carry-limit': {
+      const limits = carriedCurves(answer.points)
       return (
-        <LineChart
-          words="Output over input, both in % of span"
-          x="input, % of span"
-          y="output, % of span"
-          curves={[
-            {
-              label: 'output',
-              points: answer.points.map((p: TransferPoint) => ({ x: p.inputPercent.value, y: p.outputPercent.value })),
-            },
-          ]}
-        />
+        <>
+          <Drawn height={260} draw={(style) => curvesChart(limits, style)} />
+          <p className="small soft">
+            {limits.curves.map(({ label, isDashed }) => `${isDashed ? '◆ dashed' : '● solid'}: ${label}`).join(' · ')}
+          </p>
+        </>
       )
-    case 'carry-limit':
-      return (
-        <LineChart
-          words="Limit on the output side over the output"
-          x="output, % of span"
-          y="limit, ± % of output span"
-          curves={[
-            {
-              label: 'really, upwards',
-              points: answer.points.flatMap((p: CarriedPoint) =>
-                p.upwards ? [{ x: p.output.value, y: p.upwards.value }] : [],
-              ),
-            },
-            {
-              label: 'by the slope',
-              isDashed: true,
-              points: answer.points.flatMap((p: CarriedPoint) =>
-                p.bySlope ? [{ x: p.output.value, y: p.bySlope.value }] : [],
-              ),
-            },
-          ]}
-        />
-      )
-    case 'monte-carlo':
-      return (
-        <Histogram
-          {...answer.histogram}
-          unit={answer.mean.unit}
-          inside={[answer.shortestLow.value, answer.shortestHigh.value]}
-        />
-      )
+    }
+    case 'monte-carlo': {
+      const { mean, shortestLow, shortestHigh } = answer
+      const data = { ...answer.histogram, unit: mean.unit, inside: [shortestLow.value, shortestHigh.value] }
+      return <Drawn height={260} draw={(style) => histogram(data, style)} />
+    }
     default:
       return null
   }
@@ -110,12 +65,31 @@ function padData(input: PictureInput['input'], answer: PictureInput['answer']) {
   return { path: answer.path, limit: input.limitPercent, aim, aimLabel }
 }
 
-/** A scene as wide as there is room. */
-function Sized({ scene, height }: { scene: (width: number) => Scene; height: number }) {
-  const [ref, { width }] = useSize<HTMLDivElement>({ width: 520, height })
-  return (
-    <div ref={ref} className="picture" style={{ height }}>
-      <SceneSvg scene={scene(width)} />
-    </div>
-  )
+const transferCurves = (points: readonly TransferPoint[]) => ({
+  words: 'Output over input, both in % of span',
+  x: 'input, % of span',
+  y: 'output, % of span',
+  curves: [{ label: 'output', points: points.map((p) => ({ x: p.inputPercent.value, y: p.outputPercent.value })) }],
+})
+
+const carriedCurves = (points: readonly CarriedPoint[]) => ({
+  words: 'Limit on the output side over the output',
+  x: 'output, % of span',
+  y: 'limit, ± % of output span',
+  curves: [
+    {
+      label: 'really, upwards',
+      points: points.flatMap((p) => (p.upwards ? [{ x: p.output.value, y: p.upwards.value }] : [])),
+    },
+    {
+      label: 'by the slope',
+      isDashed: true,
+      points: points.flatMap((p) => (p.bySlope ? [{ x: p.output.value, y: p.bySlope.value }] : [])),
+    },
+  ],
+})
+
+/** A chart of one answer: drawn anew with every answer, and with nothing else. */
+function Drawn({ draw, height }: { draw: (style: ChartStyle) => ChartPicture; height: number }) {
+  return <ChartPictureView draw={draw} height={height} />
 }

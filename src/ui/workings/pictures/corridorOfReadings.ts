@@ -3,7 +3,7 @@ import type { ErrorLimit } from '@/core/error/errorLimit'
 import { outputScale, type Signal } from '@/core/signal/signal'
 import { percentOfInput } from '@/core/transfer/linearTransfer'
 import { type PressureUnit, pressureUnitLabel } from '@/core/units/pressureUnit'
-import type { CorridorData } from '@/pictures/corridorGeometry'
+import type { CorridorData } from '@/pictures/charts/corridorData'
 
 type Reading = {
   readonly target: number

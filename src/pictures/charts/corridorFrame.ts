@@ -4,7 +4,7 @@ import { drawsIn } from '@/core/run/plan/decisionRule'
 import { plannedUncertainty } from '@/core/run/plan/plannedUncertainty'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { World } from '@/schema/world'
-import type { CorridorData } from './corridorGeometry'
+import type { CorridorData } from './corridorData'
 
 /** Everything of the corridor but its curves. Where the rule draws the acceptance limit in, that is in it too. */
 export function corridorFrame(world: World): Omit<CorridorData, 'series'> {

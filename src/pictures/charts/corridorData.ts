@@ -3,7 +3,6 @@ import { limitPercentSpan } from '@/core/error/errorLimit'
 import { type InputLimits, outputExpectations } from '@/core/error/transferLimit'
 import { type ErrorBasis, shownPercent } from '@/core/run/judge/errorBasis'
 import { inputAtPercent, percentOfInput } from '@/core/transfer/linearTransfer'
-import { linearScale, type Scale } from './axis'
 
 /** One curve in the corridor: a round of this run (hollow as found, filled as left) or a faint earlier one. */
 export type CorridorSeries = {
@@ -31,28 +30,13 @@ export type CorridorData = {
   }
 }
 
-export type Size = { readonly width: number; readonly height: number; readonly fontSize: number }
-
-/** Where the picture's curves lie: its box, and the scales of both axes. */
-export type Frame = {
-  left: number
-  right: number
-  top: number
-  bottom: number
-  x: Scale
-  y: Scale
-  reach: number
-  low: number
-  high: number
-}
 const SAMPLES = 60
 
-/** The frame of a corridor: wide enough for every point, tall enough for limit and errors. */
-export function frameOf(data: CorridorData, { width, height, fontSize }: Size): Frame {
-  const left = fontSize * 4.6
-  const right = width - fontSize * 4.4
-  const top = fontSize * 1.9
-  const bottom = height - fontSize * 3.1
+/** The ends of both axes: of the input in % of its span, and how far the error reaches up and down. */
+export type CorridorReach = { readonly low: number; readonly high: number; readonly error: number }
+
+/** The ends of a corridor's axes: wide enough for every point, tall enough for limit and errors. */
+export function corridorReach(data: CorridorData): CorridorReach {
   const percents = [...data.testPoints, ...data.series.flatMap((s) => s.points.map((p) => p.appliedPercent))]
   const isLog = data.errorBasis === 'reading'
   const low = isLog ? Math.min(...percents) : Math.min(0, ...percents)
@@ -62,18 +46,8 @@ export function frameOf(data: CorridorData, { width, height, fontSize }: Size): 
     .flatMap((s) => s.points.map((p) => Math.abs(shownError(data, p))))
   const widest = widestLimit(data, low, high)
   const reach = Math.max(widest * 1.55, ...errors.map((error) => error * 1.15), Math.abs(cursorError(data) ?? 0) * 1.05)
-  const capped = Math.min(reach, widest * 40) // a slip of the decimal mark must not flatten everything else
-  return {
-    left,
-    right,
-    top,
-    bottom,
-    low,
-    high,
-    reach: capped,
-    x: isLog ? logScale(data, [low, high], [left, right]) : linearScale([low, high], [left, right]),
-    y: linearScale([-capped, capped], [bottom, top]),
-  }
+  // A slip of the decimal mark must not flatten everything else.
+  return { low, high, error: Math.min(reach, widest * 40) }
 }
 
 /** Near zero flow the limit of a root grows without end: the picture is as tall as its upper four fifths need. */
@@ -135,18 +109,3 @@ function sampleAt(data: CorridorData, { low, high }: { low: number; high: number
   const [from, to] = [inputAtPercent(low, data.basis.range), inputAtPercent(high, data.basis.range)]
   return percentOfInput(from * (to / from) ** share, data.basis.range)
 }
-
-/** Per cent of span onto a logarithmic axis of the input. Inputs at or below zero lie on its lower end. */
-function logScale(
-  { basis }: CorridorData,
-  [low, high]: readonly [number, number],
-  range: readonly [number, number],
-): Scale {
-  const lowest = inputAtPercent(low, basis.range)
-  const log = (percent: number) => Math.log10(Math.max(lowest, inputAtPercent(percent, basis.range)))
-  const scale = linearScale([log(low), log(high)], range)
-  return (percent) => scale(log(percent))
-}
-
-/** A point beyond the frame is drawn on its edge: better there than not at all. */
-export const within = (frame: Frame, y: number) => Math.min(frame.bottom, Math.max(frame.top, y))

@@ -1,0 +1,226 @@
+import type { ChartDataset } from 'chart.js'
+import type { PointVerdict } from '@/core/error/verdict'
+import { formatFixed, formatPlain, formatSigned } from '@/core/format/formatNumber'
+import { ERROR_BASIS_WORDS } from '@/core/run/judge/errorBasis'
+import { inputAtPercent } from '@/core/transfer/linearTransfer'
+import { VERDICT_WORDS } from '@/words/pointVerdictWords'
+import type { Tone } from '../scene'
+import { chartOptions, linearAxis } from './chartOptions'
+import type { ChartPicture, ChartStyle } from './chartPicture'
+import {
+  type CorridorData,
+  type CorridorReach,
+  type CorridorSeries,
+  corridorReach,
+  cursorError,
+  limits,
+  shownError,
+} from './corridorData'
+import { corridorZones } from './corridorZones'
+import type { Remark } from './marginalia'
+import { decimalsOfTicks } from './tickWords'
+
+const VERDICT_TONE: Record<PointVerdict, Tone> = {
+  inside: 'verdigris',
+  'inside-look': 'ochre',
+  'not-accepted': 'ochre',
+  'not-stated': 'ochre',
+  outside: 'clay',
+}
+
+type Curve = ChartDataset<'scatter'>
+type Drawing = { readonly data: CorridorData; readonly reach: CorridorReach; readonly style: ChartStyle }
+
+/**
+ * The error corridor: error in % of span over applied input, the limit as a corridor, the adjust limit as an inner one,
+ * rising points ▲ and falling points ▼ joined, as found hollow, as left filled, earlier calibrations faint. Over several
+ * decades: % of reading, over a logarithmic input.
+ */
+export function errorCorridor(data: CorridorData, style: ChartStyle): ChartPicture {
+  const drawing = { data, style, reach: corridorReach(data) }
+  const read = data.series.map((series) => ({ curve: curveOf(series, drawing), said: saidOf(series, data) }))
+  // Chart.js draws the first data set last, and so on top of the others.
+  const curves = [...cursorMark(drawing), ...read.toReversed().map(({ curve }) => curve), ...edges(drawing)]
+  const said = [...cursorMark(drawing).map(() => []), ...read.toReversed().map((each) => each.said)]
+  return {
+    words: corridorInWords(data),
+    said,
+    configuration: {
+      type: 'scatter',
+      data: { datasets: [...curves, ...cursorLine(drawing)] },
+      options: {
+        ...chartOptions(style, {
+          said,
+          title: `error, ${ERROR_BASIS_WORDS[data.errorBasis ?? 'span']}`,
+          zones: corridorZones(data, drawing.reach, { palette: style.palette, across: acrossOf(data) }),
+          remarks: data.series.flatMap((series) => earlierName(series, drawing)),
+        }),
+        scales: { x: inputAxis(drawing), y: errorAxis(drawing), yLimits: limitsAxis(drawing) },
+      },
+    },
+  }
+}
+
+/** A place from left to right: % of input span, or the input itself where the axis is logarithmic. */
+const acrossOf = (data: CorridorData) => (percent: number) =>
+  data.errorBasis === 'reading' ? inputAtPercent(percent, data.basis.range) : percent
+
+/** A point beyond the frame is drawn on its edge: better there than not at all. */
+const within = ({ error }: CorridorReach, value: number) => Math.min(error, Math.max(-error, value))
+
+function curveOf({ style: kind, points, label }: CorridorSeries, { data, reach, style }: Drawing): Curve {
+  const { palette, fontSize } = style
+  const isEarlier = kind === 'earlier'
+  const tones = points.map(({ verdict }) => palette[VERDICT_TONE[verdict]])
+  const across = acrossOf(data)
+  return {
+    label,
+    data: points.map((p) => ({ x: across(p.appliedPercent), y: within(reach, shownError(data, p)) })),
+    showLine: true,
+    clip: false,
+    borderColor: isEarlier ? palette.soft : palette.ink,
+    borderWidth: isEarlier ? 1 : kind === 'as-left' ? 2 : 1.6,
+    borderDash: isEarlier ? [4, 3] : [],
+    pointRadius: isEarlier ? 0 : fontSize * 0.5,
+    pointHoverRadius: isEarlier ? 0 : fontSize * 0.62,
+    pointHitRadius: isEarlier ? 0 : fontSize,
+    pointStyle: 'triangle',
+    pointRotation: points.map(({ direction }) => (direction === 'rising' ? 0 : 180)),
+    pointBorderColor: tones,
+    pointBorderWidth: fontSize * 0.17,
+    pointBackgroundColor: kind === 'as-left' ? tones : palette.card,
+    pointHoverBackgroundColor: kind === 'as-left' ? tones : palette.card,
+  }
+}
+
+function saidOf({ style, points, label }: CorridorSeries, data: CorridorData): string[] {
+  if (style === 'earlier') return []
+  return points.map((point) => {
+    const applied = formatPlain(Number(inputAtPercent(point.appliedPercent, data.basis.range).toPrecision(5)))
+    const error = `${formatSigned(shownError(data, point), 3)} ${ERROR_BASIS_WORDS[data.errorBasis ?? 'span']}`
+    return `${label}, ${point.direction}, ${applied} ${data.unitLabel}: ${error}, ${VERDICT_WORDS[point.verdict]}`
+  })
+}
+
+/** The name of an earlier calibration, at its last rising point. */
+function earlierName({ style: kind, points, label }: CorridorSeries, { data, reach, style }: Drawing): Remark[] {
+  const last = points.findLast(({ direction }) => direction === 'rising') ?? points.at(-1)
+  if (kind !== 'earlier' || !last) return []
+  const at = { x: acrossOf(data)(last.appliedPercent), y: within(reach, shownError(data, last)) }
+  return [{ at, text: label, colour: style.palette.soft, align: 'right', up: 0.9, right: -0.4 }]
+}
+
+/** The error limit above and below. */
+function edges({ data, reach, style: { palette } }: Drawing): Curve[] {
+  const samples = limits(data, reach.low, reach.high)
+  const across = acrossOf(data)
+  return [1, -1].map((sign) => ({
+    label: sign > 0 ? 'upper limit' : 'lower limit',
+    data: samples.map(({ percent, limit }) => ({ x: across(percent), y: sign * limit })),
+    showLine: true,
+    borderColor: palette.ink,
+    borderWidth: 1.6,
+    pointRadius: 0,
+    pointHitRadius: 0,
+  }))
+}
+
+function cursorLine({ data, reach, style: { palette } }: Drawing): Curve[] {
+  if (!data.cursor) return []
+  const x = acrossOf(data)(data.cursor.percent)
+  return [
+    {
+      label: 'point being read',
+      data: [-1, 1].map((sign) => ({ x, y: sign * reach.error })),
+      showLine: true,
+      borderColor: palette.brass,
+      borderWidth: 1,
+      pointRadius: 0,
+      pointHitRadius: 0,
+    },
+  ]
+}
+
+function cursorMark({ data, reach, style: { palette, fontSize } }: Drawing): Curve[] {
+  const error = cursorError(data)
+  if (!data.cursor || error === null) return []
+  return [
+    {
+      label: 'being typed',
+      data: [{ x: acrossOf(data)(data.cursor.percent), y: within(reach, error) }],
+      clip: false,
+      pointStyle: 'triangle',
+      pointRotation: data.cursor.direction === 'rising' ? 0 : 180,
+      pointRadius: fontSize * 0.64,
+      pointHitRadius: 0,
+      pointBorderWidth: fontSize * 0.17,
+      pointBorderColor: palette.brass,
+      pointBackgroundColor: palette.card,
+    },
+  ]
+}
+
+function inputAxis({ data, reach: { low, high }, style }: Drawing) {
+  const across = acrossOf(data)
+  const input = (place: number) => (data.errorBasis === 'reading' ? place : inputAtPercent(place, data.basis.range))
+  const axis = linearAxis(style, {
+    title: `applied, ${data.unitLabel}`,
+    titleAlign: 'end',
+    ends: [across(low), across(high)],
+    at: spacedTicks(data, { low, high }, style).map(across),
+    words: (place) => formatPlain(Number(input(place).toPrecision(5))),
+  })
+  return data.errorBasis === 'reading' ? { ...axis, type: 'logarithmic' as const } : axis
+}
+
+/** Test points far enough apart for their numbers not to touch. */
+function spacedTicks(data: CorridorData, { low, high }: { low: number; high: number }, style: ChartStyle): number[] {
+  const place = (percent: number) => {
+    const across = acrossOf(data)(percent)
+    return data.errorBasis === 'reading' ? Math.log10(Math.max(Number.MIN_VALUE, across)) : across
+  }
+  const apart = (style.fontSize * 3.4) / Math.max(1, style.width - style.fontSize * 9)
+  const kept: number[] = []
+  for (const percent of data.testPoints.toSorted((a, b) => a - b)) {
+    const last = kept.at(-1)
+    const share = (at: number) => (place(at) - place(low)) / (place(high) - place(low))
+    if (last === undefined || Math.abs(share(percent) - share(last)) >= apart) kept.push(percent)
+  }
+  return kept
+}
+
+function errorAxis({ reach, style }: Drawing) {
+  return linearAxis(style, {
+    ends: [-reach.error, reach.error],
+    words: (value, ticks) => (value === 0 ? '0' : formatSigned(value, decimalsOfTicks(ticks))),
+    lines: 'zero',
+  })
+}
+
+/** At the right, where limit and adjust limit end; one of them where there is no room for both. */
+function limitsAxis({ data, reach, style }: Drawing) {
+  const end = limits(data, reach.high, reach.high).at(-1)
+  const limit = within(reach, end?.limit ?? 0)
+  const adjust = end?.adjust ?? null
+  const pixels = ((limit - (adjust ?? limit)) / (2 * reach.error)) * (style.height - style.fontSize * 5)
+  const axis = linearAxis(style, {
+    ends: [-reach.error, reach.error],
+    at: adjust !== null && pixels > style.fontSize * 1.2 ? [adjust, limit] : [limit],
+    words: (value) => (value === limit ? 'limit' : 'adjust'),
+  })
+  return { ...axis, axis: 'y' as const, position: 'right' as const, border: { display: false } }
+}
+
+/** The corridor for someone who cannot see it. */
+function corridorInWords(data: CorridorData): string {
+  const { series, unitLabel, basis, errorBasis = 'span' } = data
+  const read = series.filter((s) => s.style !== 'earlier' && s.points.length > 0)
+  if (read.length === 0) return `Error corridor, empty: no readings yet. Applied input in ${unitLabel}.`
+  const sentences = read.map(({ label, points }) => {
+    const worst = points.reduce((a, b) => (Math.abs(shownError(data, b)) > Math.abs(shownError(data, a)) ? b : a))
+    const outside = points.filter((p) => p.verdict === 'outside').length
+    const at = formatPlain(Number(inputAtPercent(worst.appliedPercent, basis.range).toPrecision(4)))
+    return `${label}: ${points.length} points, largest error ${formatSigned(shownError(data, worst), 3)} ${ERROR_BASIS_WORDS[errorBasis]} at ${at} ${unitLabel}, ${formatFixed(outside, 0)} outside the limit`
+  })
+  return `Error corridor. ${sentences.join('. ')}.`
+}
