@@ -9,6 +9,16 @@ export type ChartStyle = {
   readonly fontSize: number
 }
 
+/** What is being measured now, in the units of the axes: moves over a chart that stands still. */
+export type ChartPointer = {
+  readonly x: number
+  /** Null: no value yet, only where it will stand. */
+  readonly y: number | null
+  readonly direction: 'rising' | 'falling'
+  /** Beside it, where its place alone does not tell. */
+  readonly says: string | null
+}
+
 /** A chart as plain data: Chart.js draws it on screen and, by the same configuration, for paper. */
 export type ChartPicture = {
   readonly configuration: ChartConfiguration<'scatter'> | ChartConfiguration<'bar'>

@@ -9,6 +9,7 @@ import { budgetColumns } from './budgetColumns'
 import type { ChartPicture } from './chartPicture'
 import { convergencePad } from './convergencePad'
 import type { CorridorData } from './corridorData'
+import { corridorPointer } from './corridorPointer'
 import { curvesChart } from './curves'
 import { decisionZone } from './decisionZone'
 import { drumCurve } from './drumCurve'
@@ -112,15 +113,16 @@ describe('the error corridor', () => {
     expect(picture.said.flat()[1]).toBe('As found, rising, 20 kPa: +1.000 % of span, outside')
     expect(errorCorridor(corridor([]), STYLE).words).toContain('empty')
   })
-  test('the reading being typed stands on top, in brass, and is not read out', () => {
-    const data = {
-      ...corridor([4, 12]),
-      cursor: { percent: 100, errorPercentSpan: 0.4, direction: 'falling' as const },
-    }
-    const picture = errorCorridor(data, STYLE)
-    expect(picture.configuration.data.datasets[0]).toMatchObject({ pointBorderColor: LIGHT.brass, pointRotation: 180 })
-    expect(picture.said[0]).toEqual([])
-    expect(picture.said[1]).toHaveLength(2)
+  test('the reading being typed stands at its error, and the corridor does not stretch for a number half typed', () => {
+    const data = corridor([4, 12])
+    const at = (errorPercentSpan: number | null) =>
+      corridorPointer(data, { percent: 100, errorPercentSpan, direction: 'falling' })
+    expect(at(0.4)).toEqual({ x: 100, y: 0.4, direction: 'falling', says: null })
+    expect(at(null)).toMatchObject({ x: 100, y: null })
+    // 1 mA of 16.04: −93.75 % of span.
+    const beyond = at(-93.75)
+    expect(beyond.says).toBe('−93.8')
+    expect(beyond.y).toBe(drawn(errorCorridor(data, STYLE)).chart.scales.y?.min)
   })
   test('a guard band is hatched between the acceptance limit and the error limit, on both sides, and nowhere else', () => {
     const data = corridor([4, 12, 20])

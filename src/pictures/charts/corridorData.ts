@@ -22,12 +22,6 @@ export type CorridorData = {
   readonly acceptance?: readonly { readonly percent: number; readonly acceptance: number }[]
   /** `reading`: error in % of reading over a logarithmic input, for points that lie decades apart. */
   readonly errorBasis?: ErrorBasis
-  /** The point being read, in % of input span, and its error so far; not yet accepted. */
-  readonly cursor?: {
-    readonly percent: number
-    readonly errorPercentSpan: number | null
-    readonly direction: 'rising' | 'falling'
-  }
 }
 
 const SAMPLES = 60
@@ -45,7 +39,7 @@ export function corridorReach(data: CorridorData): CorridorReach {
     .filter((s) => s.style !== 'earlier')
     .flatMap((s) => s.points.map((p) => Math.abs(shownError(data, p))))
   const widest = widestLimit(data, low, high)
-  const reach = Math.max(widest * 1.55, ...errors.map((error) => error * 1.15), Math.abs(cursorError(data) ?? 0) * 1.05)
+  const reach = Math.max(widest * 1.55, ...errors.map((error) => error * 1.15))
   // A slip of the decimal mark must not flatten everything else.
   return { low, high, error: Math.min(reach, widest * 40) }
 }
@@ -97,11 +91,12 @@ export function shownError(
   return shownPercent(point.errorPercentSpan, applied, { basis: errorBasis, range: basis.range })
 }
 
-/** The error of the reading being typed, as shown; null while there is none. */
-export function cursorError(data: CorridorData): number | null {
-  if (!data.cursor || data.cursor.errorPercentSpan === null) return null
-  return shownError(data, { appliedPercent: data.cursor.percent, errorPercentSpan: data.cursor.errorPercentSpan })
-}
+/** From left to right: % of input span, or the input itself where the axis is logarithmic. */
+export const acrossOf = (data: CorridorData) => (percent: number) =>
+  data.errorBasis === 'reading' ? inputAtPercent(percent, data.basis.range) : percent
+
+/** A point beyond the frame is drawn on its edge: better there than not at all. */
+export const within = ({ error }: CorridorReach, value: number): number => Math.min(error, Math.max(-error, value))
 
 /** Samples are spread evenly over the width of the picture, so over the logarithm where the axis is one. */
 function sampleAt(data: CorridorData, { low, high }: { low: number; high: number }, share: number): number {

@@ -8,13 +8,14 @@ import type { Tone } from '../scene'
 import { chartOptions, linearAxis } from './chartOptions'
 import type { ChartPicture, ChartStyle } from './chartPicture'
 import {
+  acrossOf,
   type CorridorData,
   type CorridorReach,
   type CorridorSeries,
   corridorReach,
-  cursorError,
   limits,
   shownError,
+  within,
 } from './corridorData'
 import { corridorZones } from './corridorZones'
 import type { Remark } from './marginalia'
@@ -40,14 +41,14 @@ export function errorCorridor(data: CorridorData, style: ChartStyle): ChartPictu
   const drawing = { data, style, reach: corridorReach(data) }
   const read = data.series.map((series) => ({ curve: curveOf(series, drawing), said: saidOf(series, data) }))
   // Chart.js draws the first data set last, and so on top of the others.
-  const curves = [...cursorMark(drawing), ...read.toReversed().map(({ curve }) => curve), ...edges(drawing)]
-  const said = [...cursorMark(drawing).map(() => []), ...read.toReversed().map((each) => each.said)]
+  const onTop = read.toReversed()
+  const said = onTop.map((each) => each.said)
   return {
     words: corridorInWords(data),
     said,
     configuration: {
       type: 'scatter',
-      data: { datasets: [...curves, ...cursorLine(drawing)] },
+      data: { datasets: [...onTop.map(({ curve }) => curve), ...edges(drawing)] },
       options: {
         ...chartOptions(style, {
           said,
@@ -60,13 +61,6 @@ export function errorCorridor(data: CorridorData, style: ChartStyle): ChartPictu
     },
   }
 }
-
-/** A place from left to right: % of input span, or the input itself where the axis is logarithmic. */
-const acrossOf = (data: CorridorData) => (percent: number) =>
-  data.errorBasis === 'reading' ? inputAtPercent(percent, data.basis.range) : percent
-
-/** A point beyond the frame is drawn on its edge: better there than not at all. */
-const within = ({ error }: CorridorReach, value: number) => Math.min(error, Math.max(-error, value))
 
 function curveOf({ style: kind, points, label }: CorridorSeries, { data, reach, style }: Drawing): Curve {
   const { palette, fontSize } = style
@@ -123,41 +117,6 @@ function edges({ data, reach, style: { palette } }: Drawing): Curve[] {
     pointRadius: 0,
     pointHitRadius: 0,
   }))
-}
-
-function cursorLine({ data, reach, style: { palette } }: Drawing): Curve[] {
-  if (!data.cursor) return []
-  const x = acrossOf(data)(data.cursor.percent)
-  return [
-    {
-      label: 'point being read',
-      data: [-1, 1].map((sign) => ({ x, y: sign * reach.error })),
-      showLine: true,
-      borderColor: palette.brass,
-      borderWidth: 1,
-      pointRadius: 0,
-      pointHitRadius: 0,
-    },
-  ]
-}
-
-function cursorMark({ data, reach, style: { palette, fontSize } }: Drawing): Curve[] {
-  const error = cursorError(data)
-  if (!data.cursor || error === null) return []
-  return [
-    {
-      label: 'being typed',
-      data: [{ x: acrossOf(data)(data.cursor.percent), y: within(reach, error) }],
-      clip: false,
-      pointStyle: 'triangle',
-      pointRotation: data.cursor.direction === 'rising' ? 0 : 180,
-      pointRadius: fontSize * 0.64,
-      pointHitRadius: 0,
-      pointBorderWidth: fontSize * 0.17,
-      pointBorderColor: palette.brass,
-      pointBackgroundColor: palette.card,
-    },
-  ]
 }
 
 function inputAxis({ data, reach: { low, high }, style }: Drawing) {

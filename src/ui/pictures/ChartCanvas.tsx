@@ -1,15 +1,19 @@
 'use client'
+import type { Plugin } from 'chart.js'
 import { type ComponentProps, type KeyboardEvent, useEffect, useLayoutEffect, useRef, useState } from 'react'
 import { type ChartProps, Chart as ReactChart } from 'react-chartjs-2'
-import type { ChartPicture } from '@/pictures/charts/chartPicture'
+import type { ChartPicture, ChartPointer } from '@/pictures/charts/chartPicture'
 import type { Chart } from '@/pictures/charts/registerCharts'
 import '@/pictures/charts/registerCharts'
 import { usePrinting } from '../parts/usePrinting'
+import { type ChartFrame, frameOf, PointerMark } from './PointerMark'
 import { PAPER_PX } from './useSize'
 
 /** A chart on a canvas. Pointer, finger and arrow keys read its points out. */
-export default function ChartCanvas({ picture }: { picture: ChartPicture }) {
+export default function ChartCanvas({ picture, pointer }: { picture: ChartPicture; pointer: ChartPointer | null }) {
   const { configuration, words, said } = picture
+  const [frame, setFrame] = useState<ChartFrame | null>(null)
+  const [plugins] = useState(() => [toldFrame(setFrame)])
   const chart = useRef<Chart>(null)
   const [heard, setHeard] = useState('')
   useLettersWhenLoaded(chart)
@@ -28,18 +32,26 @@ export default function ChartCanvas({ picture }: { picture: ChartPicture }) {
         {...(configuration as Pick<ChartProps, 'type' | 'data' | 'options'>)}
         ref={chart as ComponentProps<typeof ReactChart>['ref']}
         updateMode="none"
+        plugins={plugins}
         role="img"
         aria-label={words}
         tabIndex={0}
         onKeyDown={read}
         onBlur={() => chart.current && pointAt(chart.current, null)}
       />
+      {pointer && frame && <PointerMark pointer={pointer} frame={frame} />}
       <span className="visually-hidden" aria-live="polite">
         {heard}
       </span>
     </>
   )
 }
+
+/** Tells where a chart's scales lie, each time they have been laid out. */
+const toldFrame = (tell: (frame: ChartFrame) => void): Plugin => ({
+  id: 'told-frame',
+  afterUpdate: (chart) => tell(frameOf(chart)),
+})
 
 type Point = { readonly datasetIndex: number; readonly index: number }
 

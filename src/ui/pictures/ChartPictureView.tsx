@@ -1,7 +1,7 @@
 'use client'
 import dynamic from 'next/dynamic'
 import { useMemo } from 'react'
-import type { ChartPicture, ChartStyle } from '@/pictures/charts/chartPicture'
+import type { ChartPicture, ChartPointer, ChartStyle } from '@/pictures/charts/chartPicture'
 import { usePalette } from './usePalette'
 import { useSize } from './useSize'
 
@@ -10,12 +10,14 @@ const ChartCanvas = dynamic(() => import('./ChartCanvas'), { ssr: false })
 type Props = {
   /** Makes the chart for the room there is; the same function as long as it draws the same. */
   readonly draw: (style: ChartStyle) => ChartPicture
+  /** What is being measured now; null or absent where nothing is. */
+  readonly pointer?: ChartPointer | null
   /** CSS pixels; fills its container where none is given. */
   readonly height?: number
 }
 
 /** A chart, as wide as there is room, in the colours of the theme. */
-export function ChartPictureView({ draw, height }: Props) {
+export function ChartPictureView({ draw, pointer = null, height }: Props) {
   const [ref, size] = useSize<HTMLDivElement>({ width: 680, height: height ?? 400 })
   const palette = usePalette()
   const picture = useMemo(
@@ -30,7 +32,7 @@ export function ChartPictureView({ draw, height }: Props) {
   )
   return (
     <div ref={ref} className="picture" style={{ position: 'relative', height: height ?? '100%' }}>
-      <ChartCanvas picture={picture} />
+      <ChartCanvas picture={picture} pointer={pointer} />
     </div>
   )
 }

@@ -15,11 +15,10 @@ type Inputs = {
   /** The same rounds with their points. */
   readonly rounds: readonly Pick<JudgedRound, 'points'>[]
   readonly earlier: EarlierCurve | null
-  readonly cursor?: CorridorData['cursor']
 }
 
 /** Corridor data of a run: as found hollow, the last as left filled, the calibration before faint. */
-export function runCorridor({ run, rounds, earlier, cursor }: Inputs): CorridorData {
+export function runCorridor({ run, rounds, earlier }: Inputs): CorridorData {
   const { asFound, asLeft } = ofCountedRounds(run.rounds, rounds)
   return {
     ...corridorFrame(run.world),
@@ -28,7 +27,6 @@ export function runCorridor({ run, rounds, earlier, cursor }: Inputs): CorridorD
       ...(asFound ? [{ label: 'As found', style: 'as-found' as const, points: asFound.points }] : []),
       ...(asLeft ? [{ label: 'As left', style: 'as-left' as const, points: asLeft.points }] : []),
     ],
-    ...(cursor && { cursor }),
   }
 }
 

@@ -1,6 +1,7 @@
 'use client'
 import { useMemo } from 'react'
 import type { RunState } from '@/core/run/runState'
+import { corridorPointer } from '@/pictures/charts/corridorPointer'
 import type { RunStep } from '@/schema/recordedRun'
 import type { RunView } from '@/schema/runView'
 import { ErrorCorridor } from '../../pictures/ErrorCorridor'
@@ -18,13 +19,12 @@ type Props = {
 /** The corridor with the reading being typed. It follows the entry line a frame later. */
 export function LiveCorridor({ run, rounds, earlier, armed, typed: store }: Props) {
   const typed = useTyped(store)
-  const data = useMemo(() => {
-    const cursor = armed && {
-      percent: typed.kind === 'judged' ? typed.point.appliedPercent : armed.percent,
-      errorPercentSpan: typed.kind === 'judged' ? typed.point.errorPercentSpan : null,
-      direction: armed.direction,
-    }
-    return runCorridor({ run, rounds, earlier, cursor })
-  }, [run, rounds, earlier, armed, typed])
-  return <ErrorCorridor data={data} />
+  const data = useMemo(() => runCorridor({ run, rounds, earlier }), [run, rounds, earlier])
+  const pointer = useMemo(() => {
+    if (!armed) return null
+    const { appliedPercent: percent, errorPercentSpan } =
+      typed.kind === 'judged' ? typed.point : { appliedPercent: armed.percent, errorPercentSpan: null }
+    return corridorPointer(data, { percent, errorPercentSpan, direction: armed.direction })
+  }, [data, armed, typed])
+  return <ErrorCorridor data={data} pointer={pointer} />
 }
