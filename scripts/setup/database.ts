@@ -1,7 +1,7 @@
-import { createHash, randomBytes } from 'node:crypto'
-import { readdirSync, readFileSync } from 'node:fs'
-import { join } from 'node:path'
+import { randomBytes } from 'node:crypto'
+import { basename, join } from 'node:path'
 import pg from 'pg'
+import Postgrator from 'postgrator'
 import { GRANTS_FOR_APPLICATION_ROLE } from '../../src/server/sql/grants.sql'
 import { CLUSTER_NAMES, type Cluster } from './cluster'
 import { ROOT } from './root'
@@ -9,6 +9,8 @@ import { StepFailure, say } from './steps'
 
 const STEP = 'schema'
 const MIGRATIONS = join(ROOT, 'db', 'migrations')
+/** Where Postgrator keeps which migrations the database has had. */
+const VERSIONS = 'schema_version'
 /** Any fixed number: keeps two starts from migrating at once. */
 const MIGRATION_LOCK = 7_264_001
 
@@ -27,7 +29,7 @@ export async function ensureDatabase(cluster: Cluster): Promise<void> {
 }
 
 /**
- * Applies the migrations that are missing, each in its own transaction, under a lock.
+ * Applies the migrations that are missing, all of them or none, under a lock.
  *
  * @param ownerUrl login that owns the schema
  * @param applicationRole role to give the application's rights to; none where the owner is the application
@@ -36,60 +38,70 @@ export async function ensureDatabase(cluster: Cluster): Promise<void> {
  */
 export async function migrate(ownerUrl: string, applicationRole?: string): Promise<void> {
   await withClient(ownerUrl, async (db) => {
-    await db.query('SELECT pg_advisory_lock($1)', [MIGRATION_LOCK])
-    await db.query(
-      'CREATE TABLE IF NOT EXISTS schema_migration (name text PRIMARY KEY, sha256 text NOT NULL, applied_at timestamptz NOT NULL DEFAULT now())',
-    )
-    const applied = new Map(
-      (await db.query('SELECT name, sha256 FROM schema_migration')).rows.map((r) => [r.name, r.sha256]),
-    )
-    const files = readdirSync(MIGRATIONS)
-      .filter((file) => file.endsWith('.sql'))
-      .toSorted()
-    const newer = [...applied.keys()].filter((name) => !files.includes(name))
-    if (newer.length > 0)
-      throw new StepFailure(
-        STEP,
-        `the database is newer than this build: it has had ${newer.join(', ')}`,
-        'Start the version of Barys it was last used with, or a later one. Nothing was changed.',
-      )
-    for (const name of files) {
-      const sql = readFileSync(join(MIGRATIONS, name), 'utf8')
-      const sha256 = createHash('sha256').update(sql).digest('hex')
-      if (!applied.has(name)) await applyMigration(db, { name, sql, sha256 })
-      else if (applied.get(name) !== sha256)
-        throw new StepFailure(
-          STEP,
-          `${name} was changed after it had been applied`,
-          'Migrations only go forward: undo the change and add a new file.',
-        )
-    }
+    await db.query('BEGIN')
+    await db.query('SELECT pg_advisory_xact_lock($1)', [MIGRATION_LOCK])
+    await applyMissing(db)
     // The key that seals session cookies: made once, the same for every process.
     await db.query("INSERT INTO server_secret (name, value) VALUES ('session', $1) ON CONFLICT DO NOTHING", [
       randomBytes(32).toString('hex'),
     ])
     if (applicationRole) await db.query(GRANTS_FOR_APPLICATION_ROLE(pg.escapeIdentifier(applicationRole)))
+    await db.query('COMMIT')
   })
 }
 
-async function applyMigration(
-  db: pg.Client,
-  { name, sql, sha256 }: Record<'name' | 'sql' | 'sha256', string>,
-): Promise<void> {
-  say(STEP, `applying ${name}`)
-  try {
-    await db.query('BEGIN')
-    await db.query(sql)
-    await db.query('INSERT INTO schema_migration (name, sha256) VALUES ($1, $2)', [name, sha256])
-    await db.query('COMMIT')
-  } catch (cause) {
+async function applyMissing(db: pg.Client): Promise<void> {
+  const runner = new Postgrator({
+    driver: 'pg',
+    migrationPattern: join(MIGRATIONS, '*.sql'),
+    schemaTable: VERSIONS,
+    execQuery: (sql) => db.query(sql),
+  })
+  await takeOverEarlierList(db, await runner.getMigrations())
+  const [reached, known] = [await runner.getDatabaseVersion(), await runner.getMaxVersion()]
+  if (reached > known)
     throw new StepFailure(
       STEP,
-      `${name} failed: ${cause instanceof Error ? cause.message : cause}`,
-      'Nothing of it was kept.',
+      `the database is newer than this build: it has had migration ${reached}, this build knows ${known}`,
+      'Start the version of Barys it was last used with, or a later one. Nothing was changed.',
+    )
+  let last = ''
+  runner.on('validation-started', ({ filename }) => {
+    last = basename(filename)
+  })
+  await runner.validateMigrations(reached).catch((cause) => {
+    throw new StepFailure(
+      STEP,
+      `${last} was changed after it had been applied`,
+      'Migrations only go forward: undo the change and add a new file.',
       { cause },
     )
-  }
+  })
+  runner.on('migration-started', ({ filename }) => {
+    last = basename(filename)
+    say(STEP, `applying ${last}`)
+  })
+  await runner.migrate().catch((cause) => {
+    const says = cause instanceof Error ? cause.message : cause
+    throw new StepFailure(STEP, `${last} failed: ${says}`, 'Nothing of it was kept.', { cause })
+  })
+}
+
+/** Plants that began before Postgrator kept their list in a table of ours, with other names and sums. */
+async function takeOverEarlierList(db: pg.Client, migrations: readonly Postgrator.Migration[]): Promise<void> {
+  const { rows } = await db.query("SELECT to_regclass('schema_migration') AS earlier")
+  if (rows[0]?.earlier === null) return
+  await db.query(`CREATE TABLE ${VERSIONS} (version bigint PRIMARY KEY, name text, md5 text, run_at timestamptz)`)
+  const applied = new Set(
+    (await db.query('SELECT left(name, 4)::int AS version FROM schema_migration')).rows.map((row) => row.version),
+  )
+  for (const { version, name, md5 } of migrations.filter(({ version }) => applied.has(version)))
+    await db.query(`INSERT INTO ${VERSIONS} (version, name, md5, run_at) VALUES ($1, $2, $3, now())`, [
+      version,
+      name,
+      md5,
+    ])
+  await db.query('DROP TABLE schema_migration')
 }
 
 /** Opens one connection, hands it over, and closes it whatever happens. */

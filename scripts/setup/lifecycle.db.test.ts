@@ -65,9 +65,9 @@ test('migrating twice changes nothing; the application may add and read, not cha
   const database = await freshDatabase()
   await migrate(database.ownerUrl, process.env.BARYS_TEST_APPLICATION_ROLE)
   await withClient(database.applicationUrl, async (db) => {
-    expect((await db.query('SELECT name FROM schema_migration')).rows.length).toBeGreaterThan(0)
-    await expect(db.query('DELETE FROM schema_migration')).rejects.toThrow('permission denied')
-    await expect(db.query(`INSERT INTO schema_migration VALUES ('x', 'y')`)).rejects.toThrow('permission denied')
+    expect((await db.query('SELECT name FROM schema_version')).rows.length).toBeGreaterThan(0)
+    await expect(db.query('DELETE FROM schema_version')).rejects.toThrow('permission denied')
+    await expect(db.query('INSERT INTO schema_version VALUES (99)')).rejects.toThrow('permission denied')
     await expect(db.query('UPDATE person SET name = name')).rejects.toThrow('permission denied')
     await expect(db.query('CREATE TABLE mine (n int)')).rejects.toThrow('permission denied')
   })
@@ -75,18 +75,54 @@ test('migrating twice changes nothing; the application may add and read, not cha
 
 test('an applied migration that was changed afterwards is refused by name', async () => {
   const database = await freshDatabase()
-  await withClient(database.ownerUrl, (db) => db.query(`UPDATE schema_migration SET sha256 = 'changed'`))
-  await expect(migrate(database.ownerUrl)).rejects.toThrow('0001_first_slice.sql was changed after it had been applied')
+  await withClient(database.ownerUrl, (db) => db.query(`UPDATE schema_version SET md5 = 'changed' WHERE version = 3`))
+  await expect(migrate(database.ownerUrl)).rejects.toThrow(
+    '0003.do.every_technology.sql was changed after it had been applied',
+  )
 })
 
 test('a database newer than the build is refused before anything is changed', async () => {
   const database = await freshDatabase()
-  await withClient(database.ownerUrl, (db) =>
-    db.query(`INSERT INTO schema_migration (name, sha256) VALUES ('9999_of_tomorrow.sql', 'x')`),
-  )
+  await withClient(database.ownerUrl, (db) => db.query('INSERT INTO schema_version (version) VALUES (9999)'))
   await expect(migrate(database.ownerUrl)).rejects.toThrow(
-    'the database is newer than this build: it has had 9999_of_tomorrow.sql',
+    'the database is newer than this build: it has had migration 9999',
   )
+})
+
+test('two starts at once migrate one after the other', async () => {
+  const database = await freshDatabase()
+  await withClient(database.ownerUrl, (db) =>
+    db.query('DROP TABLE rate_limit; DELETE FROM schema_version WHERE version = 10'),
+  )
+  await Promise.all([migrate(database.ownerUrl), migrate(database.ownerUrl)])
+  await withClient(database.ownerUrl, async (db) => {
+    expect((await db.query('SELECT 1 FROM schema_version WHERE version = 10')).rowCount).toBe(1)
+  })
+})
+
+test('a migration that fails leaves nothing behind, the lock included', async () => {
+  const database = await freshDatabase()
+  // The table is there already: the migration that makes it fails half way through the list.
+  await withClient(database.ownerUrl, (db) => db.query('DELETE FROM schema_version WHERE version = 10'))
+  await expect(migrate(database.ownerUrl)).rejects.toThrow(/0010.do.rate_limit.sql failed: .*already exists/)
+  await withClient(database.ownerUrl, (db) => db.query('DROP TABLE rate_limit'))
+  await migrate(database.ownerUrl)
+})
+
+test('a plant that began with the list of before goes on: what it has had is not applied again', async () => {
+  const database = await freshDatabase()
+  await withClient(database.ownerUrl, (db) =>
+    db.query(`CREATE TABLE schema_migration (name text PRIMARY KEY, sha256 text NOT NULL);
+              INSERT INTO schema_migration SELECT lpad(version::text, 4, '0') || '_' || name || '.sql', 'x'
+                FROM schema_version WHERE version BETWEEN 1 AND 9;
+              DROP TABLE schema_version; DROP TABLE rate_limit`),
+  )
+  await migrate(database.ownerUrl)
+  await withClient(database.ownerUrl, async (db) => {
+    const { rows } = await db.query('SELECT max(version)::int AS reached, count(*)::int AS known FROM schema_version')
+    expect(rows).toEqual([{ reached: 10, known: 10 }])
+    expect((await db.query("SELECT to_regclass('schema_migration') AS earlier")).rows).toEqual([{ earlier: null }])
+  })
 })
 
 test('a database that is not there is named with the remedy', async () => {

@@ -44,6 +44,8 @@ describe('times in the site’s zone', () => {
   })
   test('dates in words; 24 November 2026 is a Tuesday', () => {
     expect(formatDate('2026-11-03')).toBe('3 Nov 2026')
+    const months = Array.from({ length: 12 }, (_, index) => formatDate(`2026-${String(index + 1).padStart(2, '0')}-01`))
+    expect(months.map((date) => date.split(' ')[1]).join(' ')).toBe('Jan Feb Mar Apr May Jun Jul Aug Sep Oct Nov Dec')
     expect(formatWeekday('2026-11-24')).toBe('Tuesday 24 Nov')
   })
   test('whole days over a leap day and a change of clocks', () => {

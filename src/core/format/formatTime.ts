@@ -1,5 +1,6 @@
-const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec']
-const WEEKDAYS = ['Sunday', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday']
+// American names of months: “Sep” in every version of the locale data, where British ones had “Sept” for a while.
+const MONTH = new Intl.DateTimeFormat('en-US', { month: 'short', timeZone: 'UTC' })
+const WEEKDAY = new Intl.DateTimeFormat('en-US', { weekday: 'long', timeZone: 'UTC' })
 
 /** Calendar date (`YYYY-MM-DD`) of an instant in a time zone. */
 export function calendarDate(at: Date, timeZone: string): string {
@@ -7,16 +8,15 @@ export function calendarDate(at: Date, timeZone: string): string {
   return `${year}-${month}-${day}`
 }
 
-/** `24 Nov 2026`, from a calendar date. Written out by us, as browsers and servers differ in their locale data. */
+/** `24 Nov 2026`, from a calendar date. */
 export function formatDate(calendar: string): string {
-  const [year = '', month = '', day = ''] = calendar.split('-')
-  return `${Number(day)} ${MONTHS[Number(month) - 1]} ${year}`
+  const [year = '', , day = ''] = calendar.split('-')
+  return `${Number(day)} ${MONTH.format(noonOf(calendar))} ${year}`
 }
 
 /** `Tuesday 24 November`-like heading without the year: `Tuesday 24 Nov`. */
 export function formatWeekday(calendar: string): string {
-  const weekday = WEEKDAYS[new Date(`${calendar}T12:00:00Z`).getUTCDay()]
-  return `${weekday} ${formatDate(calendar).replace(/ \d+$/, '')}`
+  return `${WEEKDAY.format(noonOf(calendar))} ${formatDate(calendar).replace(/ \d+$/, '')}`
 }
 
 /** `24 Nov 2026, 14:05` in a time zone, from ISO 8601 text or an instant. */
@@ -30,6 +30,8 @@ export function formatDateTime(at: string | Date, timeZone: string): string {
 export function daysBetween(from: string, to: string): number {
   return Math.round((Date.parse(`${to}T00:00:00Z`) - Date.parse(`${from}T00:00:00Z`)) / 86_400_000)
 }
+
+const noonOf = (calendar: string): Date => new Date(`${calendar}T12:00:00Z`)
 
 function partsOf(at: Date, timeZone: string): Record<'year' | 'month' | 'day' | 'hour' | 'minute', string> {
   const parts = new Intl.DateTimeFormat('en-GB', {

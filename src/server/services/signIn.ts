@@ -2,8 +2,9 @@ import { randomUUID } from 'node:crypto'
 import { Refusal } from '@/core/refusal'
 import type { FirstPerson, NewPerson, SignIn } from '@/schema/people'
 import { hashPassword, isPassword } from '../auth/password'
+import { countTry, forgetTries } from '../auth/signInLimit'
 import { pool, transaction } from '../database'
-import { Conflict, Forbidden, TooMany } from '../refusals'
+import { Conflict, Forbidden } from '../refusals'
 import { insertEvent } from '../sql/event'
 import {
   anybody,
@@ -15,13 +16,9 @@ import {
   selectSignIn,
   updatePassword,
 } from '../sql/person'
-import { insertAttempt, selectFailures } from '../sql/signInAttempt'
+import { insertAttempt } from '../sql/signInAttempt'
 import { insertSite } from '../sql/site'
 import type { Actor } from './actor'
-
-/** So many failures of one name within the window, and it has to wait. Ours, no source. */
-const MOST_FAILURES = 5
-const WINDOW_MINUTES = 15
 
 /**
  * Checks name and password.
@@ -50,17 +47,12 @@ async function checkedPassword(
   { name, password, passwordHash }: SignIn & { passwordHash: string | null },
   now: Date,
 ): Promise<void> {
-  const since = new Date(now.getTime() - WINDOW_MINUTES * 60_000)
-  const failures = await selectFailures(pool(), name, since)
-  const [first] = failures.slice(-MOST_FAILURES)
-  if (failures.length >= MOST_FAILURES && first) {
-    const minutes = Math.max(1, Math.ceil((first.getTime() - since.getTime()) / 60_000))
-    throw new TooMany('password', `${failures.length} failures for this name`, `wait ${minutes} min, then try again`)
-  }
+  await countTry(name)
   const succeeded = await isPassword(password, passwordHash)
   await insertAttempt(pool(), { name, succeeded, at: now })
   if (!succeeded)
     throw new Refusal('password', 'name and password do not belong together', 'look at both, and at the capitals lock')
+  await forgetTries(name)
 }
 
 /**

@@ -1,6 +1,6 @@
 /**
  * Rights of the role the application works with: it may read, add, close a run, change a password, count capsules and note who is where;
- * it may change or delete nothing that was recorded. Run by the owner after every migration, so that new tables are never forgotten.
+ * it may change or delete nothing that was recorded; how often something was tried is no record. Run by the owner after every migration, so that new tables are never forgotten.
  */
 export const GRANTS_FOR_APPLICATION_ROLE = (role: string) => `
   GRANT USAGE ON SCHEMA public TO ${role};
@@ -10,5 +10,6 @@ export const GRANTS_FOR_APPLICATION_ROLE = (role: string) => `
   GRANT UPDATE (password_hash) ON person TO ${role};
   GRANT UPDATE (place, draft, seen_at) ON run_presence TO ${role};
   GRANT UPDATE (kept) ON capsule TO ${role};
+  GRANT UPDATE, DELETE ON rate_limit TO ${role};
   REVOKE INSERT ON server_secret FROM ${role};
-  REVOKE INSERT ON schema_migration FROM ${role};`
+  REVOKE INSERT ON schema_version FROM ${role};`
