@@ -15,6 +15,8 @@ import { runConductor, say } from './setup/steps'
 
 const FOLDER = join(ROOT, 'docs', 'screenshots')
 const DIST = '.next-test'
+/** `npm run screenshots -- FOLDER` also takes every view in each theme and at 800 and 390 px, into that folder. */
+const [, , EVERY_LOOK] = process.argv
 
 const READINGS = [
   ['0.004', '4.012'],
@@ -67,6 +69,7 @@ await runConductor(async () => {
     })
     try {
       mkdirSync(FOLDER, { recursive: true })
+      if (EVERY_LOOK) mkdirSync(EVERY_LOOK, { recursive: true })
       await takeAll(browser, server.address, folder)
     } finally {
       await browser.close()
@@ -249,6 +252,21 @@ async function take(page: Page, name: string): Promise<void> {
   await page.getByText(shows.words).filter({ visible: true }).first().waitFor({ timeout: 20_000 })
   await page.evaluate('document.fonts.ready')
   await page.screenshot({ path: join(FOLDER, `${name}.png`) })
+  if (EVERY_LOOK) await everyLook(page, join(EVERY_LOOK, name))
+}
+
+/** The same view in every theme and on every width, to be looked at and thrown away. */
+async function everyLook(page: Page, path: string): Promise<void> {
+  const theme = page.getByLabel('Theme', { exact: true })
+  for (const name of ['dark', 'sun', 'light']) {
+    await theme.selectOption(name)
+    await page.screenshot({ path: `${path}-${name}-1280.png` })
+  }
+  for (const width of [800, 390]) {
+    await page.setViewportSize({ width, height: 800 })
+    await page.screenshot({ path: `${path}-light-${width}.png`, fullPage: true })
+  }
+  await page.setViewportSize({ width: 1280, height: 800 })
 }
 
 /** First page of the certificate of the record shown. */
