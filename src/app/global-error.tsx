@@ -1,6 +1,8 @@
 'use client'
-import './globals.css'
+import './print.css'
+import GlobalStyles from '@mui/material/GlobalStyles'
 import { LoadFailure } from '@/ui/shell/LoadFailure'
+import { baseStyles } from '@/ui/theme/baseStyles'
 import { cssTokens } from '@/ui/theme/cssTokens'
 
 /** The frame itself could not be made: it asks the database who works here. */
@@ -12,6 +14,7 @@ export default function FrameError() {
         <style>{cssTokens}</style>
       </head>
       <body>
+        <GlobalStyles styles={baseStyles} />
         <main>
           <LoadFailure />
         </main>

@@ -1,4 +1,5 @@
 'use client'
+import GlobalStyles from '@mui/material/GlobalStyles'
 import { useRouter } from 'next/navigation'
 import { type KeyboardEvent, useMemo, useState } from 'react'
 import { formatWeekday } from '@/core/format/formatTime'
@@ -9,6 +10,7 @@ import { Mark } from '../parts/Mark'
 import { SearchBox } from '../parts/SearchBox'
 import { SceneSvg } from '../pictures/SceneSvg'
 import { useSize } from '../pictures/useSize'
+import { dayStyles } from './dayStyles'
 import { JobPanel } from './JobPanel'
 import { areasOf, dueWords, matches } from './jobs'
 import { startPath } from './startPath'
@@ -43,6 +45,7 @@ export function DayDesk({ sheet }: { sheet: DaySheet }) {
 
   return (
     <div className="day">
+      <GlobalStyles styles={dayStyles} />
       <div className="day-main">
         <div className="head-row">
           <h1>{formatWeekday(sheet.today)}</h1>

@@ -1,6 +1,9 @@
+import GlobalStyles from '@mui/material/GlobalStyles'
 import Link from 'next/link'
 import type { ReactNode } from 'react'
 import { DESKS, type Desk } from '@/schema/desks'
+import { workingsStyles } from '../workings/workingsStyles'
+import { deskStyles } from './deskStyles'
 import type { DeskInstrument } from './deskTypes'
 
 type Props = { instrument: DeskInstrument; desk: Desk; children?: ReactNode }
@@ -10,6 +13,8 @@ export function DeskHead({ instrument: { tag, configuration }, desk, children }:
   const path = `/instruments/${encodeURIComponent(tag)}`
   return (
     <header className="desk-head">
+      <GlobalStyles styles={workingsStyles} />
+      <GlobalStyles styles={deskStyles} />
       <h1>
         <Link className="desk-tag" href={path}>
           {tag}

@@ -1,6 +1,8 @@
+import GlobalStyles from '@mui/material/GlobalStyles'
 import { CAUSES } from '@/core/diagnosis/cause'
 import type { Diagnosis } from '@/core/diagnosis/diagnose'
 import { type Remedy, type RemedyFacts, remedyFor } from '@/core/diagnosis/remedy'
+import { diagnosisStyles } from './diagnosisStyles'
 
 export type DiagnosisAnswer = Pick<Diagnosis, 'answer' | 'group' | 'groupShare' | 'ranked' | 'next'>
 
@@ -35,6 +37,7 @@ export function DiagnosisView({ answer, remedyFacts, most = 5 }: Props) {
   const isPlain = kind === 'none' || kind === 'inside'
   return (
     <div className="stack diagnosis">
+      <GlobalStyles styles={diagnosisStyles} />
       <p>
         <strong>
           {HEADLINES[kind]}

@@ -1,9 +1,11 @@
 'use client'
 import Button from '@mui/material/Button'
+import GlobalStyles from '@mui/material/GlobalStyles'
 import { type FormEvent, useState } from 'react'
 import { refusalWords, send } from '../api'
 import { Refused } from '../parts/Refused'
 import { PersonFields } from './PersonFields'
+import { peopleStyles } from './peopleStyles'
 import { SiteFields, siteOfBoxes } from './SiteFields'
 
 /** The person and the place, as the boxes give them. */
@@ -20,6 +22,7 @@ export function FirstPersonForm() {
   }
   return (
     <div className="page sign-in">
+      <GlobalStyles styles={peopleStyles} />
       <h1>Who looks after this plant?</h1>
       <p className="soft">
         Nobody is registered here yet. The first person administers it: registers the others, and works in the role

@@ -1,10 +1,12 @@
 'use client'
 import Button from '@mui/material/Button'
+import GlobalStyles from '@mui/material/GlobalStyles'
 import TextField from '@mui/material/TextField'
 import { type FormEvent, useState } from 'react'
 import { ROLES, type Role } from '@/schema/roles'
 import { type Answer, refusalWords, send } from '../api'
 import { Refused } from '../parts/Refused'
+import { peopleStyles } from './peopleStyles'
 
 type Props = { to: string; demoPeople: readonly { id: string; name: string; role: Role }[] }
 
@@ -27,6 +29,7 @@ export function SignInForm({ to, demoPeople }: Props) {
   }
   return (
     <div className="page sign-in">
+      <GlobalStyles styles={peopleStyles} />
       <h1>Sign in</h1>
       {demoPeople.length > 0 && (
         <section className="stack" aria-labelledby="demo-people">

@@ -7,6 +7,7 @@ import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { BeamData } from '@/schema/beam'
 import type { Configuration } from '@/schema/configuration'
 import { RangeBeam } from '../pictures/RangeBeam'
+import { RUN_STYLES } from './RunStyles'
 
 type Props = { tag: string; configuration: Configuration; beam: BeamData; references?: string }
 
@@ -20,6 +21,7 @@ export function RunHead({ tag, configuration: c, beam, references }: Props) {
   ]
   return (
     <div className="run-head">
+      {RUN_STYLES}
       <div>
         <h1>
           <Link href={`/instruments/${encodeURIComponent(tag)}`} style={{ textDecoration: 'none' }}>

@@ -1,10 +1,12 @@
 'use client'
+import GlobalStyles from '@mui/material/GlobalStyles'
 import Link from 'next/link'
 import { usePathname } from 'next/navigation'
 import { ThemeSwitch } from '../theme/ThemeSwitch'
 import { GlobalKeys } from './GlobalKeys'
 import { PersonMenu, type ShownPerson } from './PersonMenu'
 import { PLACES } from './places'
+import { shellStyles } from './shellStyles'
 
 type Props = { demoPeople: readonly ShownPerson[]; current: ShownPerson | null }
 
@@ -14,6 +16,7 @@ export function TopBar({ demoPeople, current }: Props) {
   const isHere = (href: string) => (href === '/' ? path === '/' : path.startsWith(href))
   return (
     <header className="top-bar">
+      <GlobalStyles styles={shellStyles} />
       <Link className="brand" href="/" aria-label="Barys, day sheet">
         Barys
       </Link>

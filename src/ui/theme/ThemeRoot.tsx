@@ -1,8 +1,10 @@
 'use client'
 import CssBaseline from '@mui/material/CssBaseline'
+import GlobalStyles from '@mui/material/GlobalStyles'
 import { ThemeProvider } from '@mui/material/styles'
 import { type ReactNode, useLayoutEffect } from 'react'
 import { usePrinting } from '../parts/usePrinting'
+import { baseStyles } from './baseStyles'
 import { theme } from './theme'
 
 /** Gives everything below it the theme; on paper it is light. */
@@ -12,6 +14,7 @@ export function ThemeRoot({ children }: { children: ReactNode }) {
   return (
     <ThemeProvider theme={theme} disableTransitionOnChange>
       <CssBaseline />
+      <GlobalStyles styles={baseStyles} />
       {children}
     </ThemeProvider>
   )

@@ -1,9 +1,11 @@
 'use client'
+import GlobalStyles from '@mui/material/GlobalStyles'
 import Link from 'next/link'
 import { usePathname } from 'next/navigation'
 import { useState } from 'react'
 import { CALCULATION_GROUPS, type CalculationGroup } from '@/calc/calculation'
 import { SearchBox } from '../parts/SearchBox'
+import { workingsStyles } from './workingsStyles'
 
 export type NavEntry = {
   readonly name: string
@@ -24,6 +26,7 @@ export function CalculationNav({ entries }: { entries: readonly NavEntry[] }) {
   ) // keys of a const object
   return (
     <nav className="calc-nav" aria-label="Calculations">
+      <GlobalStyles styles={workingsStyles} />
       <SearchBox label="Find a calculation" placeholder="Find a calculation" value={wanted} change={setWanted} />
       {groups.map((group) => (
         <section key={group}>

@@ -1,0 +1,15 @@
+import GlobalStyles from '@mui/material/GlobalStyles'
+import { frameStyles } from './frameStyles'
+import { readingStyles } from './reading/readingStyles'
+import { signStyles } from './sign/signStyles'
+import { workStyles } from './work/workStyles'
+
+/** How the run and Prepare look. Once a page, not once an element: a key must not wait for styles to be worked out. */
+export const RUN_STYLES = (
+  <>
+    <GlobalStyles styles={frameStyles} />
+    <GlobalStyles styles={readingStyles} />
+    <GlobalStyles styles={workStyles} />
+    <GlobalStyles styles={signStyles} />
+  </>
+)

@@ -1,0 +1,67 @@
+import type { GlobalStylesProps } from '@mui/material/GlobalStyles'
+
+/** The top bar. */
+export const shellStyles: GlobalStylesProps['styles'] = {
+  '.top-bar': {
+    display: 'flex',
+    alignItems: 'center',
+    gap: '26px',
+    minHeight: '48px',
+    padding: '0 22px',
+    background: 'var(--graphite)',
+    color: 'var(--on-graphite)',
+    flexWrap: 'wrap',
+  },
+  '.top-bar a': { textDecoration: 'none' },
+  '.brand': { fontWeight: '700', fontSize: '1.2rem' },
+  '.top-bar nav': { display: 'flex', gap: '20px', flexWrap: 'wrap' },
+  '.top-bar nav a': { color: 'var(--on-graphite-soft)', padding: '12px 0 9px', borderBottom: '3px solid transparent' },
+  '.top-bar nav a[aria-current]': { color: 'var(--on-graphite)', borderBottomColor: '#e0ab52' },
+  '.top-bar-end': { marginLeft: 'auto', display: 'flex', gap: '10px', alignItems: 'center' },
+  '.top-bar :focus-visible': { outlineColor: '#e0ab52' },
+  '.bar-button': {
+    background: 'transparent',
+    color: 'var(--on-graphite)',
+    border: '1px solid #6b7478',
+    borderRadius: '5px',
+    font: 'inherit',
+    fontSize: '0.9rem',
+    padding: '5px 8px',
+    minHeight: '32px',
+    maxWidth: '15rem',
+    cursor: 'pointer',
+  },
+  '.bar-select .MuiInputBase-root': {
+    background: 'transparent',
+    color: 'var(--on-graphite)',
+    fontSize: '0.9rem',
+    minHeight: '34px',
+    maxWidth: '15rem',
+  },
+  '.bar-select .MuiInputBase-input.MuiInputBase-input': {
+    boxSizing: 'border-box',
+    height: 'auto',
+    padding: '5px 24px 5px 8px',
+  },
+  '.bar-select .MuiOutlinedInput-notchedOutline': { borderColor: '#6b7478' },
+  '.bar-select :is(.MuiNativeSelect-icon, .MuiSelect-icon)': { color: 'var(--on-graphite)', right: '2px' },
+  '.bar-select option': { color: '#20262a', background: '#fff' },
+  '.keys div': { display: 'grid', gridTemplateColumns: '11rem 1fr', gap: '10px', padding: '3px 0' },
+  '@media (max-width: 900px)': {
+    '.keys-button': { display: 'none' },
+    '.top-bar': { gap: '12px', padding: '0 14px' },
+    '.top-bar nav': { gap: '13px', fontSize: '0.93rem' },
+    '.top-bar-end .bar-select': { maxWidth: '8.6rem', textOverflow: 'ellipsis' },
+  },
+  '@media (max-width: 860px), (pointer: coarse)': {
+    '.top-bar-end :is(select, button, a), .top-bar nav a, .brand': { minHeight: '44px' },
+    '.brand': { display: 'inline-flex', alignItems: 'center' },
+    '.top-bar-end .bar-select .MuiInputBase-root': { minHeight: '44px' },
+  },
+  '@media (max-width: 600px)': {
+    '.top-bar-end .bar-select': { maxWidth: '7.2rem' },
+    '.top-bar': { gap: '2px 14px', padding: '4px 14px' },
+    '.top-bar nav': { order: '1', width: '100%', gap: '9px', fontSize: '0.84rem' },
+    '.top-bar nav a': { padding: '8px 0 5px' },
+  },
+}
