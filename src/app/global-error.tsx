@@ -1,9 +1,8 @@
 'use client'
 import './print.css'
-import GlobalStyles from '@mui/material/GlobalStyles'
 import { LoadFailure } from '@/ui/shell/LoadFailure'
-import { baseStyles } from '@/ui/theme/baseStyles'
 import { cssTokens } from '@/ui/theme/cssTokens'
+import { ThemeRoot } from '@/ui/theme/ThemeRoot'
 
 /** The frame itself could not be made: it asks the database who works here. */
 export default function FrameError() {
@@ -14,10 +13,11 @@ export default function FrameError() {
         <style>{cssTokens}</style>
       </head>
       <body>
-        <GlobalStyles styles={baseStyles} />
-        <main>
-          <LoadFailure />
-        </main>
+        <ThemeRoot>
+          <main>
+            <LoadFailure />
+          </main>
+        </ThemeRoot>
       </body>
     </html>
   )

@@ -12,6 +12,7 @@ import { ownedReferences } from '@/server/services/lookUps'
 import { CapsuleShelf } from '@/ui/desks/CapsuleShelf'
 import { DataTable } from '@/ui/parts/DataTable'
 import { Mark } from '@/ui/parts/Mark'
+import { Notice } from '@/ui/parts/Notice'
 
 export const metadata: Metadata = { title: 'References' }
 const SOON_DAYS = 30
@@ -24,9 +25,7 @@ export default async function ReferencesPage() {
   return (
     <div className="page stack">
       <h1>References</h1>
-      {standards.length === 0 && (
-        <p className="notice">None is registered, so no run can begin. The demo data brings eight.</p>
-      )}
+      {standards.length === 0 && <Notice>None is registered, so no run can begin. The demo data brings eight.</Notice>}
       <DataTable
         rows={standards}
         keyOf={({ id }) => id}

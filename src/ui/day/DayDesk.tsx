@@ -7,6 +7,7 @@ import { dueStrip } from '@/pictures/dueStrip'
 import type { DaySheet, DueJob } from '@/schema/daySheet'
 import { Choice } from '../parts/Choice'
 import { Mark } from '../parts/Mark'
+import { Notice } from '../parts/Notice'
 import { SearchBox } from '../parts/SearchBox'
 import { SceneSvg } from '../pictures/SceneSvg'
 import { useSize } from '../pictures/useSize'
@@ -60,7 +61,7 @@ export function DayDesk({ sheet }: { sheet: DaySheet }) {
           <p className="end soft">{summaryOf(sheet.jobs)}</p>
         </div>
         <Strip jobs={sheet.jobs} chosenId={chosen?.id} />
-        {order.length === 0 && <p className="notice">{emptyWords(sheet, search)}</p>}
+        {order.length === 0 && <Notice>{emptyWords(sheet, search)}</Notice>}
         <div
           role="listbox"
           tabIndex={0}

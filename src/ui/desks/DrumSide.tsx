@@ -15,6 +15,7 @@ import { drumCurve } from '@/pictures/charts/drumCurve'
 import { drumPicture } from '@/pictures/drumPicture'
 import type { DrumLevelInput } from '@/schema/drum'
 import { LabelledSlider } from '../parts/LabelledSlider'
+import { Notice } from '../parts/Notice'
 import { ChartPictureView } from '../pictures/ChartPictureView'
 import { SceneSvg } from '../pictures/SceneSvg'
 import { useSize } from '../pictures/useSize'
@@ -124,11 +125,11 @@ function DrumView({ value, levelPercent }: { value: NonNullable<Props['form']['v
         </div>
         <ChartPictureView draw={draw} height={300} />
       </Box>
-      <p className="notice" aria-live="polite">
+      <Notice aria-live="polite">
         True <b className="num">{levelPercent} %</b>: calibrated cold it shows{' '}
         <b className="num">{formatFixed(coldShows, 1)} %</b>,{' '}
         <b className="num">{formatSigned(coldShows - levelPercent, 1)} %</b> off.
-      </p>
+      </Notice>
     </>
   )
 }

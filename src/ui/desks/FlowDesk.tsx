@@ -9,6 +9,7 @@ import { flowDesk } from '@/plans/flowDesk'
 import type { SavedDesk } from '@/schema/desks'
 import { FlowSetUp } from '@/schema/flowDesk'
 import { Mark } from '../parts/Mark'
+import { Notice } from '../parts/Notice'
 import { ChartPictureView } from '../pictures/ChartPictureView'
 import { SceneSvg } from '../pictures/SceneSvg'
 import { useSize } from '../pictures/useSize'
@@ -102,21 +103,21 @@ function FlowPictures({ answer, setUp }: ShownFlow) {
 function RootWords({ answer: { atQuarter, hasPanelMeter, isRootTakenOnce } }: Pick<ShownFlow, 'answer'>) {
   if (isRootTakenOnce)
     return (
-      <p className="notice is-inside">
+      <Notice tone="inside">
         <Mark mark="inside" /> The root is taken exactly once on every way.
-      </p>
+      </Notice>
     )
   const wrong = (name: string, roots: 0 | 1 | 2) =>
     roots === 1 ? [] : [`${name}: ${roots === 2 ? 'taken twice' : 'not taken at all'}`]
   return (
-    <p className="notice is-outside">
+    <Notice tone="outside">
       <Mark mark="outside" /> The root has to be taken exactly once.{' '}
       {[
         ...wrong('Host', atQuarter.rootsInHost),
         ...(hasPanelMeter ? wrong('Panel meter', atQuarter.rootsInPanel) : []),
       ].join('; ')}
       .
-    </p>
+    </Notice>
   )
 }
 

@@ -4,6 +4,7 @@ import { loopChain } from '@/pictures/loopChain'
 import { loopCard, loopObjection, type TransmitterInLoop } from '@/plans/loopCard'
 import type { SavedDesk } from '@/schema/desks'
 import { LoopSetUp } from '@/schema/loopCard'
+import { Notice } from '../parts/Notice'
 import { SceneSvg } from '../pictures/SceneSvg'
 import { useSize } from '../pictures/useSize'
 import { DeskFoot } from './DeskFoot'
@@ -33,7 +34,7 @@ export function LoopCard(props: Props) {
     <div className="desk">
       <DeskHead instrument={instrument} desk="loop" />
       <div className="desk-body">
-        <p className="notice">{objection}</p>
+        <Notice>{objection}</Notice>
       </div>
     </div>
   )

@@ -4,6 +4,7 @@ import type { LoopAnswer, TransmitterInLoop } from '@/plans/loopCard'
 import type { LoopSetUp } from '@/schema/loopCard'
 import { DataTable } from '../parts/DataTable'
 import { Mark } from '../parts/Mark'
+import { Notice } from '../parts/Notice'
 
 /** A loop as it is worked out, with what it was worked out from. */
 export type ShownLoop = { answer: LoopAnswer; setUp: LoopSetUp; transmitter: TransmitterInLoop }
@@ -76,7 +77,7 @@ function Where({ answer: { points } }: Pick<ShownLoop, 'answer'>) {
   const outside = [...new Set(points.flatMap(({ budget }) => budget.outside))]
   const { largest, limitRootSumSquarePercent, limitSumPercent } = worst.budget
   return (
-    <div className={`notice ${outside.length > 0 ? 'is-outside' : ''}`}>
+    <Notice tone={outside.length > 0 ? 'outside' : 'to-do'}>
       {largest ? (
         <p>
           At {worst.percent} % most of it sits in <b>{largest.name}</b>:{' '}
@@ -94,7 +95,7 @@ function Where({ answer: { points } }: Pick<ShownLoop, 'answer'>) {
         The limits allow ±{formatFixed(limitSumPercent, 2)} % added up, ±{formatFixed(limitRootSumSquarePercent, 2)} %
         by the root of their squares.
       </p>
-    </div>
+    </Notice>
   )
 }
 

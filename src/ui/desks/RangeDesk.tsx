@@ -13,6 +13,7 @@ import type { SavedDesks, WantedForm } from '@/schema/desks'
 import type { Standard } from '@/schema/world'
 import { refusalWords, send } from '../api'
 import { LinkButton } from '../parts/LinkButton'
+import { Notice } from '../parts/Notice'
 import { useSending } from '../useSending'
 import { ApplyDialog, type CapsuleWorkDraft } from './ApplyDialog'
 import { DeskFoot } from './DeskFoot'
@@ -103,7 +104,7 @@ export function RangeDesk(props: Props) {
           if (canApply) setAsking(true)
         }}
       >
-        {opening.notice && <p className="notice is-outside">{opening.notice}</p>}
+        {opening.notice && <Notice tone="outside">{opening.notice}</Notice>}
         <RangeDeskBeam
           instrument={instrument}
           wanted={read.kind === 'wanted' ? read.wanted : null}
@@ -115,7 +116,7 @@ export function RangeDesk(props: Props) {
             {plan ? (
               <VerdictCard plan={plan} chooseCapsule={setCapsule} />
             ) : (
-              <p className="notice">{Object.values(problems)[0] ?? 'Type both ends of the range that is wanted.'}</p>
+              <Notice>{Object.values(problems)[0] ?? 'Type both ends of the range that is wanted.'}</Notice>
             )}
             {plan?.next && <ReferenceWords offer={offer} />}
             <WantedScale draft={draft} change={setDraft} problems={problems} carried={plan?.carried ?? null} />

@@ -1,4 +1,5 @@
 import type { RefusedField } from '@/schema/answer'
+import { Notice } from '../parts/Notice'
 import { fieldTitle, type InputSchema } from '../workings/inputSchema'
 import { isStillEmpty } from './useSetUpForm'
 
@@ -9,7 +10,7 @@ export function Reasons({ shape, refusals }: Props) {
   const empty = refusals.filter(isStillEmpty)
   const wrong = refusals.filter((each) => !isStillEmpty(each))
   return (
-    <div className="notice stack" role="status">
+    <Notice gap={14} role="status">
       {wrong.length > 0 && (
         <ul className="calc-refusals plain-list is-marked">
           {wrong.map(({ field, reason, remedy }) => (
@@ -25,6 +26,6 @@ export function Reasons({ shape, refusals }: Props) {
           <strong>Still empty:</strong> {empty.map(({ field }) => fieldTitle(shape, field)).join(' · ')}
         </p>
       )}
-    </div>
+    </Notice>
   )
 }

@@ -1,7 +1,9 @@
 import MenuItem from '@mui/material/MenuItem'
 import TextField from '@mui/material/TextField'
+import Typography from '@mui/material/Typography'
 import type { RangePlan } from '@/plans/rangePlan'
 import { Mark } from '../parts/Mark'
+import { Notice } from '../parts/Notice'
 
 type Props = { plan: RangePlan; chooseCapsule: (code: string) => void }
 
@@ -9,12 +11,12 @@ type Props = { plan: RangePlan; chooseCapsule: (code: string) => void }
 export function VerdictCard({ plan, chooseCapsule }: Props) {
   const { verdict, headline, detail, place, reasons, tried, objections, notes } = plan
   const isRefused = verdict.kind === 'impossible' || objections.length > 0
-  const tone = isRefused ? 'is-outside' : verdict.kind === 'capsule' || verdict.kind === 'link' ? '' : 'is-inside'
+  const tone = isRefused ? 'outside' : verdict.kind === 'capsule' || verdict.kind === 'link' ? 'to-do' : 'inside'
   return (
-    <section className={`notice desk-verdict ${tone}`} aria-label="Verdict" aria-live="polite">
-      <h2>
-        <Mark mark={isRefused ? 'outside' : tone === '' ? 'look' : 'inside'} size={17} /> {headline}
-      </h2>
+    <Notice gap={6} tone={tone} aria-label="Verdict" aria-live="polite">
+      <Typography variant="h2" sx={{ fontSize: '1.2rem' }}>
+        <Mark mark={isRefused ? 'outside' : tone === 'to-do' ? 'look' : 'inside'} size={17} /> {headline}
+      </Typography>
       <p>
         {detail} {place !== '' && <strong className="desk-place">{place}</strong>}
       </p>
@@ -61,6 +63,6 @@ export function VerdictCard({ plan, chooseCapsule }: Props) {
           ))}
         </TextField>
       )}
-    </section>
+    </Notice>
   )
 }

@@ -44,8 +44,6 @@ export const deskStyles: GlobalStylesProps['styles'] = [
       gap: '24px',
       alignItems: 'start',
     },
-    '.desk-verdict': { display: 'grid', gap: '6px' },
-    '.desk-verdict h2': { fontSize: '1.2rem' },
     '.desk-place': {
       display: 'inline-block',
       border: '1.5px solid currentColor',

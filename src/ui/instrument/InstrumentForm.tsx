@@ -18,6 +18,7 @@ import { ConfigurationEdit, ConfigurationForm, NewInstrument } from '@/schema/co
 import { TRANSFER_WORDS } from '@/words/transferWords'
 import { type Answer, inWords, send } from '../api'
 import { LinkButton } from '../parts/LinkButton'
+import { Notice } from '../parts/Notice'
 import { Tick } from '../parts/Tick'
 import { RangeBeam } from '../pictures/RangeBeam'
 import { BodyFields } from './BodyFields'
@@ -134,9 +135,9 @@ export function InstrumentForm({ purpose, initial, areas }: Props) {
       <ParticularsFields form={form} />
       {purpose.kind === 'edit' && <Field form={form} name="reason" label="Why is it changed?" />}
       {failure && (
-        <p className="notice is-outside" role="alert">
+        <Notice tone="outside" role="alert">
           {failure}
-        </p>
+        </Notice>
       )}
       <div className="actions">
         <Button type="submit" variant="contained" size="large" disabled={form.formState.isSubmitting}>

@@ -3,6 +3,7 @@ import { CAUSES } from '@/core/diagnosis/cause'
 import type { Diagnosis } from '@/core/diagnosis/diagnose'
 import { type Remedy, type RemedyFacts, remedyFor } from '@/core/diagnosis/remedy'
 import { diagnosisStyles } from './diagnosisStyles'
+import { Notice } from './Notice'
 
 export type DiagnosisAnswer = Pick<Diagnosis, 'answer' | 'group' | 'groupShare' | 'ranked' | 'next'>
 
@@ -75,9 +76,9 @@ export function DiagnosisView({ answer, remedyFacts, most = 5 }: Props) {
         })}
       </ol>
       {next && (
-        <p className="notice">
+        <Notice>
           <strong>Read next:</strong> {next.says}
-        </p>
+        </Notice>
       )}
     </div>
   )

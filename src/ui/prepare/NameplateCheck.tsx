@@ -4,6 +4,7 @@ import { signalLabel } from '@/core/signal/signal'
 import { PRESSURE_KINDS } from '@/core/units/pressureKind'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { Configuration } from '@/schema/configuration'
+import { Notice } from '../parts/Notice'
 import { Tick } from '../parts/Tick'
 
 /** What was found when nameplate and register were compared. */
@@ -31,7 +32,7 @@ export function NameplateCheck({ instrument: { tag, configuration: c }, state, c
         change={(isSame) => change(isSame ? 'as registered' : 'not looked at')}
       />
       {state === 'otherwise' ? (
-        <div className="notice is-inside-look">
+        <Notice tone="inside-look">
           <p>Then the run does not begin yet. What is it?</p>
           <ul className="cautions">
             <li>
@@ -44,7 +45,7 @@ export function NameplateCheck({ instrument: { tag, configuration: c }, state, c
               <Link href="/instruments">It is another instrument: find it</Link>
             </li>
           </ul>
-        </div>
+        </Notice>
       ) : (
         <button type="button" className="link-button soft small" onClick={() => change('otherwise')}>
           It says something else…

@@ -123,7 +123,7 @@ export function PrepareDesk({ instrument, offers }: Props) {
           <p className="soft small">{STANDING_LINE}</p>
         </div>
       </div>
-      <div className="run-foot actions">
+      <div className="run-foot is-row">
         <Button type="submit" variant="contained" size="large" disabled={isSending}>
           Begin the run <kbd style={{ marginLeft: 14 }}>Enter</kbd>
         </Button>

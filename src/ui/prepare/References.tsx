@@ -8,6 +8,7 @@ import { formatDate } from '@/core/format/formatTime'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { ReferenceOffer } from '@/plans/offers'
 import { Mark } from '../parts/Mark'
+import { Notice } from '../parts/Notice'
 
 type ReferencesProps = {
   title: string
@@ -27,7 +28,7 @@ export function References({ title, name, offers, chosen, choose, takesSeveral =
     <fieldset className="tight bare-fieldset" aria-labelledby={id}>
       <h2 id={id}>{title}</h2>
       {offers.length === 0 && (
-        <p className="notice is-outside">No reference of this kind is registered, so the run cannot begin.</p>
+        <Notice tone="outside">No reference of this kind is registered, so the run cannot begin.</Notice>
       )}
       {suited.map((offer) => (
         <OfferChoice key={offer.standard.id} {...{ offer, name, chosen, choose, takesSeveral }} />

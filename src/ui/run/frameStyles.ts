@@ -74,6 +74,7 @@ export const frameStyles: GlobalStylesProps['styles'] = [
       contain: 'layout',
     },
     '.verdict-line': { fontSize: '1.35rem', fontWeight: '700' },
+    '.run-foot.is-row': { display: 'flex', gap: '14px', alignItems: 'center', flexWrap: 'wrap' },
     '.run-panel': { minHeight: 0, overflowY: 'auto' },
     '.run-panel.stack': { gridAutoRows: 'max-content' },
     '.budget-head': { display: 'flex', flexWrap: 'wrap', gap: '8px 16px', alignItems: 'center' },

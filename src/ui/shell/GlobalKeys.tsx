@@ -1,4 +1,5 @@
 'use client'
+import Button from '@mui/material/Button'
 import { useRouter } from 'next/navigation'
 import { useEffect, useRef, useState } from 'react'
 import { isTyping } from './isTyping'
@@ -36,14 +37,18 @@ export function GlobalKeys() {
 
   return (
     <>
-      <button
-        type="button"
-        className="bar-button keys-button"
+      <Button
+        variant="outlined"
+        color="inherit"
+        size="small"
         onClick={() => setListOpen(true)}
         aria-label="List of keys"
+        // No room beside the rest on a tablet held upright, and no keys there either.
+        sx={{ '@media (max-width: 900px)': { display: 'none' } }}
+        startIcon={<kbd>?</kbd>}
       >
-        <kbd>?</kbd> keys
-      </button>
+        keys
+      </Button>
       <KeysDialog isOpen={isListOpen} onClose={() => setListOpen(false)} />
     </>
   )

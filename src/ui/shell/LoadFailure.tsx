@@ -1,18 +1,20 @@
 'use client'
+import Button from '@mui/material/Button'
+import { Notice } from '../parts/Notice'
 
-/** What a person sees when a page could not be made. Plain elements: it must stand even where the theme does not. */
+/** What a person sees when a page could not be made. */
 export function LoadFailure() {
   return (
     <div className="page stack">
       <h1>This page could not be loaded</h1>
-      <p className="notice is-outside">
+      <Notice tone="outside">
         Most often the database is starting again. Everything that was accepted is stored; nothing you typed into a box
         and did not accept is.
-      </p>
+      </Notice>
       <div>
-        <button type="button" className="plain-action" onClick={() => window.location.reload()}>
+        <Button variant="contained" onClick={() => window.location.reload()}>
           Load it again
-        </button>
+        </Button>
       </div>
     </div>
   )

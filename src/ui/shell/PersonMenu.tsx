@@ -1,4 +1,5 @@
 'use client'
+import Button from '@mui/material/Button'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { send } from '../api'
@@ -26,20 +27,19 @@ export function PersonMenu({ demoPeople, current }: Props) {
     <>
       {isDemo ? (
         <Choice
-          className="bar-select"
           value={current.id}
           options={demoPeople.map(({ id, name, role }) => [id, `${name}, ${role}`])}
           choose={become}
           slotProps={{ htmlInput: { 'aria-label': 'Working as' } }}
         />
       ) : (
-        <Link className="bar-name" href="/people">
+        <Link href="/people">
           {current.name}, {current.role}
         </Link>
       )}
-      <button type="button" className="bar-button" onClick={leave}>
+      <Button variant="outlined" color="inherit" size="small" onClick={leave}>
         Sign out
-      </button>
+      </Button>
     </>
   )
 }

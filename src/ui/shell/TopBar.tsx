@@ -1,37 +1,49 @@
 'use client'
-import GlobalStyles from '@mui/material/GlobalStyles'
+import AppBar from '@mui/material/AppBar'
+import Box from '@mui/material/Box'
+import Toolbar from '@mui/material/Toolbar'
 import Link from 'next/link'
 import { usePathname } from 'next/navigation'
 import { ThemeSwitch } from '../theme/ThemeSwitch'
+import { BAR_LINK, WHERE_NARROW, WHERE_WIDE } from './barLook'
 import { GlobalKeys } from './GlobalKeys'
+import { NarrowMenu } from './NarrowMenu'
 import { PersonMenu, type ShownPerson } from './PersonMenu'
-import { PLACES } from './places'
-import { shellStyles } from './shellStyles'
+import { isHere, PLACES } from './places'
 
 type Props = { demoPeople: readonly ShownPerson[]; current: ShownPerson | null }
 
-/** Where one can go, who is working, and the theme. */
+/** Where one can go, who is working, and the theme; on a phone or under a magnifier behind a menu. */
 export function TopBar({ demoPeople, current }: Props) {
   const path = usePathname()
-  const isHere = (href: string) => (href === '/' ? path === '/' : path.startsWith(href))
   return (
-    <header className="top-bar">
-      <GlobalStyles styles={shellStyles} />
-      <Link className="brand" href="/" aria-label="Barys, day sheet">
-        Barys
-      </Link>
-      <nav aria-label="Main">
-        {PLACES.map(({ href, label }) => (
-          <Link key={href} href={href} aria-current={isHere(href) ? 'page' : undefined}>
-            {label}
-          </Link>
-        ))}
-      </nav>
-      <div className="top-bar-end">
-        <GlobalKeys />
-        <ThemeSwitch />
-        <PersonMenu demoPeople={demoPeople} current={current} />
-      </div>
-    </header>
+    <AppBar position="static" className="top-bar">
+      <Toolbar variant="dense">
+        <Link className="brand" href="/" aria-label="Barys, day sheet">
+          Barys
+        </Link>
+        <Box component="nav" aria-label="Main" sx={{ display: 'flex', gap: 2.5, ...WHERE_WIDE }}>
+          {PLACES.map(({ href, label }) => (
+            <Box
+              key={href}
+              component={Link}
+              href={href}
+              aria-current={isHere(path, href) ? 'page' : undefined}
+              sx={BAR_LINK}
+            >
+              {label}
+            </Box>
+          ))}
+        </Box>
+        <Box className="bar-end" sx={WHERE_WIDE}>
+          <GlobalKeys />
+          <ThemeSwitch />
+          <PersonMenu demoPeople={demoPeople} current={current} />
+        </Box>
+        <Box sx={{ ml: 'auto', ...WHERE_NARROW }}>
+          <NarrowMenu path={path} demoPeople={demoPeople} current={current} />
+        </Box>
+      </Toolbar>
+    </AppBar>
   )
 }

@@ -6,3 +6,6 @@ export const PLACES = [
   { href: '/records', label: 'Records', key: 'r' },
   { href: '/workings', label: 'Workings', key: 'w' },
 ] as const
+
+/** Whether a path lies at one of them, or under it. */
+export const isHere = (path: string, href: string): boolean => (href === '/' ? path === '/' : path.startsWith(href))

@@ -22,7 +22,6 @@ export function ThemeSwitch() {
   const current = isBrowser && mode ? (colorScheme ?? 'light') : 'light'
   return (
     <Choice
-      className="bar-select"
       value={current}
       options={Object.entries(THEMES)}
       choose={(id) => choose(id as Theme /* only THEMES are offered */)}

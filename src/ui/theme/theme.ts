@@ -23,6 +23,11 @@ const scheme = (palette: Palette, mode: 'light' | 'dark') => ({
   },
 })
 
+const ground = (severity: 'error' | 'success' | 'warning', bar: string, paper: string) => ({
+  props: { severity },
+  style: { borderLeftColor: `var(${bar})`, backgroundColor: `var(${paper})` },
+})
+
 /** MUI in our colours. Everything of our own reads the CSS variables of `cssTokens`, made from the same palettes. */
 export const theme = createTheme({
   cssVariables: { colorSchemeSelector: 'data-theme', cssVarPrefix: 'mui' },
@@ -33,7 +38,12 @@ export const theme = createTheme({
   },
   defaultColorScheme: 'light',
   shape: { borderRadius: 6 },
-  typography: { fontFamily: TEXT_FACE, button: { textTransform: 'none', fontWeight: 600, fontSize: '1rem' } },
+  typography: {
+    fontFamily: TEXT_FACE,
+    button: { textTransform: 'none', fontWeight: 600, fontSize: '1rem' },
+    h1: { fontSize: '1.65rem', lineHeight: 1.2, fontWeight: 700 },
+    h2: { fontSize: '1.05rem', lineHeight: 1.5, fontWeight: 700 },
+  },
   components: {
     // Motion only where it carries meaning: a button that fades between two states carries none.
     MuiButton: {
@@ -60,6 +70,69 @@ export const theme = createTheme({
         },
         head: { padding: '6px 10px 6px 0', fontWeight: 600, fontSize: '0.875rem', color: 'var(--soft)' },
         alignRight: { paddingRight: 14 },
+      },
+    },
+    MuiAppBar: {
+      defaultProps: { elevation: 0 },
+      styleOverrides: {
+        root: {
+          '--bar-brass': '#e0ab52',
+          '--bar-rule': '#6b7478',
+          backgroundImage: 'none',
+          backgroundColor: 'var(--graphite)',
+          color: 'var(--on-graphite)',
+          '& :focus-visible': { outlineColor: 'var(--bar-brass)' },
+          '& a': { textDecoration: 'none' },
+          '& .brand': { fontWeight: 700, fontSize: '1.2rem', color: 'inherit', marginRight: 26 },
+          '& .bar-end': { marginLeft: 'auto', display: 'flex', gap: 10, alignItems: 'center' },
+          '& .MuiButton-outlined': {
+            borderColor: 'var(--bar-rule)',
+            fontWeight: 400,
+            fontSize: '0.9rem',
+            minHeight: 36,
+          },
+          '@media (pointer: coarse)': { '& .MuiButton-outlined': { minHeight: 44 } },
+          '& .MuiOutlinedInput-notchedOutline': { borderColor: 'var(--bar-rule)' },
+          '& .MuiInputBase-root': { color: 'inherit', fontSize: '0.9rem', maxWidth: '15rem' },
+          '& .MuiInputBase-input.MuiInputBase-input': { padding: '6px 26px 6px 10px', textOverflow: 'ellipsis' },
+          '& .MuiNativeSelect-icon': { color: 'inherit', right: 2 },
+          '& option': { color: LIGHT.ink, background: '#fff' },
+          '@media (max-width: 900px)': {
+            '& .brand': { marginRight: 14 },
+            '& .MuiInputBase-root': { maxWidth: '8.6rem', minHeight: 44 },
+            '& .MuiButton-outlined': { minHeight: 44 },
+          },
+        },
+      },
+    },
+    MuiToolbar: {
+      styleOverrides: {
+        dense: {
+          minHeight: 48,
+          paddingLeft: 22,
+          paddingRight: 22,
+          '@media (max-width: 900px)': { paddingLeft: 14, paddingRight: 14 },
+        },
+      },
+    },
+    MuiDrawer: { styleOverrides: { paper: { minWidth: 260, backgroundImage: 'none' } } },
+    // What has to be read: a bar at its side and a quiet ground; the words carry the rest.
+    MuiAlert: {
+      styleOverrides: {
+        root: {
+          borderRadius: '0 6px 6px 0',
+          padding: '10px 14px',
+          font: 'inherit',
+          color: 'inherit',
+          borderLeft: '5px solid var(--brass)',
+          backgroundColor: 'var(--brass-ground)',
+          variants: [
+            ground('error', '--clay', '--clay-ground'),
+            ground('success', '--verdigris', '--verdigris-ground'),
+            ground('warning', '--ochre', '--ochre-ground'),
+          ],
+        },
+        message: { padding: 0, width: '100%', minWidth: 0 },
       },
     },
     MuiDialog: { styleOverrides: { paper: { backgroundImage: 'none' } } },

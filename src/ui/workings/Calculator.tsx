@@ -9,6 +9,7 @@ import { SIGNAL_IDS } from '@/core/signal/signal'
 import { signalKind } from '@/core/signal/signalKind'
 import type { WorkingStep } from '@/core/workings/workings'
 import { type DiagnosisAnswer, DiagnosisView } from '../parts/DiagnosisView'
+import { Notice } from '../parts/Notice'
 import { AnswerView } from './AnswerView'
 import { answerSchemaOf } from './answerSchema'
 import { type Draft, draftOf, emptyDraft, inputOf, withPart } from './draft'
@@ -21,7 +22,7 @@ import { WorkingSteps } from './WorkingSteps'
 /** One calculation by hand: what goes in at the left, what comes out at the right, as it is typed. */
 export function Calculator({ name }: { name: string }) {
   const calculation = calculationNamed(name)
-  if (!calculation) return <p className="notice">There is no calculation called “{name}”.</p>
+  if (!calculation) return <Notice>There is no calculation called “{name}”.</Notice>
   return <Filled key={name} calculation={calculation} />
 }
 
@@ -104,14 +105,16 @@ function LongRun({
 function Shown({ calculation, input, outcome }: { calculation: AnyCalculation; input: unknown; outcome: Outcome }) {
   if (outcome.kind === 'refused')
     return (
-      <ul className="notice calc-refusals">
-        {outcome.refusals.map(({ field, reason, remedy }) => (
-          <li key={`${field} ${reason}`}>
-            <strong>{fieldTitle(inputSchemaOf(calculation), field)}</strong> {reason}
-            {remedy && <>: {remedy}</>}
-          </li>
-        ))}
-      </ul>
+      <Notice>
+        <ul className="calc-refusals">
+          {outcome.refusals.map(({ field, reason, remedy }) => (
+            <li key={`${field} ${reason}`}>
+              <strong>{fieldTitle(inputSchemaOf(calculation), field)}</strong> {reason}
+              {remedy && <>: {remedy}</>}
+            </li>
+          ))}
+        </ul>
+      </Notice>
     )
   const { answer } = outcome
   return (

@@ -13,6 +13,7 @@ import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import { ADJUSTMENT_KINDS, type AdjustmentKind } from '@/schema/run'
 import type { RunView } from '@/schema/runView'
 import { adjustmentWords } from '@/words/adjustmentWords'
+import { Notice } from '../../parts/Notice'
 import { AdjustForm } from './AdjustForm'
 import { SequenceGuide } from './SequenceGuide'
 
@@ -43,9 +44,9 @@ export function AdjustPanel({ run, nextScrew, advice, record }: Props) {
   return (
     <div className="stack">
       {advice && (
-        <p className="notice">
+        <Notice>
           <strong>To do:</strong> {advice.how}.
-        </p>
+        </Notice>
       )}
       <SequenceGuide run={run} sequence={sequence} />
       <h2>What was done</h2>

@@ -4,6 +4,7 @@ import { formatFixed, formatSigned } from '@/core/format/formatNumber'
 import type { ScrewWork } from '@/core/run/advise/screwWork'
 import type { ChartStyle } from '@/pictures/charts/chartPicture'
 import { convergencePad } from '@/pictures/charts/convergencePad'
+import { Notice } from '../../parts/Notice'
 import { ChartPictureView } from '../../pictures/ChartPictureView'
 
 type Props = { work: ScrewWork; unit: string; decimals: number }
@@ -42,9 +43,9 @@ export function ScrewPad({ work, unit, decimals }: Props) {
           </p>
         )}
         {advice.notices.map(({ says }) => (
-          <p key={says} className="notice small">
+          <Notice key={says} isSmall>
             {says}
-          </p>
+          </Notice>
         ))}
       </div>
     </>

@@ -16,6 +16,7 @@ import type { RunState } from '@/core/run/runState'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { RunView } from '@/schema/runView'
 import { Mark, VERDICT_MARK } from '../../parts/Mark'
+import { Notice } from '../../parts/Notice'
 
 const HEADLINES: Record<PointVerdict, string> = {
   inside: 'Inside its limit',
@@ -59,7 +60,7 @@ export function VerdictPanel({ run, state, decimals, timeZone, advice }: Props) 
   const impact = first && impactOf(first.points, run.world, { isToBeRepeated: advice?.action === 'repeat' })
   const falseAccept = largestFalseAccept(last.points)
   return (
-    <div className={`notice is-${verdict}`}>
+    <Notice tone={verdict}>
       <p className="soft small">
         {isAsLeft ? 'as left' : 'as found'}
         {run.world.statesUncertainty && `, by ${RUN_RULES[decisionRule].label}`}
@@ -99,7 +100,7 @@ export function VerdictPanel({ run, state, decimals, timeZone, advice }: Props) 
           })}
         </p>
       )}
-    </div>
+    </Notice>
   )
 }
 

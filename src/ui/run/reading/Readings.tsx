@@ -4,6 +4,7 @@ import { roundNames } from '@/core/run/roundRole'
 import type { RunState } from '@/core/run/runState'
 import type { RunRound, RunStep } from '@/schema/recordedRun'
 import type { RunView } from '@/schema/runView'
+import { Notice } from '../../parts/Notice'
 import { PointLadder } from './PointLadder'
 
 type Props = {
@@ -37,9 +38,9 @@ export function Readings({ run, state, armedId, isFolded, correct }: Props) {
   return (
     <>
       {world.amends && (
-        <p className="notice">
+        <Notice>
           Amends record {world.amends.sequence}: {world.amends.reason}. Correct what is wrong by its row, then sign.
-        </p>
+        </Notice>
       )}
       <FoldedWhen isFolded={isFolded} summary={`The ${present.steps.length} readings`}>
         {ladder(present, armedId)}

@@ -4,6 +4,7 @@ import { formatFixed, formatPlain } from '@/core/format/formatNumber'
 import { referenceOfPoint } from '@/core/run/plan/referenceOfPoint'
 import type { RunStep } from '@/schema/recordedRun'
 import type { PressureStandard, World } from '@/schema/world'
+import { Notice } from '../../parts/Notice'
 
 /** How the reference of the point is read rightly, and what its reading still wants correcting for. */
 export function ReferenceRule({ step, world }: { step: RunStep; world: World }) {
@@ -11,11 +12,11 @@ export function ReferenceRule({ step, world }: { step: RunStep; world: World }) 
   const rule = READING_RULES[reference.principle]
   if (!rule) return null
   return (
-    <p className="notice small">
+    <Notice isSmall>
       <strong>{reference.code}:</strong> {rule.rule}.
       {rule.corrections.length > 0 && ` Correct its reading for ${rule.corrections.join(', ')}, then enter it.`}
       {reference.principle === 'liquid-column' && ` ${temperatureWords(reference, world)}`}
-    </p>
+    </Notice>
   )
 }
 

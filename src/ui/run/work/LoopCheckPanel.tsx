@@ -8,6 +8,7 @@ import type { JudgedRound } from '@/core/run/runState'
 import { hostScale, loopCheckOf } from '@/plans/hostScale'
 import type { RunView } from '@/schema/runView'
 import { DataTable } from '../../parts/DataTable'
+import { Notice } from '../../parts/Notice'
 import { Refused } from '../../parts/Refused'
 import { useSending } from '../../useSending'
 import { ReasonDialog } from '../ReasonDialog'
@@ -165,7 +166,7 @@ function HostOff({ run, judged, trimToHost }: Pick<Props, 'run' | 'judged' | 'tr
   const after = errorAfterTrimToHost(largest.errorPercentSpan, worst)
   const limit = `±${formatFixed(largest.limitPercentSpan, 2)} %`
   return (
-    <div className="notice is-inside-look stack">
+    <Notice tone="inside-look" gap={14}>
       <p>
         <strong>The host is off by {formatSigned(worst, 2)} % though the transmitter was checked.</strong> Leave the
         transmitter true to the reference, and look for the fault in the loop: resistor, input card, scaling.{' '}
@@ -192,6 +193,6 @@ function HostOff({ run, judged, trimToHost }: Pick<Props, 'run' | 'judged' | 'tr
           store={(reason) => trimToHost(`Trim to the host (off by ${formatSigned(worst, 2)} %): ${reason}`)}
         />
       )}
-    </div>
+    </Notice>
   )
 }
