@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest'
 import { z } from 'zod'
 import { NewCapsule } from './capsule'
-import { NewInstrument } from './configurationForm'
+import { NewInstrument, PointListForm } from './configurationForm'
 import { RangeChange, SaveDesk } from './desks'
 import { FirstPerson, NewPerson, PasswordChange, SignIn } from './people'
 import { Amending, ReviewAnswer } from './review'
@@ -61,4 +61,12 @@ test('our own message carries its remedy after a colon; without one the remedy f
     { field: 'b', reason: 'must be above zero', remedy: 'enter more than 0' },
     { field: 'body', reason: 'has c, which nothing here asks for', remedy: 'leave it out' },
   ])
+})
+
+test('of a box that is read in more than one way, the way that knew what it read objects', () => {
+  const refused = PointListForm.safeParse('0, 50, 50, 100')
+  expect(refused.error && shapeRefusals(refused.error)).toMatchObject([{ reason: 'a point stands twice' }])
+  const letters = z.object({ points: PointListForm }).safeParse({ points: '0 half 100' })
+  expect(letters.error && shapeRefusals(letters.error)).toMatchObject([{ field: 'points.1' }])
+  expect(letters.error && shapeRefusals(letters.error)[0]?.reason).not.toContain('none of the kinds')
 })

@@ -5,7 +5,18 @@ import type { RefusedField } from './answer'
 const MOST = 20
 
 /** What is wrong with the shape of what was sent, box by box: field, reason and remedy, never a library's words. */
-export const shapeRefusals = (error: z.ZodError): RefusedField[] => error.issues.slice(0, MOST).map(refusalOf)
+export const shapeRefusals = (error: z.ZodError): RefusedField[] =>
+  error.issues.slice(0, MOST).map((issue) => refusalOf(meant(issue)))
+
+/**
+ * Of a box that may be filled in in more than one way, what is wrong with the way that came nearest: the one that objects
+ * in our words, so that it knew what it was reading.
+ */
+function meant(issue: z.core.$ZodIssue): z.core.$ZodIssue {
+  if (issue.code !== 'invalid_union') return issue
+  const inside = issue.errors.flat().find(({ message }) => !LIBRARYS_WORDS.test(message))
+  return inside ? { ...inside, path: [...issue.path, ...inside.path] } : issue
+}
 
 /** How a message begins that none of ours has taken the place of. */
 const LIBRARYS_WORDS = /^(Invalid|Too (small|big)|Unrecognized)/

@@ -9,12 +9,12 @@ import type { Capsule } from '@/schema/capsule'
 import { PressureUnitChoice } from '@/schema/choices'
 import { aboveZero, flag, number, optionalNumber, titled, words, zeroOrMore } from '@/schema/field'
 import { refusalWords, send } from '../api'
+import { InputFields } from '../form/InputFields'
+import { useSetUpForm } from '../form/useSetUpForm'
 import { DataTable } from '../parts/DataTable'
 import { FormDialog } from '../parts/FormDialog'
 import { Refused } from '../parts/Refused'
 import { useSending } from '../useSending'
-import { InputFields } from '../workings/InputFields'
-import { useSetUpForm } from './useSetUpForm'
 
 /** The form of a capsule; the server checks it by its own schema once more. */
 const CapsuleInput = z.object({

@@ -8,6 +8,7 @@ import { rootChain } from '@/pictures/rootChain'
 import { flowDesk } from '@/plans/flowDesk'
 import type { SavedDesk } from '@/schema/desks'
 import { FlowSetUp } from '@/schema/flowDesk'
+import { useSetUpForm } from '../form/useSetUpForm'
 import { Mark } from '../parts/Mark'
 import { Notice } from '../parts/Notice'
 import { ChartPictureView } from '../pictures/ChartPictureView'
@@ -21,7 +22,6 @@ import { FlowFigures, type ShownFlow } from './FlowFigures'
 import { Reasons } from './Reasons'
 import { SetUpFields } from './SetUpFields'
 import { useSaveDesk } from './useSaveDesk'
-import { useSetUpForm } from './useSetUpForm'
 
 type Props = {
   instrument: DeskInstrument

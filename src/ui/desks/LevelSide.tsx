@@ -10,12 +10,12 @@ import { levelAtPercentM } from '@/core/level/levelRange'
 import { convertPressure, pressureUnitLabel } from '@/core/units/pressureUnit'
 import { QUANTITIES } from '@/core/units/quantity'
 import type { LevelInput } from '@/schema/vessel'
+import type { useSetUpForm } from '../form/useSetUpForm'
 import { LabelledSlider } from '../parts/LabelledSlider'
 import { CalculationResult } from './CalculationResult'
 import { DraggableVessel } from './DraggableVessel'
 import { Reasons } from './Reasons'
 import { SetUpFields } from './SetUpFields'
-import type { useSetUpForm } from './useSetUpForm'
 
 type Props = { form: ReturnType<typeof useSetUpForm<typeof LevelInput>> }
 

@@ -4,6 +4,7 @@ import { loopChain } from '@/pictures/loopChain'
 import { loopCard, loopObjection, type TransmitterInLoop } from '@/plans/loopCard'
 import type { SavedDesk } from '@/schema/desks'
 import { LoopSetUp } from '@/schema/loopCard'
+import { useSetUpForm } from '../form/useSetUpForm'
 import { Notice } from '../parts/Notice'
 import { SceneSvg } from '../pictures/SceneSvg'
 import { useSize } from '../pictures/useSize'
@@ -15,7 +16,6 @@ import { LoopFigures, type ShownLoop, TransmitterWords } from './LoopFigures'
 import { Reasons } from './Reasons'
 import { SetUpFields } from './SetUpFields'
 import { useSaveDesk } from './useSaveDesk'
-import { useSetUpForm } from './useSetUpForm'
 
 type Props = {
   instrument: DeskInstrument

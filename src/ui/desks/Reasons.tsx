@@ -1,7 +1,7 @@
 import type { RefusedField } from '@/schema/answer'
+import { fieldTitle, type InputSchema } from '../form/inputSchema'
+import { isStillEmpty } from '../form/useSetUpForm'
 import { Notice } from '../parts/Notice'
-import { fieldTitle, type InputSchema } from '../workings/inputSchema'
-import { isStillEmpty } from './useSetUpForm'
 
 type Props = { shape: InputSchema; refusals: readonly RefusedField[] }
 

@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react'
 import type { RefusedField } from '@/schema/answer'
-import { InputFields } from '../workings/InputFields'
-import { isStillEmpty, type SetUpForm } from './useSetUpForm'
+import { InputFields } from '../form/InputFields'
+import { isStillEmpty, type SetUpForm } from '../form/useSetUpForm'
 
 type Props = { form: SetUpForm; refusals: readonly RefusedField[]; children?: ReactNode }
 

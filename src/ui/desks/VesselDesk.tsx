@@ -8,13 +8,13 @@ import { runCalculation } from '@/calc/runCalculation'
 import type { SavedDesk } from '@/schema/desks'
 import { DrumLevelInput } from '@/schema/drum'
 import { LevelInput } from '@/schema/vessel'
+import { useSetUpForm } from '../form/useSetUpForm'
 import { DeskFoot } from './DeskFoot'
 import { DeskHead } from './DeskHead'
 import { DrumSide } from './DrumSide'
 import type { DeskInstrument } from './deskTypes'
 import { LevelSide } from './LevelSide'
 import { useSaveDesk } from './useSaveDesk'
-import { useSetUpForm } from './useSetUpForm'
 
 type Props = {
   instrument: DeskInstrument

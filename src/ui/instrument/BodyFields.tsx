@@ -1,42 +1,47 @@
 'use client'
 import Button from '@mui/material/Button'
-import TextField from '@mui/material/TextField'
-import { type FieldPath, type UseFormReturn, useFieldArray, useWatch } from 'react-hook-form'
+import { BoundBox, refusalLine, refusalOf } from '../form/BoundFields'
 import { Tick } from '../parts/Tick'
-import { EMPTY_BODY, type InstrumentValues } from './formValues'
+import { type BodyValues, EMPTY_BODY } from './formValues'
+import type { InstrumentFormProps } from './instrumentFormProps'
 
-type Props = { form: UseFormReturn<InstrumentValues> }
+const BODY = ['configuration', 'body']
 
 /** What a body can do beyond its limits: largest span, link positions, and which capsules go into it. */
-export function BodyFields({ form }: Props) {
-  const body = useWatch({ control: form.control, name: 'configuration.body' })
-  const { error } = form.getFieldState('configuration.body', form.formState)
+export function BodyFields({ form }: InstrumentFormProps) {
+  const { body } = form.draft.configuration
   if (!body)
     return (
       <div className="actions">
         <span className="soft">Body: nothing known of a span link, or of other capsules</span>
-        <Button size="small" onClick={() => form.setValue('configuration.body', EMPTY_BODY)}>
+        <Button size="small" onClick={() => form.change(BODY, EMPTY_BODY)}>
           Add link or capsule
         </Button>
       </div>
     )
+  const refusal = refusalOf(form, 'configuration.body')
   return (
     <div className="stack" style={{ gap: 8 }}>
       <div className="field-row">
-        <Box form={form} name="configuration.body.family" label="Family of bodies it belongs to" />
-        <Box form={form} name="configuration.body.capsule" label="Capsule in it" />
-        <Box form={form} name="configuration.body.maxSpan" label="Largest span, if the limits allow more" isNumber />
-        <Box form={form} name="configuration.body.link" label="Span link stands at" />
+        <BoundBox form={form} path="configuration.body.family" label="Family of bodies it belongs to" />
+        <BoundBox form={form} path="configuration.body.capsule" label="Capsule in it" />
+        <BoundBox
+          form={form}
+          path="configuration.body.maxSpan"
+          label="Largest span, if the limits allow more"
+          isNumber
+        />
+        <BoundBox form={form} path="configuration.body.link" label="Span link stands at" />
       </div>
-      <Links form={form} />
-      {error?.message && <p className="small tone-outside">{error.message}</p>}
+      <Links form={form} links={body.links} />
+      {refusal && <p className="small tone-outside">{refusalLine(refusal)}</p>}
       <div className="actions">
         <Tick
           label="URV may lie below LRV (reverse-acting)"
           checked={body.allowsReverse}
-          change={(may) => form.setValue('configuration.body.allowsReverse', may, { shouldDirty: true })}
+          change={(may) => form.change([...BODY, 'allowsReverse'], may)}
         />
-        <Button size="small" onClick={() => form.setValue('configuration.body', null)}>
+        <Button size="small" onClick={() => form.change(BODY, null)}>
           Nothing of this
         </Button>
       </div>
@@ -44,44 +49,29 @@ export function BodyFields({ form }: Props) {
   )
 }
 
-function Links({ form }: Props) {
-  const { fields, append, remove } = useFieldArray({ control: form.control, name: 'configuration.body.links' })
+function Links({ form, links }: InstrumentFormProps & Pick<BodyValues, 'links'>) {
+  const change = (next: BodyValues['links']) => form.change([...BODY, 'links'], next)
   return (
     <>
-      {fields.map((field, index) => (
-        <div key={field.id} className="actions" style={{ alignItems: 'start' }}>
-          <Box form={form} name={`configuration.body.links.${index}.name`} label={`Link position ${index + 1}`} />
-          <Box form={form} name={`configuration.body.links.${index}.minSpan`} label="Span from" isNumber />
-          <Box form={form} name={`configuration.body.links.${index}.maxSpan`} label="… to" isNumber />
-          <Button size="small" onClick={() => remove(index)}>
-            Remove position {index + 1}
-          </Button>
-        </div>
-      ))}
+      {links.map((_, index) => {
+        const path = `configuration.body.links.${index}`
+        return (
+          // biome-ignore lint/suspicious/noArrayIndexKey: positions have no identity of their own and only their values change
+          <div key={index} className="actions" style={{ alignItems: 'start' }}>
+            <BoundBox form={form} path={`${path}.name`} label={`Link position ${index + 1}`} />
+            <BoundBox form={form} path={`${path}.minSpan`} label="Span from" isNumber />
+            <BoundBox form={form} path={`${path}.maxSpan`} label="… to" isNumber />
+            <Button size="small" onClick={() => change(links.filter((_, place) => place !== index))}>
+              Remove position {index + 1}
+            </Button>
+          </div>
+        )
+      })}
       <div>
-        <Button size="small" onClick={() => append({ name: '', minSpan: '', maxSpan: '' })}>
+        <Button size="small" onClick={() => change([...links, { name: '', minSpan: '', maxSpan: '' }])}>
           Add a link position
         </Button>
       </div>
     </>
-  )
-}
-
-type BoxProps = Props & { name: FieldPath<InstrumentValues>; label: string; isNumber?: boolean }
-
-function Box({ form, name, label, isNumber }: BoxProps) {
-  const { error } = form.getFieldState(name, form.formState)
-  return (
-    <TextField
-      {...form.register(name)}
-      label={label}
-      size="small"
-      error={error !== undefined}
-      helperText={error?.message}
-      slotProps={{
-        htmlInput: { autoComplete: 'off', ...(isNumber && { inputMode: 'decimal', className: 'num' }) },
-        inputLabel: { shrink: true },
-      }}
-    />
   )
 }

@@ -1,10 +1,9 @@
 'use client'
 import Button from '@mui/material/Button'
-import MenuItem from '@mui/material/MenuItem'
-import TextField from '@mui/material/TextField'
-import { type UseFormReturn, useFieldArray, useWatch } from 'react-hook-form'
 import { PRESSURE_UNIT_IDS, pressureUnitLabel } from '@/core/units/pressureUnit'
-import type { InstrumentValues } from './formValues'
+import { BoundBox, BoundChoice, refusalLine, refusalOf } from '../form/BoundFields'
+import type { LimitValues } from './formValues'
+import type { InstrumentFormProps } from './instrumentFormProps'
 
 const KINDS = [
   ['percentSpan', '% of span'],
@@ -13,128 +12,85 @@ const KINDS = [
   ['absolute', 'absolute'],
   ['counts', 'counts of the display'],
 ] as const
+const COMBINATIONS = [
+  ['larger', 'the larger of them'],
+  ['sum', 'their sum'],
+] as const
+const UNITS = PRESSURE_UNIT_IDS.map((id) => [id, pressureUnitLabel(id)] as const)
 const NEW_TERM = { kind: 'percentSpan', value: '', step: '', unit: 'kPa' }
+const MOST_TERMS = 4
 
-type Props = {
-  form: UseFormReturn<InstrumentValues>
+type Props = InstrumentFormProps & {
   name: 'errorLimit' | 'adjustLimit'
   label: string
   isOptional?: boolean
 }
 
 /** A limit of one or more terms: their sum, or the larger of them. */
-export function LimitFields({ form, name, label, isOptional }: Props) {
-  const limit = useWatch({ control: form.control, name: `configuration.${name}` })
+export function LimitFields({ form, name, label, isOptional = false }: Props) {
+  const limit = form.draft.configuration[name]
+  const change = (next: LimitValues | null) => form.change(['configuration', name], next)
   if (!limit)
     return (
       <div className="actions">
         <span className="soft">{label}: none, adjusted only when outside</span>
-        <Button
-          size="small"
-          onClick={() => form.setValue(`configuration.${name}`, { combine: 'larger', terms: [NEW_TERM] })}
-        >
+        <Button size="small" onClick={() => change({ combine: 'larger', terms: [NEW_TERM] })}>
           Add an {label.toLowerCase()}
         </Button>
       </div>
     )
-  return <Terms form={form} name={name} label={label} isOptional={isOptional ?? false} combine={limit.combine} />
-}
-
-function Terms({ form, name, label, isOptional, combine }: Required<Props> & { combine: string }) {
-  const { fields, append, remove } = useFieldArray({ control: form.control, name: `configuration.${name}.terms` })
-  const terms = useWatch({ control: form.control, name: `configuration.${name}.terms` })
-  const { error } = form.getFieldState(`configuration.${name}`, form.formState)
+  const refusal = refusalOf(form, `configuration.${name}`)
+  const { terms } = limit
   return (
     <div className="stack" style={{ gap: 8 }}>
-      {fields.map((field, index) => {
-        const path = `configuration.${name}.terms.${index}` as const
-        const { error: valueError } = form.getFieldState(`${path}.value`, form.formState)
-        const { error: stepError } = form.getFieldState(`${path}.step`, form.formState)
-        return (
-          <div key={field.id} className="actions" style={{ alignItems: 'start' }}>
-            <TextField
-              {...form.register(`${path}.value`)}
-              label={index === 0 ? `${label}, ±` : 'and ±'}
-              size="small"
-              sx={{ width: 150 }}
-              error={valueError !== undefined}
-              helperText={valueError?.message}
-              slotProps={{
-                htmlInput: { inputMode: 'decimal', className: 'num', autoComplete: 'off' },
-                inputLabel: { shrink: true },
-              }}
-            />
-            <TextField
-              select
-              {...form.register(`${path}.kind`)}
-              value={terms?.[index]?.kind ?? 'percentSpan'}
-              size="small"
-              sx={{ width: 150 }}
-              label="of"
-            >
-              {KINDS.map(([id, words]) => (
-                <MenuItem key={id} value={id}>
-                  {words}
-                </MenuItem>
-              ))}
-            </TextField>
-            {terms?.[index]?.kind === 'counts' && (
-              <TextField
-                {...form.register(`${path}.step`)}
-                label="one count is"
-                size="small"
-                sx={{ width: 120 }}
-                error={stepError !== undefined}
-                helperText={stepError?.message}
-                slotProps={{ htmlInput: { inputMode: 'decimal', className: 'num', autoComplete: 'off' } }}
-              />
-            )}
-            {(terms?.[index]?.kind === 'absolute' || terms?.[index]?.kind === 'counts') && (
-              <TextField
-                select
-                {...form.register(`${path}.unit`)}
-                value={terms[index].unit}
-                size="small"
-                sx={{ width: 150 }}
-                label="unit"
-              >
-                {PRESSURE_UNIT_IDS.map((id) => (
-                  <MenuItem key={id} value={id}>
-                    {pressureUnitLabel(id)}
-                  </MenuItem>
-                ))}
-              </TextField>
-            )}
-            {fields.length > 1 && <Button onClick={() => remove(index)}>Remove</Button>}
-            {index === fields.length - 1 && fields.length < 4 && (
-              <Button onClick={() => append(NEW_TERM)}>Add a term</Button>
-            )}
-            {isOptional && index === 0 && (
-              <Button onClick={() => form.setValue(`configuration.${name}`, null as never /* adjustLimit only */)}>
-                No {label.toLowerCase()}
-              </Button>
-            )}
-          </div>
-        )
-      })}
-      {fields.length > 1 && (
-        <TextField
-          select
-          {...form.register(`configuration.${name}.combine`)}
-          value={combine}
-          size="small"
+      {terms.map((term, index) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: terms have no identity of their own and only their values change
+        <div key={index} className="actions" style={{ alignItems: 'start' }}>
+          <TermFields
+            form={form}
+            path={`configuration.${name}.terms.${index}`}
+            kind={term.kind}
+            label={index === 0 ? `${label}, ±` : 'and ±'}
+          />
+          {terms.length > 1 && (
+            <Button onClick={() => change({ ...limit, terms: terms.filter((_, place) => place !== index) })}>
+              Remove
+            </Button>
+          )}
+          {index === terms.length - 1 && terms.length < MOST_TERMS && (
+            <Button onClick={() => change({ ...limit, terms: [...terms, NEW_TERM] })}>Add a term</Button>
+          )}
+          {isOptional && index === 0 && <Button onClick={() => change(null)}>No {label.toLowerCase()}</Button>}
+        </div>
+      ))}
+      {terms.length > 1 && (
+        <BoundChoice
+          form={form}
+          path={`configuration.${name}.combine`}
           label="Terms combine as"
-          sx={{ width: 260 }}
-        >
-          <MenuItem value="larger">the larger of them</MenuItem>
-          <MenuItem value="sum">their sum</MenuItem>
-        </TextField>
+          options={COMBINATIONS}
+          width={260}
+        />
       )}
-      {error?.message && (
+      {refusal && (
         <p className="small tone-outside" role="alert">
-          {label} {error.message}
+          {label} {refusalLine(refusal)}
         </p>
       )}
     </div>
+  )
+}
+
+/** One term: how much, of what, and in which unit where that is not %. */
+function TermFields({ form, path, kind, label }: InstrumentFormProps & { path: string; kind: string; label: string }) {
+  return (
+    <>
+      <BoundBox form={form} path={`${path}.value`} label={label} isNumber width={150} />
+      <BoundChoice form={form} path={`${path}.kind`} label="of" options={KINDS} width={150} />
+      {kind === 'counts' && <BoundBox form={form} path={`${path}.step`} label="one count is" isNumber width={120} />}
+      {(kind === 'absolute' || kind === 'counts') && (
+        <BoundChoice form={form} path={`${path}.unit`} label="unit" options={UNITS} width={150} />
+      )}
+    </>
   )
 }

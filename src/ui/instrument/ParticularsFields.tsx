@@ -1,10 +1,6 @@
-import MenuItem from '@mui/material/MenuItem'
-import TextField from '@mui/material/TextField'
-import type { UseFormReturn } from 'react-hook-form'
-import { type FieldPath, useWatch } from 'react-hook-form'
-import type { InstrumentValues } from './formValues'
-
-type Form = UseFormReturn<InstrumentValues>
+'use client'
+import { BoundBox, BoundChoice } from '../form/BoundFields'
+import type { InstrumentFormProps } from './instrumentFormProps'
 
 const FRACTIONS = [
   ['1', 'whole divisions'],
@@ -15,54 +11,32 @@ const FRACTIONS = [
 ] as const
 
 /** Nameplate, readability, repeatability, and whose it is. All may stay empty; the certificate says what is not known. */
-export function ParticularsFields({ form }: { form: Form }) {
-  const told = useWatch({ control: form.control, name: 'configuration.readability.fraction' })
+export function ParticularsFields({ form }: InstrumentFormProps) {
   return (
     <fieldset className="card stack plain-fieldset">
       <legend>Nameplate and reading</legend>
       <div className="field-row">
-        <Box form={form} name="configuration.nameplate.maker" label="Maker" />
-        <Box form={form} name="configuration.nameplate.model" label="Model" />
-        <Box form={form} name="configuration.nameplate.serialNumber" label="Serial number" />
-        <Box form={form} name="configuration.owner" label="Customer or owner, if not this site" />
+        <BoundBox form={form} path="configuration.nameplate.maker" label="Maker" />
+        <BoundBox form={form} path="configuration.nameplate.model" label="Model" />
+        <BoundBox form={form} path="configuration.nameplate.serialNumber" label="Serial number" />
+        <BoundBox form={form} path="configuration.owner" label="Customer or owner, if not this site" />
       </div>
       <div className="field-row">
-        <Box form={form} name="configuration.readability.division" label="Own dial or display: one division" isNumber />
-        <TextField
-          select
-          {...form.register('configuration.readability.fraction')}
-          value={told ?? '1'}
-          label="Read to"
-          size="small"
-        >
-          {FRACTIONS.map(([value, words]) => (
-            <MenuItem key={value} value={value}>
-              {words}
-            </MenuItem>
-          ))}
-        </TextField>
-        <Box form={form} name="configuration.repeatabilityPercentSpan" label="Repeatability, s in % of span" isNumber />
-        <Box form={form} name="configuration.limitSource" label="Error limit from" />
+        <BoundBox
+          form={form}
+          path="configuration.readability.division"
+          label="Own dial or display: one division"
+          isNumber
+        />
+        <BoundChoice form={form} path="configuration.readability.fraction" label="Read to" options={FRACTIONS} />
+        <BoundBox
+          form={form}
+          path="configuration.repeatabilityPercentSpan"
+          label="Repeatability, s in % of span"
+          isNumber
+        />
+        <BoundBox form={form} path="configuration.limitSource" label="Error limit from" />
       </div>
     </fieldset>
-  )
-}
-
-type BoxProps = { form: Form; name: FieldPath<InstrumentValues>; label: string; isNumber?: boolean }
-
-function Box({ form, name, label, isNumber }: BoxProps) {
-  const { error } = form.getFieldState(name, form.formState)
-  return (
-    <TextField
-      {...form.register(name)}
-      label={label}
-      size="small"
-      slotProps={{
-        htmlInput: { ...(isNumber && { inputMode: 'decimal', className: 'num' }), autoComplete: 'off' },
-        inputLabel: { shrink: true },
-      }}
-      error={error !== undefined}
-      helperText={error?.message}
-    />
   )
 }

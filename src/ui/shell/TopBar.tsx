@@ -18,11 +18,11 @@ export function TopBar({ demoPeople, current }: Props) {
   const path = usePathname()
   return (
     <AppBar position="static" className="top-bar">
-      <Toolbar variant="dense">
+      <Toolbar variant="dense" disableGutters>
         <Link className="brand" href="/" aria-label="Barys, day sheet">
           Barys
         </Link>
-        <Box component="nav" aria-label="Main" sx={{ display: 'flex', gap: 2.5, ...WHERE_WIDE }}>
+        <Box component="nav" aria-label="Main" sx={{ display: 'flex', gap: { xs: 1.5, md: 2.5 }, ...WHERE_WIDE }}>
           {PLACES.map(({ href, label }) => (
             <Box
               key={href}
@@ -35,7 +35,7 @@ export function TopBar({ demoPeople, current }: Props) {
             </Box>
           ))}
         </Box>
-        <Box className="bar-end" sx={WHERE_WIDE}>
+        <Box sx={{ ml: 'auto', display: 'flex', gap: 1.25, alignItems: 'center', minWidth: 0, ...WHERE_WIDE }}>
           <GlobalKeys />
           <ThemeSwitch />
           <PersonMenu demoPeople={demoPeople} current={current} />

@@ -7,6 +7,7 @@ export const WHERE_NARROW = { display: 'none', [NARROW]: { display: 'block' } } 
 export const BAR_LINK = {
   color: 'var(--on-graphite-soft)',
   textDecoration: 'none',
+  whiteSpace: 'nowrap',
   padding: '12px 0 9px',
   borderBottom: '3px solid transparent',
   '&[aria-current]': { color: 'var(--on-graphite)', borderBottomColor: 'var(--bar-brass)' },

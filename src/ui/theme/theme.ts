@@ -84,7 +84,6 @@ export const theme = createTheme({
           '& :focus-visible': { outlineColor: 'var(--bar-brass)' },
           '& a': { textDecoration: 'none' },
           '& .brand': { fontWeight: 700, fontSize: '1.2rem', color: 'inherit', marginRight: 26 },
-          '& .bar-end': { marginLeft: 'auto', display: 'flex', gap: 10, alignItems: 'center' },
           '& .MuiButton-outlined': {
             borderColor: 'var(--bar-rule)',
             fontWeight: 400,
@@ -93,6 +92,8 @@ export const theme = createTheme({
           },
           '@media (pointer: coarse)': { '& .MuiButton-outlined': { minHeight: 44 } },
           '& .MuiOutlinedInput-notchedOutline': { borderColor: 'var(--bar-rule)' },
+          '& .MuiButton-root': { whiteSpace: 'nowrap', flex: 'none' },
+          '& .MuiButton-startIcon': { fontSize: '0.9rem' },
           '& .MuiInputBase-root': { color: 'inherit', fontSize: '0.9rem', maxWidth: '15rem' },
           '& .MuiInputBase-input.MuiInputBase-input': { padding: '6px 26px 6px 10px', textOverflow: 'ellipsis' },
           '& .MuiNativeSelect-icon': { color: 'inherit', right: 2 },
@@ -107,12 +108,7 @@ export const theme = createTheme({
     },
     MuiToolbar: {
       styleOverrides: {
-        dense: {
-          minHeight: 48,
-          paddingLeft: 22,
-          paddingRight: 22,
-          '@media (max-width: 900px)': { paddingLeft: 14, paddingRight: 14 },
-        },
+        dense: { minHeight: 48, padding: '0 22px', '@media (max-width: 900px)': { padding: '0 14px' } },
       },
     },
     MuiDrawer: { styleOverrides: { paper: { minWidth: 260, backgroundImage: 'none' } } },

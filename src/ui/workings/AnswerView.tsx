@@ -1,10 +1,10 @@
 import type { MarkShape } from '@/pictures/scene'
 import { VERDICT_WORDS } from '@/words/pointVerdictWords'
+import { type InputSchema, titleOf } from '../form/inputSchema'
 import { DataTable } from '../parts/DataTable'
 import { Mark } from '../parts/Mark'
 import { answerColumn, figureAlone, isFigure } from './answerColumn'
 import { answerNumber } from './answerNumber'
-import { type InputSchema, titleOf } from './inputSchema'
 
 type Props = { readonly answer: Record<string, unknown>; readonly schema: InputSchema }
 

@@ -1,10 +1,10 @@
 import { describe, expect, test } from 'vitest'
 import { CALCULATIONS } from '@/calc/registry'
+import { choiceWords } from '../form/choiceWords'
+import { fieldKind, fieldTitle, inputSchemaOf, titleOf } from '../form/inputSchema'
 import { answerColumn } from './answerColumn'
 import { answerNumber } from './answerNumber'
 import { answerSchemaOf } from './answerSchema'
-import { choiceWords } from './choiceWords'
-import { fieldKind, fieldTitle, inputSchemaOf, titleOf } from './inputSchema'
 import { readingsCorridor } from './pictures/corridorOfReadings'
 
 describe('numbers of an answer', () => {

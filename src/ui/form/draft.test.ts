@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest'
 import { CALCULATIONS } from '@/calc/registry'
-import { draftOf, emptyDraft, inputOf, withPart } from './draft'
+import { draftOf, emptyDraft, inputOf, partAt, withPart } from './draft'
 import { inputSchemaOf } from './inputSchema'
 
 describe('every form of every calculation', () => {
@@ -36,5 +36,15 @@ describe('what is typed', () => {
   test('one part is replaced, the rest is kept', () => {
     const draft = { a: '1', rows: [{ b: '2' }, { b: '3' }] }
     expect(withPart(draft, ['rows', '1', 'b'], '4')).toEqual({ a: '1', rows: [{ b: '2' }, { b: '4' }] })
+  })
+  test('a part is found at its place; none where a part was left out or is not there', () => {
+    const draft = { a: '1', rows: [{ b: '2' }, { b: '3' }], left: null }
+    expect(partAt(draft, ['rows', '1', 'b'])).toBe('3')
+    expect(partAt(draft, ['left'])).toBeNull()
+    expect(partAt(draft, ['left', 'lower'])).toBeUndefined()
+    expect(partAt(draft, ['rows', '2', 'b'])).toBeUndefined()
+  })
+  test('what was left out can be filled in again', () => {
+    expect(withPart({ scale: null }, ['scale', 'lower'], '4')).toEqual({ scale: { lower: '4' } })
   })
 })

@@ -2,12 +2,12 @@ import { Refusal } from '@/core/refusal'
 import { decimalText } from '@/core/units/decimalText'
 import { fieldKind, type InputSchema, variantName } from './inputSchema'
 
-/** An input while it is being typed: numbers are still text. */
-export type Draft = string | boolean | readonly Draft[] | { readonly [key: string]: Draft }
+/** An input while it is being typed: numbers are still text; null is a part that was left out. */
+export type Draft = string | boolean | null | readonly Draft[] | { readonly [key: string]: Draft }
 export type DraftGroup = { readonly [key: string]: Draft }
 
 export const isGroup = (draft: Draft | undefined): draft is DraftGroup =>
-  typeof draft === 'object' && !Array.isArray(draft)
+  typeof draft === 'object' && draft !== null && !Array.isArray(draft)
 export const isList = (draft: Draft | undefined): draft is readonly Draft[] => Array.isArray(draft)
 
 /** A value as a draft that a form can hold. */
@@ -130,4 +130,12 @@ export function withPart(draft: Draft, path: readonly string[], part: Draft): Dr
   if (isList(draft)) return draft.map((row, index) => (String(index) === key ? withPart(row, rest, part) : row))
   const group = isGroup(draft) ? draft : {}
   return { ...group, [key]: withPart(group[key] ?? '', rest, part) }
+}
+
+/** The part of a draft at a place; undefined where nothing stands. */
+export function partAt(draft: Draft | undefined, path: readonly string[]): Draft | undefined {
+  const [key, ...rest] = path
+  if (key === undefined) return draft
+  if (isList(draft)) return partAt(draft[Number(key)], rest)
+  return isGroup(draft) ? partAt(draft[key], rest) : undefined
 }

@@ -1,11 +1,11 @@
 'use client'
-import { useCallback, useMemo, useState } from 'react'
+import { useCallback, useMemo } from 'react'
 import { z } from 'zod'
 import type { RefusedField } from '@/schema/answer'
 import { STILL_EMPTY } from '@/schema/field'
-import { shapeRefusals } from '@/schema/shapeRefusals'
-import { type Draft, draftOf, inputOf, withPart } from '../workings/draft'
-import type { InputSchema } from '../workings/inputSchema'
+import { type Draft, draftOf, inputOf } from './draft'
+import type { InputSchema } from './inputSchema'
+import { useDraftForm } from './useDraftForm'
 
 /** A set-up that is typed: its boxes as text, and what they stand for once they make sense. */
 export function useSetUpForm<S extends z.ZodType>(schema: S, initial: unknown) {
@@ -14,16 +14,8 @@ export function useSetUpForm<S extends z.ZodType>(schema: S, initial: unknown) {
     () => z.toJSONSchema(schema, { io: 'input', unrepresentable: 'any' }) as InputSchema,
     [schema],
   )
-  const [draft, setDraft] = useState<Draft>(() => draftOf(shape, initial))
-  const change = useCallback(
-    (path: readonly string[], part: Draft) => setDraft((whole) => withPart(whole, path, part)),
-    [],
-  )
-  const parsed = useMemo(() => schema.safeParse(inputOf(shape, draft)), [schema, shape, draft])
-  const refusals: RefusedField[] = parsed.success ? [] : shapeRefusals(parsed.error)
-  // What was parsed by `schema` is its output; the union with null says when it was not.
-  const value = parsed.success ? (parsed.data as z.output<S>) : null
-  return { shape, draft, change, value, refusals }
+  const read = useCallback((draft: Draft) => inputOf(shape, draft), [shape])
+  return { shape, ...useDraftForm(schema, () => draftOf(shape, initial), read) }
 }
 
 /** What the boxes of any set-up are drawn from, whatever they stand for. */

@@ -1,0 +1,132 @@
+'use client'
+import Button from '@mui/material/Button'
+import MenuItem from '@mui/material/MenuItem'
+import TextField from '@mui/material/TextField'
+import { useState } from 'react'
+import { HOOK_UPS } from '@/core/run/plan/hookUp'
+import { SIGNAL_IDS, signalLabel } from '@/core/signal/signal'
+import { PRESSURE_KINDS } from '@/core/units/pressureKind'
+import { PRESSURE_UNIT_IDS, type PressureUnit, pressureUnitLabel } from '@/core/units/pressureUnit'
+import { TRANSFER_WORDS } from '@/words/transferWords'
+import { BoundBox, BoundChoice } from '../form/BoundFields'
+import { Tick } from '../parts/Tick'
+import { BodyFields } from './BodyFields'
+import { convertedBoxes } from './convertedBoxes'
+import type { InstrumentFormProps } from './instrumentFormProps'
+import { LiveBeam } from './LiveBeam'
+
+const UNITS = PRESSURE_UNIT_IDS.map((id) => [id, pressureUnitLabel(id)] as const)
+const SIGNALS = SIGNAL_IDS.map((id) => [id, signalLabel(id)] as const)
+const MEASURES = Object.entries(PRESSURE_KINDS).map(([id, { label }]) => [id, `${label} pressure`] as const)
+const TRANSFERS = Object.entries(TRANSFER_WORDS)
+const CONNECTIONS = Object.entries(HOOK_UPS)
+
+/** Sensor, range, output, display and body, and the beam that shows whether they fit together. */
+export function RangeFields({ form }: InstrumentFormProps) {
+  const { configuration } = form.draft
+  const isLinear = configuration.transfer.kind === 'linear'
+  return (
+    <fieldset className="card stack plain-fieldset">
+      <legend>Sensor and range</legend>
+      <div className="field-row">
+        <BoundChoice form={form} path="configuration.pressureKind" label="Measures" options={MEASURES} />
+        <UnitChoice form={form} />
+        <BoundBox form={form} path="configuration.lrl" label="Sensor lower limit (LRL)" isNumber />
+        <BoundBox form={form} path="configuration.url" label="Sensor upper limit (URL)" isNumber />
+        <BoundBox form={form} path="configuration.minSpan" label="Smallest span" isNumber />
+      </div>
+      <div className="field-row">
+        <BoundBox form={form} path="configuration.lrv" label="LRV (0 % output)" isNumber />
+        <BoundBox form={form} path="configuration.urv" label="URV (100 % output)" isNumber />
+        <BoundChoice form={form} path="configuration.signal" label="Output" options={SIGNALS} />
+      </div>
+      <div className="field-row">
+        <BoundChoice
+          form={form}
+          path="configuration.transfer.kind"
+          label="Output follows the input"
+          options={TRANSFERS}
+        />
+        {!isLinear && (
+          <BoundBox
+            form={form}
+            path="configuration.transfer.cutOffPercent"
+            label="Low-flow cut-off, % of flow"
+            isNumber
+          />
+        )}
+        <BoundChoice form={form} path="configuration.hookUp" label="Connected by" options={CONNECTIONS} />
+      </div>
+      <DisplayFields form={form} />
+      {isLinear && (
+        <Tick
+          label="The host takes the square root"
+          why="the display scale is then what the host shows"
+          checked={configuration.hostRoot}
+          change={(takesIt) => form.change(['configuration', 'hostRoot'], takesIt)}
+        />
+      )}
+      <BodyFields form={form} />
+      <LiveBeam configuration={configuration} />
+    </fieldset>
+  )
+}
+
+/** The unit of the range. Changing it converts what stands in the boxes: 10 bar never silently becomes 10 psi. */
+function UnitChoice({ form }: InstrumentFormProps) {
+  const { configuration } = form.draft
+  const [note, setNote] = useState<string | null>(null)
+  const change = (next: string) => {
+    // Only units of ours are offered.
+    const [before, after] = [configuration.unit as PressureUnit, next as PressureUnit]
+    const converted = Object.entries(convertedBoxes(configuration, before, after))
+    for (const [field, value] of converted) form.change(['configuration', field], value)
+    form.change(['configuration', 'unit'], next)
+    const stand = configuration.pointScale === 'value' || configuration.body !== null
+    setNote(
+      converted.length === 0
+        ? null
+        : `limits and range converted from ${pressureUnitLabel(before)}${stand ? '; look at points and body, which stand as they were' : ''}`,
+    )
+  }
+  return (
+    <TextField
+      select
+      label="Unit"
+      size="small"
+      value={configuration.unit}
+      onChange={(event) => change(event.target.value)}
+      helperText={note}
+    >
+      {UNITS.map(([id, words]) => (
+        <MenuItem key={id} value={id}>
+          {words}
+        </MenuItem>
+      ))}
+    </TextField>
+  )
+}
+
+/** What a display of its own shows, apart from the range. */
+function DisplayFields({ form }: InstrumentFormProps) {
+  const path = ['configuration', 'displayScale']
+  if (!form.draft.configuration.displayScale)
+    return (
+      <div className="actions">
+        <span className="soft">Display: none of its own, or it shows the range</span>
+        <Button size="small" onClick={() => form.change(path, { lower: '', upper: '', unit: '' })}>
+          Add a display scale
+        </Button>
+      </div>
+    )
+  return (
+    <div className="field-row">
+      <BoundBox form={form} path="configuration.displayScale.lower" label="Display at 0 % output" isNumber />
+      <BoundBox form={form} path="configuration.displayScale.upper" label="Display at 100 % output" isNumber />
+      <BoundBox form={form} path="configuration.displayScale.unit" label="Display unit" />
+      <Button size="small" onClick={() => form.change(path, null)}>
+        No display scale
+      </Button>
+    </div>
+  )
+}
