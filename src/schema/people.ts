@@ -3,14 +3,21 @@ import { ROLE_IDS } from './roles'
 import { SiteForm } from './site'
 
 /** Long enough to stand against guessing, and no rules that make people write it down. Source: NIST SP 800-63B, 5.1.1.2: eight or more (from memory). */
-const Password = z.string().min(8, { error: 'eight characters at least' }).max(200, { error: '200 characters at most' })
+const Password = z
+  .string()
+  .min(8, { error: 'has fewer than eight characters: make it longer' })
+  .max(200, { error: 'has more than 200 characters: shorten it' })
 
-const Name = z.string().trim().min(1, { error: 'fill in the name' }).max(80, { error: '80 characters at most' })
+const Name = z
+  .string()
+  .trim()
+  .min(1, { error: 'is empty: fill in the name' })
+  .max(80, { error: 'has more than 80 characters: shorten it' })
 
 /** Signing in by name and password. */
 export const SignIn = z.object({
   name: Name,
-  password: z.string().min(1, { error: 'fill in the password' }).max(200),
+  password: z.string().min(1, { error: 'is empty: fill in the password' }).max(200),
 })
 export type SignIn = z.infer<typeof SignIn>
 
@@ -19,8 +26,12 @@ export const DemoSignIn = z.object({ personId: z.uuid() })
 
 const person = {
   name: Name,
-  initials: z.string().trim().min(1, { error: 'fill in the initials' }).max(4, { error: 'four letters at most' }),
-  role: z.enum(ROLE_IDS, { error: 'choose what the person is here for' }),
+  initials: z
+    .string()
+    .trim()
+    .min(1, { error: 'are empty: fill them in' })
+    .max(4, { error: 'have more than four letters: shorten them' }),
+  role: z.enum(ROLE_IDS, { error: 'is not chosen: say what the person is here for' }),
   password: Password,
 }
 
@@ -34,6 +45,6 @@ export type FirstPerson = z.infer<typeof FirstPerson>
 
 /** A new password, with the old one. */
 export const PasswordChange = z.object({
-  password: z.string().min(1, { error: 'fill in the present one' }),
+  password: z.string().min(1, { error: 'is empty: fill in the present one' }),
   next: Password,
 })

@@ -8,13 +8,17 @@ export const SiteForm = z.object({
   name: z
     .string()
     .trim()
-    .min(1, { error: 'name the place that issues the certificates' })
-    .max(80, { error: '80 characters at most' }),
-  address: z.string().trim().min(1, { error: 'give its address' }).max(300, { error: '300 characters at most' }),
+    .min(1, { error: 'is empty: name the place that issues the certificates' })
+    .max(80, { error: 'has more than 80 characters: shorten it' }),
+  address: z
+    .string()
+    .trim()
+    .min(1, { error: 'is empty: give its address' })
+    .max(300, { error: 'has more than 300 characters: shorten it' }),
   method: z
     .string()
     .trim()
-    .max(200, { error: '200 characters at most' })
+    .max(200, { error: 'has more than 200 characters: shorten it' })
     .default('')
     .transform((typed) => typed || USUAL_METHOD),
 })

@@ -14,7 +14,15 @@ type Named = {
   readonly says?: string | undefined
   readonly width?: number
 }
-type BoxProps = Named & { readonly isNumber?: boolean; readonly list?: string; readonly isFixed?: boolean }
+type BoxProps = Named & {
+  readonly isNumber?: boolean
+  readonly list?: string
+  readonly isFixed?: boolean
+  readonly isSecret?: boolean
+  readonly isLong?: boolean
+  readonly autoComplete?: string
+  readonly autoFocus?: boolean
+}
 type ChoiceProps = Named & { readonly options: readonly (readonly [id: string, words: string])[] }
 
 /** A box of a form: text, or a number as typed. */
@@ -44,26 +52,20 @@ function boundAt(form: BoundForm, path: string) {
 type Bound = { readonly value: string; readonly refused: string | undefined; readonly change: ChangeDraft }
 
 // Drawn again only where it changed: a form may hold fifty of them, and a key must not wait for the others.
-const Box = memo(function Box({
-  path,
-  label,
-  says,
-  width,
-  isNumber,
-  list,
-  isFixed,
-  value,
-  refused,
-  ...form
-}: BoxProps & Bound & { leave: BoundForm['leave'] }) {
+const Box = memo(function Box(props: BoxProps & Bound & { leave: BoundForm['leave'] }) {
+  const { path, label, says, width, value, refused, change, leave } = props
+  const { isNumber, list, isFixed, isSecret, isLong, autoComplete = 'off', autoFocus } = props
   return (
     <TextField
       name={path}
       label={label}
       size="small"
       value={value}
-      onChange={(event) => form.change(path.split('.'), event.target.value)}
-      onBlur={() => form.leave(path)}
+      onChange={(event) => change(path.split('.'), event.target.value)}
+      onBlur={() => leave(path)}
+      {...(isSecret && { type: 'password' })}
+      {...(isLong && { multiline: true })}
+      {...(autoFocus && { autoFocus })}
       error={refused !== undefined}
       helperText={refused ?? says}
       {...(width !== undefined && { sx: { width } })}
@@ -72,7 +74,7 @@ const Box = memo(function Box({
           ...(isNumber && { inputMode: 'decimal', className: 'num' }),
           list,
           readOnly: isFixed,
-          autoComplete: 'off',
+          autoComplete,
         },
         inputLabel: { shrink: true },
       }}

@@ -45,6 +45,13 @@ export function useDraftForm<S extends z.ZodType, D extends Draft>(
       : refusals.filter((each) => told.includes(each) || [...left].some((path) => isAt(each.field, path))),
     /** From here on everything is told. */
     tryIt: useCallback(() => setTried(true), []),
+    /** Everything as at the start. */
+    begin: () => {
+      setDraft(initial)
+      setLeft(new Set())
+      setTried(false)
+      setTold([])
+    },
     /** What the server found, beside its boxes until they change. */
     refuse: setTold,
   }

@@ -1,15 +1,13 @@
 'use client'
 import Button from '@mui/material/Button'
 import { useRouter } from 'next/navigation'
-import { type FormEvent, useRef, useState } from 'react'
-import { flushSync } from 'react-dom'
 import { z } from 'zod'
-import type { RefusedField } from '@/schema/answer'
 import { INSTRUMENT_KINDS } from '@/schema/configuration'
 import { ConfigurationEdit, NewInstrument } from '@/schema/configurationForm'
-import { type Answer, inWords, send } from '../api'
+import { type Answer, send } from '../api'
 import { BoundBox, BoundChoice } from '../form/BoundFields'
 import { useDraftForm } from '../form/useDraftForm'
+import { useSubmit } from '../form/useSubmit'
 import { LinkButton } from '../parts/LinkButton'
 import { Notice } from '../parts/Notice'
 import { CheckingFields } from './CheckingFields'
@@ -30,9 +28,17 @@ export function InstrumentForm({ purpose, initial, areas }: Props) {
     purpose.kind === 'edit' ? EditSchema : NewInstrument,
     initial,
   )
-  const { boxes, save, isSaving, failure } = useSaving(purpose, form)
+  const router = useRouter()
+  const { boxes, submit, isSending, failure } = useSubmit(
+    form,
+    () => sendForm(purpose, form.draft),
+    ({ tag }) => {
+      router.push(`/instruments/${encodeURIComponent(tag)}`)
+      router.refresh()
+    },
+  )
   return (
-    <form ref={boxes} className="stack" onSubmit={save} noValidate aria-label="Instrument">
+    <form ref={boxes} className="stack" onSubmit={submit} noValidate aria-label="Instrument">
       <fieldset className="card stack plain-fieldset">
         <legend>What and where</legend>
         <div className="field-row">
@@ -62,7 +68,7 @@ export function InstrumentForm({ purpose, initial, areas }: Props) {
         </Notice>
       )}
       <div className="actions">
-        <Button type="submit" variant="contained" size="large" disabled={isSaving}>
+        <Button type="submit" variant="contained" size="large" disabled={isSending}>
           {purpose.kind === 'edit' ? `Save as version ${purpose.version + 1}` : 'Register'}
         </Button>
         <LinkButton href={purpose.kind === 'edit' ? `/instruments/${encodeURIComponent(purpose.tag)}` : '/instruments'}>
@@ -75,44 +81,6 @@ export function InstrumentForm({ purpose, initial, areas }: Props) {
 
 const KINDS = Object.entries(INSTRUMENT_KINDS)
 
-type Filled = Pick<ReturnType<typeof useDraftForm>, 'refusals' | 'tryIt' | 'refuse'> & {
-  readonly draft: InstrumentValues
-  /** Null until the form makes sense. */
-  readonly value: unknown
-}
-
-/** Sends the form once it makes sense; leads to the first box that does not. */
-function useSaving(purpose: FormPurpose, { draft, value, refusals, tryIt, refuse }: Filled) {
-  const router = useRouter()
-  const boxes = useRef<HTMLFormElement>(null)
-  const [failure, setFailure] = useState<string | null>(null)
-  const [isSaving, setSaving] = useState(false)
-  const toFirstRefused = () => boxes.current?.querySelector<HTMLElement>('[aria-invalid="true"]')?.focus()
-  const save = async (event: FormEvent) => {
-    event.preventDefault()
-    setFailure(null)
-    if (value === null) {
-      flushSync(tryIt)
-      setFailure(beyondBoxes(refusals, draft))
-      return toFirstRefused()
-    }
-    setSaving(true)
-    const answer = await sendForm(purpose, draft)
-    setSaving(false)
-    if (answer.kind === 'done') {
-      router.push(`/instruments/${encodeURIComponent(answer.value.tag)}`)
-      router.refresh()
-    } else if (answer.kind === 'unreachable')
-      setFailure('Barys does not answer. What you typed is still here: try again.')
-    else {
-      flushSync(() => refuse(answer.refusals))
-      setFailure(beyondBoxes(answer.refusals, draft))
-      toFirstRefused()
-    }
-  }
-  return { boxes, save, isSaving, failure }
-}
-
 function sendForm(
   purpose: FormPurpose,
   { tag, reason, configuration }: InstrumentValues,
@@ -123,13 +91,4 @@ function sendForm(
     reason,
     configuration,
   })
-}
-
-/** What the server refuses and no box of the form stands for, in words. */
-function beyondBoxes(refusals: readonly RefusedField[], { configuration }: InstrumentValues): string {
-  const homeless = refusals.filter(({ field }) => {
-    const [root = '', sub = ''] = field.split('.')
-    return !(root === 'tag' || root === 'reason' || (root === 'configuration' && sub in configuration))
-  })
-  return homeless.length > 0 ? homeless.map(inWords).join(' ') : 'Look at the marked boxes.'
 }

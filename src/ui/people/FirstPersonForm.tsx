@@ -1,25 +1,23 @@
 'use client'
 import Button from '@mui/material/Button'
 import GlobalStyles from '@mui/material/GlobalStyles'
-import { type FormEvent, useState } from 'react'
-import { refusalWords, send } from '../api'
+import { FirstPerson } from '@/schema/people'
+import { send } from '../api'
+import { useDraftForm } from '../form/useDraftForm'
+import { useSubmit } from '../form/useSubmit'
 import { Refused } from '../parts/Refused'
-import { PersonFields } from './PersonFields'
+import { EMPTY_PERSON, PersonFields } from './PersonFields'
 import { peopleStyles } from './peopleStyles'
-import { SiteFields, siteOfBoxes } from './SiteFields'
-
-/** The person and the place, as the boxes give them. */
-const firstPersonOf = (boxes: FormData) => ({ ...Object.fromEntries(boxes), site: siteOfBoxes(boxes) })
+import { EMPTY_SITE, SiteFields } from './SiteFields'
 
 /** The first start of an empty plant: its first administrator. */
 export function FirstPersonForm() {
-  const [message, setMessage] = useState<string | null>(null)
-  const submit = async (event: FormEvent<HTMLFormElement>) => {
-    event.preventDefault()
-    const answer = await send('/api/v1/session/first', firstPersonOf(new FormData(event.currentTarget)))
-    setMessage(refusalWords(answer))
-    if (answer.kind === 'done') window.location.assign('/people')
-  }
+  const form = useDraftForm(FirstPerson, { ...EMPTY_PERSON, site: EMPTY_SITE })
+  const { boxes, submit, isSending, failure } = useSubmit(
+    form,
+    () => send('/api/v1/session/first', form.draft),
+    () => window.location.assign('/people'),
+  )
   return (
     <div className="page sign-in">
       <GlobalStyles styles={peopleStyles} />
@@ -28,15 +26,15 @@ export function FirstPersonForm() {
         Nobody is registered here yet. The first person administers it: registers the others, and works in the role
         chosen below.
       </p>
-      <form className="card stack" onSubmit={submit} noValidate aria-label="First administrator">
-        <PersonFields />
+      <form ref={boxes} className="card stack" onSubmit={submit} noValidate aria-label="First administrator">
+        <PersonFields form={form} />
         <h2>On certificates</h2>
-        <SiteFields />
+        <SiteFields form={form} at="site." />
         <div className="actions">
-          <Button type="submit" variant="contained" size="large">
+          <Button type="submit" variant="contained" size="large" disabled={isSending}>
             Register and sign in
           </Button>
-          <Refused words={message} />
+          <Refused words={failure} />
         </div>
       </form>
     </div>

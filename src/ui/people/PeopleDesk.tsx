@@ -1,15 +1,18 @@
 'use client'
 import Button from '@mui/material/Button'
-import Checkbox from '@mui/material/Checkbox'
-import FormControlLabel from '@mui/material/FormControlLabel'
-import TextField from '@mui/material/TextField'
 import { useRouter } from 'next/navigation'
-import { type ComponentProps, type FormEvent, useState } from 'react'
+import { type ComponentProps, useState } from 'react'
+import { NewPerson, PasswordChange } from '@/schema/people'
 import { ROLES, type Role } from '@/schema/roles'
-import { refusalWords, send } from '../api'
+import { send } from '../api'
+import { BoundBox } from '../form/BoundFields'
+import { useDraftForm } from '../form/useDraftForm'
+import { useSubmit } from '../form/useSubmit'
 import { DataTable } from '../parts/DataTable'
+import { Done } from '../parts/Done'
 import { Refused } from '../parts/Refused'
-import { PersonFields } from './PersonFields'
+import { Tick } from '../parts/Tick'
+import { EMPTY_PERSON, PersonFields } from './PersonFields'
 import { SiteForm } from './SiteForm'
 
 type Props = { people: readonly Shown[]; current: Shown; site: ComponentProps<typeof SiteForm>['site'] }
@@ -44,66 +47,60 @@ export function PeopleDesk({ people, current, site }: Props) {
 
 function NewPersonForm() {
   const router = useRouter()
-  const [message, setMessage] = useState<string | null>(null)
-  const submit = async (event: FormEvent<HTMLFormElement>) => {
-    event.preventDefault()
-    const form = event.currentTarget
-    const { isAdministrator, ...boxes } = Object.fromEntries(new FormData(form))
-    const answer = await send('/api/v1/people', { ...boxes, isAdministrator: isAdministrator === 'on' })
-    setMessage(refusalWords(answer))
-    if (answer.kind !== 'done') return
-    form.reset()
-    router.refresh()
-  }
+  const [done, setDone] = useState<string | null>(null)
+  const form = useDraftForm(NewPerson, { ...EMPTY_PERSON, isAdministrator: false })
+  const { boxes, submit, isSending, failure } = useSubmit(
+    form,
+    () => send('/api/v1/people', form.draft),
+    () => {
+      setDone(`${form.draft.name} is registered.`)
+      form.begin()
+      router.refresh()
+    },
+  )
   return (
-    <form className="card stack" onSubmit={submit} noValidate aria-label="Register a person">
+    <form ref={boxes} className="card stack" onSubmit={submit} noValidate aria-label="Register a person">
       <h2>Register a person</h2>
-      <PersonFields passwordLabel="First password" />
-      <FormControlLabel control={<Checkbox name="isAdministrator" />} label="administers people too" />
+      <PersonFields form={form} passwordLabel="First password" />
+      <Tick
+        label="administers people too"
+        checked={form.draft.isAdministrator}
+        change={(does) => form.change(['isAdministrator'], does)}
+      />
       <div className="actions">
-        <Button type="submit" variant="contained">
+        <Button type="submit" variant="contained" disabled={isSending}>
           Register
         </Button>
-        <Refused words={message} />
+        <Refused words={failure} />
       </div>
+      <Done words={done} forget={() => setDone(null)} />
     </form>
   )
 }
 
 function OwnPassword({ name }: { name: string }) {
-  const [message, setMessage] = useState<{ words: string; isDone: boolean } | null>(null)
-  const submit = async (event: FormEvent<HTMLFormElement>) => {
-    event.preventDefault()
-    const form = event.currentTarget
-    const answer = await send('/api/v1/session/password', Object.fromEntries(new FormData(form)))
-    const words = refusalWords(answer)
-    setMessage({ words: words ?? 'Changed.', isDone: words === null })
-    if (words === null) form.reset()
-  }
-  const box = (field: string, label: string, autoComplete: string) => (
-    <TextField
-      name={field}
-      label={label}
-      type="password"
-      size="small"
-      slotProps={{ htmlInput: { autoComplete, maxLength: 200 }, inputLabel: { shrink: true } }}
-    />
+  const [done, setDone] = useState<string | null>(null)
+  const form = useDraftForm(PasswordChange, { password: '', next: '' })
+  const { boxes, submit, isSending, failure } = useSubmit(
+    form,
+    () => send('/api/v1/session/password', form.draft),
+    () => {
+      setDone('Your password is changed.')
+      form.begin()
+    },
   )
   return (
-    <form className="card stack" onSubmit={submit} noValidate aria-label="Change your password">
+    <form ref={boxes} className="card stack" onSubmit={submit} noValidate aria-label="Change your password">
       <h2>Password of {name}</h2>
-      {box('password', 'Present password', 'current-password')}
-      {box('next', 'New password', 'new-password')}
+      <BoundBox form={form} path="password" label="Present password" isSecret autoComplete="current-password" />
+      <BoundBox form={form} path="next" label="New password" isSecret autoComplete="new-password" />
       <div className="actions">
-        <Button type="submit" variant="outlined">
+        <Button type="submit" variant="outlined" disabled={isSending}>
           Change it
         </Button>
-        {message && (
-          <p className={message.isDone ? '' : 'tone-outside'} role={message.isDone ? 'status' : 'alert'}>
-            {message.words}
-          </p>
-        )}
+        <Refused words={failure} />
       </div>
+      <Done words={done} forget={() => setDone(null)} />
     </form>
   )
 }

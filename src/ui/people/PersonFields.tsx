@@ -1,38 +1,26 @@
-import MenuItem from '@mui/material/MenuItem'
-import TextField from '@mui/material/TextField'
-import { ROLES } from '@/schema/roles'
+import { ROLE_IDS, ROLES } from '@/schema/roles'
+import { BoundBox, BoundChoice } from '../form/BoundFields'
+import type { BoundForm } from '../form/useDraftForm'
+
+const CHOICES = ROLE_IDS.map((role) => [role, `${role}: ${ROLES[role]}`] as const)
+
+/** A person of whom nothing is typed yet. */
+export const EMPTY_PERSON = { name: '', initials: '', role: 'technician', password: '' }
 
 /** The boxes of a person: name, initials, role, password. */
-export function PersonFields({ passwordLabel = 'Password' }: { passwordLabel?: string }) {
-  const inputLabel = { shrink: true }
+export function PersonFields({ form, passwordLabel = 'Password' }: { form: BoundForm; passwordLabel?: string }) {
   return (
     <>
-      <TextField
-        name="name"
-        label="Name"
-        size="small"
-        slotProps={{ htmlInput: { autoComplete: 'off', maxLength: 80 }, inputLabel }}
-      />
-      <TextField
-        name="initials"
-        label="Initials"
-        size="small"
-        slotProps={{ htmlInput: { autoComplete: 'off', maxLength: 4 }, inputLabel }}
-      />
-      <TextField select name="role" label="Here as" size="small" defaultValue="technician">
-        {Object.entries(ROLES).map(([role, does]) => (
-          <MenuItem key={role} value={role}>
-            {role}: {does}
-          </MenuItem>
-        ))}
-      </TextField>
-      <TextField
-        name="password"
+      <BoundBox form={form} path="name" label="Name" />
+      <BoundBox form={form} path="initials" label="Initials" />
+      <BoundChoice form={form} path="role" label="Here as" options={CHOICES} />
+      <BoundBox
+        form={form}
+        path="password"
         label={passwordLabel}
-        type="password"
-        size="small"
-        helperText="eight characters at least"
-        slotProps={{ htmlInput: { autoComplete: 'new-password', maxLength: 200 }, inputLabel }}
+        isSecret
+        autoComplete="new-password"
+        says="eight characters at least"
       />
     </>
   )

@@ -1,10 +1,13 @@
 'use client'
 import Button from '@mui/material/Button'
 import GlobalStyles from '@mui/material/GlobalStyles'
-import TextField from '@mui/material/TextField'
-import { type FormEvent, useState } from 'react'
+import { useState } from 'react'
+import { SignIn } from '@/schema/people'
 import { ROLES, type Role } from '@/schema/roles'
 import { type Answer, refusalWords, send } from '../api'
+import { BoundBox } from '../form/BoundFields'
+import { useDraftForm } from '../form/useDraftForm'
+import { useSubmit } from '../form/useSubmit'
 import { Refused } from '../parts/Refused'
 import { peopleStyles } from './peopleStyles'
 
@@ -22,11 +25,12 @@ export function SignInForm({ to, demoPeople }: Props) {
       window.location.assign(to) // a fresh page, so that nothing of before is shown
     else setBusy(false)
   }
-  const submit = (event: FormEvent<HTMLFormElement>) => {
-    event.preventDefault()
-    const boxes = new FormData(event.currentTarget)
-    enter(send('/api/v1/session', { name: boxes.get('name'), password: boxes.get('password') }))
-  }
+  const form = useDraftForm(SignIn, { name: '', password: '' })
+  const { boxes, submit, isSending, failure } = useSubmit(
+    form,
+    () => send('/api/v1/session', form.draft),
+    () => window.location.assign(to),
+  )
   return (
     <div className="page sign-in">
       <GlobalStyles styles={peopleStyles} />
@@ -53,26 +57,14 @@ export function SignInForm({ to, demoPeople }: Props) {
           </div>
         </section>
       )}
-      <form className="card stack" onSubmit={submit} noValidate aria-label="Sign in by name and password">
-        <TextField
-          name="name"
-          label="Name"
-          size="small"
-          autoFocus={demoPeople.length === 0}
-          slotProps={{ htmlInput: { autoComplete: 'username', maxLength: 80 }, inputLabel: { shrink: true } }}
-        />
-        <TextField
-          name="password"
-          label="Password"
-          type="password"
-          size="small"
-          slotProps={{ htmlInput: { autoComplete: 'current-password', maxLength: 200 }, inputLabel: { shrink: true } }}
-        />
+      <form ref={boxes} className="card stack" onSubmit={submit} noValidate aria-label="Sign in by name and password">
+        <BoundBox form={form} path="name" label="Name" autoComplete="username" autoFocus={demoPeople.length === 0} />
+        <BoundBox form={form} path="password" label="Password" isSecret autoComplete="current-password" />
         <div className="actions">
-          <Button type="submit" variant="contained" size="large" disabled={isBusy}>
+          <Button type="submit" variant="contained" size="large" disabled={isBusy || isSending}>
             Sign in
           </Button>
-          <Refused words={message} />
+          <Refused words={failure ?? message} />
         </div>
       </form>
     </div>

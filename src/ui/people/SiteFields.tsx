@@ -1,42 +1,21 @@
-import TextField from '@mui/material/TextField'
+import { BoundBox } from '../form/BoundFields'
+import type { BoundForm } from '../form/useDraftForm'
 
-type Props = { site?: { name: string; address: string; method: string } | null }
+/** A site of which nothing is typed yet. */
+export const EMPTY_SITE = { name: '', address: '', method: '' }
 
-/** Who issues the certificates: name, address, method. */
-export function SiteFields({ site }: Props) {
-  const inputLabel = { shrink: true }
+/** Who issues the certificates: name, address, method. They stand at `at` of the form, or are all of it. */
+export function SiteFields({ form, at = '' }: { form: BoundForm; at?: string }) {
   return (
     <>
-      <TextField
-        name="siteName"
-        label="Place that issues the certificates"
-        size="small"
-        defaultValue={site?.name ?? ''}
-        slotProps={{ htmlInput: { maxLength: 80, autoComplete: 'organization' }, inputLabel }}
-      />
-      <TextField
-        name="siteAddress"
-        label="Its address"
-        size="small"
-        multiline
-        defaultValue={site?.address ?? ''}
-        slotProps={{ htmlInput: { maxLength: 300, autoComplete: 'street-address' }, inputLabel }}
-      />
-      <TextField
-        name="siteMethod"
+      <BoundBox form={form} path={`${at}name`} label="Place that issues the certificates" autoComplete="organization" />
+      <BoundBox form={form} path={`${at}address`} label="Its address" isLong autoComplete="street-address" />
+      <BoundBox
+        form={form}
+        path={`${at}method`}
         label="Method and its revision"
-        size="small"
-        defaultValue={site?.method ?? ''}
-        helperText="as it is named on the certificate; left empty: comparison with a reference"
-        slotProps={{ htmlInput: { maxLength: 200, autoComplete: 'off' }, inputLabel }}
+        says="as it is named on the certificate; left empty: comparison with a reference"
       />
     </>
   )
 }
-
-/** The site as a form’s boxes give it. */
-export const siteOfBoxes = (boxes: FormData) => ({
-  name: String(boxes.get('siteName') ?? ''),
-  address: String(boxes.get('siteAddress') ?? ''),
-  method: String(boxes.get('siteMethod') ?? ''),
-})

@@ -1,41 +1,46 @@
 'use client'
 import Button from '@mui/material/Button'
 import { useRouter } from 'next/navigation'
-import { type FormEvent, useState } from 'react'
-import { refusalWords, send } from '../api'
-import { SiteFields, siteOfBoxes } from './SiteFields'
+import { useState } from 'react'
+import { SiteForm as SiteSchema } from '@/schema/site'
+import { send } from '../api'
+import { useDraftForm } from '../form/useDraftForm'
+import { useSubmit } from '../form/useSubmit'
+import { Done } from '../parts/Done'
+import { Refused } from '../parts/Refused'
+import { EMPTY_SITE, SiteFields } from './SiteFields'
 
 type Props = { site: { name: string; address: string; method: string } | null }
 
 /** Name and address on certificates, changed by an administrator. */
 export function SiteForm({ site }: Props) {
   const router = useRouter()
-  const [message, setMessage] = useState<{ words: string; isDone: boolean } | null>(null)
-  const submit = async (event: FormEvent<HTMLFormElement>) => {
-    event.preventDefault()
-    const words = refusalWords(await send('/api/v1/site', siteOfBoxes(new FormData(event.currentTarget))))
-    setMessage({ words: words ?? 'Kept. Records sealed from now on carry it.', isDone: words === null })
-    if (words === null) router.refresh()
-  }
+  const [done, setDone] = useState<string | null>(null)
+  const form = useDraftForm(SiteSchema, site ?? EMPTY_SITE)
+  const { boxes, submit, isSending, failure } = useSubmit(
+    form,
+    () => send('/api/v1/site', form.draft),
+    () => {
+      setDone('Kept. Records sealed from now on carry it.')
+      router.refresh()
+    },
+  )
   return (
-    <form className="card stack" onSubmit={submit} noValidate aria-label="Who issues the certificates">
+    <form ref={boxes} className="card stack" onSubmit={submit} noValidate aria-label="Who issues the certificates">
       <h2>On certificates</h2>
       {!site?.address && (
         <p className="tone-look">
           No address yet: nothing can be sealed before the issuing place has name and address.
         </p>
       )}
-      <SiteFields site={site} />
+      <SiteFields form={form} />
       <div className="actions">
-        <Button type="submit" variant="outlined">
+        <Button type="submit" variant="outlined" disabled={isSending}>
           Keep
         </Button>
-        {message && (
-          <p className={message.isDone ? '' : 'tone-outside'} role={message.isDone ? 'status' : 'alert'}>
-            {message.words}
-          </p>
-        )}
+        <Refused words={failure} />
       </div>
+      <Done words={done} forget={() => setDone(null)} />
     </form>
   )
 }
