@@ -354,7 +354,7 @@ test('force-balance, 10–50 mA, two cycles: the ends are set by screws, and the
 }) => {
   const URV = 26
   await open(page, '/instruments/PT-705/calibrate')
-  await page.getByLabel('Points, % of span (differential pressure)').fill('0 50 100')
+  await page.getByLabel('Points, % of input span').fill('0 50 100')
   await page.getByLabel('Cycles').click()
   await page.getByRole('option', { name: '2', exact: true }).click()
   await beginRun(page)

@@ -28,10 +28,20 @@ describe('who may do what', () => {
 describe('people, reviews, pauses and presence as they are sent', () => {
   const person = { name: 'Odile Marren', initials: 'OM', role: 'planner', password: 'long enough' }
   test.each([
-    ['a short password', FirstPerson, { ...person, password: 'short' }, 'password: eight characters at least'],
-    ['no name', NewPerson, { ...person, name: '  ' }, 'name: fill in the name'],
-    ['an unknown role', NewPerson, { ...person, role: 'owner' }, 'role: choose what the person is here for'],
-    ['no password', SignIn, { name: 'x', password: '' }, 'password: fill in the password'],
+    [
+      'a short password',
+      FirstPerson,
+      { ...person, password: 'short' },
+      'password: has fewer than eight characters: make it longer',
+    ],
+    ['no name', NewPerson, { ...person, name: '  ' }, 'name: is empty: fill in the name'],
+    [
+      'an unknown role',
+      NewPerson,
+      { ...person, role: 'owner' },
+      'role: is not chosen: say what the person is here for',
+    ],
+    ['no password', SignIn, { name: 'x', password: '' }, 'password: is empty: fill in the password'],
     ['returned without a word', ReviewAnswer, { outcome: 'returned', password: 'x', remark: ' ' }, 'remark: say what'],
     ['a pause without a word', NewPause, { id: ID, kind: 'paused' }, 'words: say why, and how it is left'],
     ['fewer points without a reason', OpenRound, { round: 1, fewerPoints: { testPoints: '0, 100' } }, 'reason'],

@@ -67,6 +67,7 @@ export const deskStyles: GlobalStylesProps['styles'] = [
     '.desk-output .MuiTableCell-alignRight': { paddingRight: '4px' },
     '.desk-foot': {
       position: 'sticky',
+      zIndex: 3, // over the labels of the boxes that scroll under it
       bottom: 0,
       borderTop: '3px solid var(--brass)',
       background: 'var(--card)',
@@ -89,6 +90,8 @@ export const deskStyles: GlobalStylesProps['styles'] = [
   },
   {
     '.desk-columns.is-vessel': { gridTemplateColumns: 'minmax(0, 33fr) minmax(0, 40fr) minmax(0, 31fr)' },
+    // Two boxes a line have room for longer words than Workings' three, unless the desk is narrow.
+    '.desk-in .calc-long': { '@container (min-width: 345px)': { gridColumn: 'auto' } },
     '.desk-in': { display: 'grid', gap: '10px' },
     '.desk-in :is(.MuiInputBase-root, .calc-table .MuiInputBase-root)': { minHeight: '2.75rem' },
     '.desk-kinds': { marginLeft: 'auto', display: 'flex', gap: '8px' },

@@ -1,9 +1,7 @@
 'use client'
 import Button from '@mui/material/Button'
-import FormHelperText from '@mui/material/FormHelperText'
-import FormLabel from '@mui/material/FormLabel'
 import TextField from '@mui/material/TextField'
-import { useId } from 'react'
+import { refusalLine } from './BoundFields'
 import { choiceWords } from './choiceWords'
 import { filledDraft, isGroup } from './draft'
 import type { FieldProps } from './fieldProps'
@@ -103,23 +101,26 @@ function Variants({ variants, ...props }: FieldProps & { variants: readonly Inpu
   )
 }
 
-/** Label, box, and under it what is wrong or what it is for: the boxes of a line stand level whatever their labels take. */
+/** So long a label does not fit over one box of a narrow grid, so long a one over none, and the box gets the room of two. */
+const LONG_LABEL = 21
+const LONGER_LABEL = 25
+
+/** One box with its label, and under it what is wrong or what it is for. */
 function Labelled(props: FieldProps) {
   const { name, schema } = props
-  const id = useId()
   const refusal = refusalAt(props)
   const field = fieldKind(schema)
+  const label = titleOf(name, schema)
   const isWide = field.kind === 'numbers' || (field.kind === 'text' && field.isLong)
-  const says = refusal ? `${refusal.reason}${refusal.remedy ? `: ${refusal.remedy}` : ''}` : schema.description
+  const room = isWide ? 'calc-wide' : roomOf(label)
   return (
-    <div className={isWide ? 'calc-field calc-wide' : 'calc-field'}>
-      <FormLabel htmlFor={id}>{titleOf(name, schema)}</FormLabel>
-      <SchemaControl {...props} id={id} describedBy={says ? `${id}-says` : undefined} />
-      {says && (
-        <FormHelperText id={`${id}-says`} error={refusal !== undefined}>
-          {says}
-        </FormHelperText>
-      )}
+    <div className={`calc-field ${room}`}>
+      <SchemaControl {...props} label={label} isLabelled says={refusal ? refusalLine(refusal) : schema.description} />
     </div>
   )
+}
+
+function roomOf(label: string): string {
+  if (label.length > LONGER_LABEL) return 'calc-longer'
+  return label.length > LONG_LABEL ? 'calc-long' : ''
 }

@@ -1,18 +1,19 @@
 import Checkbox from '@mui/material/Checkbox'
 import TextField from '@mui/material/TextField'
 import { memo } from 'react'
+
 import type { RefusedField } from '@/schema/answer'
+import { Tick } from '../parts/Tick'
 import { choiceWords } from './choiceWords'
 import type { FieldProps } from './fieldProps'
 import { fieldKind } from './inputSchema'
 
 type Props = Omit<FieldProps, 'name'> & {
-  /** What it is called where no label stands beside it. */
-  readonly label?: string
-  /** Of the control itself, for the label that stands beside it. */
-  readonly id?: string
-  /** Of the words under it. */
-  readonly describedBy?: string | undefined
+  readonly label: string
+  /** Its label stands on it; in a table the head of the column says it. */
+  readonly isLabelled?: boolean
+  /** What is said under it: what is wrong, or what it is for. */
+  readonly says?: string | undefined
 }
 
 /** What is wrong with a box; nothing where it is well. */
@@ -21,32 +22,30 @@ export const refusalAt = ({ refusals, path }: Pick<FieldProps, 'refusals' | 'pat
 
 /** The box, the choice or the tick of one field. Drawn again only where it changed: a desk may show a hundred of them. */
 export const SchemaControl = memo(function SchemaControl(props: Props) {
-  const { schema, draft, path, change, label, id, describedBy } = props
+  const { schema, draft, path, change, label, isLabelled = false, says } = props
   const field = fieldKind(schema)
   const isRefused = refusalAt(props) !== undefined
-  const named = { 'aria-label': label, 'aria-describedby': describedBy }
-  const text = typeof draft === 'string' ? draft : ''
-  if (field.kind === 'flag')
-    return (
-      <Checkbox
-        {...(id && { id })}
-        className="calc-flag"
-        checked={draft === true}
-        onChange={(event) => change(path, event.target.checked)}
-        slotProps={{ input: { ...named, 'aria-invalid': isRefused } }}
-      />
+  if (field.kind === 'flag') {
+    const box = { checked: draft === true, change: (isTicked: boolean) => change(path, isTicked) }
+    return isLabelled ? (
+      <Tick {...box} label={label} {...(says && { why: says })} />
+    ) : (
+      <BareTick {...box} label={label} />
     )
+  }
+  const named = isLabelled ? {} : { 'aria-label': label }
   const common = {
-    ...(id && { id }),
     size: 'small' as const,
     fullWidth: true,
-    value: text,
+    value: typeof draft === 'string' ? draft : '',
     error: isRefused,
     onChange: (event: { target: { value: string } }) => change(path, event.target.value),
+    ...(isLabelled && { label, helperText: says }),
   }
+  const inputLabel = { shrink: true }
   if (field.kind === 'choice')
     return (
-      <TextField {...common} select slotProps={{ select: { native: true }, htmlInput: named }}>
+      <TextField {...common} select slotProps={{ select: { native: true }, htmlInput: named, inputLabel }}>
         {field.isOptional && <option value="">—</option>}
         {field.options.map((option) => (
           <option key={option} value={option}>
@@ -67,10 +66,31 @@ export const SchemaControl = memo(function SchemaControl(props: Props) {
           autoComplete: 'off',
           spellCheck: false,
         },
+        inputLabel,
       }}
     />
   )
 }, isSame)
+
+/** A tick in a table, whose column says what it means. */
+function BareTick({
+  label,
+  checked,
+  change,
+}: {
+  label: string
+  checked: boolean
+  change: (isTicked: boolean) => void
+}) {
+  return (
+    <Checkbox
+      className="calc-flag"
+      checked={checked}
+      onChange={(event) => change(event.target.checked)}
+      slotProps={{ input: { 'aria-label': label } }}
+    />
+  )
+}
 
 /** Paths are made anew at each keystroke and say the same. */
 function isSame(before: Props, after: Props): boolean {
@@ -79,7 +99,7 @@ function isSame(before: Props, after: Props): boolean {
     before.schema === after.schema &&
     before.change === after.change &&
     before.label === after.label &&
-    before.describedBy === after.describedBy &&
+    before.says === after.says &&
     before.path.join('.') === after.path.join('.') &&
     (refusalAt(before) === undefined) === (refusalAt(after) === undefined)
   )

@@ -89,7 +89,7 @@ export const frameStyles: GlobalStylesProps['styles'] = [
       '.run-body': { gridTemplateColumns: 'minmax(0, 1fr)' },
       '.run-right': { gridTemplateRows: '300px auto' },
       '.run-right:has(> .run-panel)': { gridTemplateRows: 'auto auto' },
-      '.run-foot': { position: 'sticky', bottom: 0, zIndex: '2' },
+      '.run-foot': { position: 'sticky', bottom: 0, zIndex: 3 },
       '.stage-track': { paddingLeft: '26px' },
       '.stage-track li': { fontSize: '0.82rem' },
     },

@@ -72,7 +72,7 @@ export const baseStyles: GlobalStylesProps['styles'] = [
     },
     '.tick': { alignSelf: 'center', minHeight: '2.75rem', margin: '0 8px 0 -9px' },
     '.actions': { display: 'flex', gap: '14px', alignItems: 'center', flexWrap: 'wrap' },
-    '.stack': { display: 'grid', gap: '14px', alignContent: 'start' },
+    '.stack': { display: 'grid', gridTemplateColumns: 'minmax(0, 1fr)', gap: '14px', alignContent: 'start' },
     '.tight': { display: 'grid', gap: '6px', alignContent: 'start' },
     '.field-row': {
       display: 'grid',
@@ -112,6 +112,7 @@ export const baseStyles: GlobalStylesProps['styles'] = [
   },
   {
     '.plain-fieldset': { margin: 0 },
+    '.plain-fieldset .field-row': { gridTemplateColumns: 'repeat(auto-fit, minmax(215px, 1fr))' },
     '.plain-fieldset > legend': { fontWeight: '700', padding: '0 6px' },
     '.run-what': { fontSize: '1rem', fontWeight: '400', color: 'var(--soft)' },
     '.bare-fieldset': { border: 0, margin: 0, padding: 0, minWidth: 0 },

@@ -93,7 +93,7 @@ export const theme = createTheme({
           '@media (pointer: coarse)': { '& .MuiButton-outlined': { minHeight: 44 } },
           '& .MuiOutlinedInput-notchedOutline': { borderColor: 'var(--bar-rule)' },
           '& .MuiButton-root': { whiteSpace: 'nowrap', flex: 'none' },
-          '& .MuiButton-startIcon': { fontSize: '0.9rem' },
+          '& .MuiButton-startIcon > kbd': { fontSize: '0.75rem' },
           '& .MuiInputBase-root': { color: 'inherit', fontSize: '0.9rem', maxWidth: '15rem' },
           '& .MuiInputBase-input.MuiInputBase-input': { padding: '6px 26px 6px 10px', textOverflow: 'ellipsis' },
           '& .MuiNativeSelect-icon': { color: 'inherit', right: 2 },

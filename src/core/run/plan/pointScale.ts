@@ -7,7 +7,7 @@ import { pressureUnitLabel } from '../../units/pressureUnit'
 
 /** In what the test points of an instrument are given. */
 export const POINT_SCALES = {
-  input: '% of span (differential pressure)',
+  input: '% of input span',
   output: '% of output (flow)',
   value: 'values in the unit of the range',
 } as const
