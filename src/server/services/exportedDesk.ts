@@ -1,5 +1,5 @@
-import { drumLevel } from '@/calc/drum'
-import { levelRange } from '@/calc/level'
+import { drumLevel } from '@/calc/drum/drumLevel'
+import { levelRange } from '@/calc/level/levelRange'
 import { runCalculation } from '@/calc/runCalculation'
 import { flowDesk } from '@/plans/flowDesk'
 import { loopCard } from '@/plans/loopCard'

@@ -1,7 +1,7 @@
 'use client'
 import Link from 'next/link'
 import { useState } from 'react'
-import { levelRange } from '@/calc/level'
+import { levelRange } from '@/calc/level/levelRange'
 import { runCalculation } from '@/calc/runCalculation'
 import { onVessel, vesselSetUp } from '@/calc/vesselSetUp'
 import { formatFixed } from '@/core/format/formatNumber'

@@ -1,17 +1,15 @@
 import { z } from 'zod'
 import { NE43_WORDS, ne43State } from '@/core/signal/ne43'
-import { senseResistorScale } from '@/core/signal/senseResistor'
-import { outputAtPercent, percentOfOutput, SIGNALS, type TransmittedSignal } from '@/core/signal/signal'
+import { outputAtPercent, percentOfOutput } from '@/core/signal/signal'
 import { isTwoWireLoop } from '@/core/signal/signalKind'
 import { inputAtPercent, percentOfInput } from '@/core/transfer/linearTransfer'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import { worked } from '@/core/workings/workings'
-import { RangeInput, SignalChoice } from '../schema/choices'
-import { aboveZero, number, quantity, result, titled } from '../schema/field'
-import { calculation } from './calculation'
-import { scaleOf } from './shared'
+import { RangeInput, SignalChoice } from '@/schema/choices'
+import { number, quantity, result, titled } from '@/schema/field'
+import { calculation } from '../calculation'
+import { scaleOf } from '../shared'
 
-const TRANSMITTED = Object.keys(SIGNALS) as [TransmittedSignal, ...TransmittedSignal[]] // keys of a const object
 export const signalValue = calculation({
   name: 'signal',
   group: 'signal',
@@ -59,38 +57,6 @@ export const signalValue = calculation({
           from: [worked('P', percent, '%'), worked('LRV', range.lrv, unit), worked('URV', range.urv, unit)],
           result: worked('x', value, unit),
           source: 'definition of LRV and URV',
-        },
-      ],
-    }
-  },
-})
-
-export const senseResistor = calculation({
-  name: 'sense-resistor',
-  group: 'signal',
-  title: 'Volts across a sense resistor',
-  summary: 'What a loop current gives across a resistor, and the voltage scale of the whole signal.',
-  input: z.object({
-    signal: titled(z.enum(TRANSMITTED), 'Signal'),
-    resistor: aboveZero('Resistor, Ω'),
-    current: number('Current, mA'),
-  }),
-  answer: z.object({ volts: result('Across the resistor'), lower: result('At 0 %'), upper: result('At 100 %') }),
-  example: { signal: '4-20mA', resistor: 120.4, current: 11.62 },
-  work: ({ signal, resistor, current }) => {
-    const scale = senseResistorScale(signal, resistor)
-    const volts = (current / 1000) * resistor
-    return {
-      volts: quantity(volts, 'V'),
-      lower: quantity(scale.lower, 'V'),
-      upper: quantity(scale.upper, 'V'),
-      workings: [
-        {
-          finds: 'voltage',
-          formula: 'V = I / 1000 · R',
-          from: [worked('I', current, 'mA'), worked('R', resistor, 'Ω')],
-          result: worked('V', volts, 'V'),
-          source: 'Ohm’s law',
         },
       ],
     }

@@ -1,0 +1,1 @@
+export const HYDROSTATICS = 'hydrostatics: p = ρ·g·h, column by column'
