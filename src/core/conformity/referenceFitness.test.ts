@@ -1,14 +1,8 @@
 import { describe, expect, test } from 'vitest'
 import { SIGNALS } from '../signal/signal'
-import {
-  beyondReach,
-  channelIssues,
-  type FitnessJob,
-  type FitReference,
-  inputFitness,
-  outputFitness,
-  ratioText,
-} from './referenceFitness'
+import { ratioText } from './fitnessIssue'
+import { channelIssues, type FitnessJob, inputFitness, outputFitness } from './referenceFitness'
+import { beyondReach, type FitReference } from './referenceReader'
 
 /** 0 … 10 bar, ±0.5 % of span: 0.05 bar. */
 const JOB: FitnessJob = {

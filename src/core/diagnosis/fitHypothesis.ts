@@ -2,6 +2,7 @@ import { causeFacts } from './causeTable'
 import type { DiagnosisData, Hypothesis, Parameter } from './hypothesis'
 import { voltsPenalty } from './processHypotheses'
 import { HEALTHY_COUNT, type Residuals, residualsOf } from './residuals'
+import { dot, logDeterminant, solveNormal } from './smallMatrix'
 
 /** A hypothesis fitted to the readings. */
 export type Fit = {
@@ -59,6 +60,7 @@ const MOST_STEPS = 12
 
 /** Change of every residual with each parameter. */
 type Jacobian = readonly (readonly number[])[]
+
 type Best = {
   p: readonly number[]
   healthy: readonly number[]
@@ -177,39 +179,4 @@ function bestStart(priors: readonly Parameter[], size: (at: readonly number[]) =
   )
   if (others.length === 0) return start
   return [start, ...others].reduce((best, next) => (size(next) < size(best) ? next : best))
-}
-
-/** (H + damping·diag) · change = gradient. */
-function solveNormal(information: number[][], gradient: readonly number[], damping: number): number[] {
-  const matrix = information.map((row, i) => [
-    ...row.map((value, j) => (i === j ? value * (1 + damping) : value)),
-    gradient[i] ?? 0,
-  ])
-  eliminate(matrix)
-  return matrix.map((row, i) => (row[matrix.length] ?? 0) / (row[i] || 1))
-}
-
-function logDeterminant(matrix: number[][]): number {
-  const work = matrix.map((row) => [...row])
-  eliminate(work)
-  return work.reduce((sum, row, i) => sum + Math.log(Math.max(1e-300, Math.abs(row[i] ?? 0))), 0)
-}
-
-/** Brings a small positive matrix, with or without a right side, to diagonal form in place: never more than ten rows. */
-function eliminate(matrix: number[][]): void {
-  for (let i = 0; i < matrix.length; i++) {
-    const pivotRow = matrix[i] ?? []
-    for (let j = 0; j < matrix.length; j++) {
-      const row = matrix[j] ?? []
-      const factor = j === i ? 0 : (row[i] ?? 0) / (pivotRow[i] || 1e-300)
-      if (factor === 0) continue
-      for (let k = i; k < row.length; k++) row[k] = (row[k] ?? 0) - factor * (pivotRow[k] ?? 0)
-    }
-  }
-}
-
-function dot(a: readonly number[], b: readonly number[]): number {
-  let sum = 0
-  for (let n = 0; n < a.length; n++) sum += (a[n] ?? 0) * (b[n] ?? 0)
-  return sum
 }

@@ -1,6 +1,6 @@
 import { tightestAccuracyRatio, USUAL_RATIO_FLOOR } from '@/core/conformity/accuracyRatio'
 import { largestFalseAccept } from '@/core/conformity/falseAccept'
-import { ratioText } from '@/core/conformity/referenceFitness'
+import { ratioText } from '@/core/conformity/fitnessIssue'
 import { CONFORMITY_STATEMENTS, VERDICT_STATEMENTS } from '@/core/conformity/statementWords'
 import { decimalsOfTwoDigits, formatFixed } from '@/core/format/formatNumber'
 import { calendarDate, formatDate } from '@/core/format/formatTime'

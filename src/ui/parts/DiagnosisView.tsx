@@ -1,6 +1,6 @@
 import GlobalStyles from '@mui/material/GlobalStyles'
 import { CAUSES } from '@/core/diagnosis/cause'
-import type { Diagnosis } from '@/core/diagnosis/diagnose'
+import type { Diagnosis } from '@/core/diagnosis/diagnosis'
 import { type Remedy, type RemedyFacts, remedyFor } from '@/core/diagnosis/remedy'
 import { diagnosisStyles } from './diagnosisStyles'
 import { Notice } from './Notice'

@@ -1,4 +1,4 @@
-import type { Diagnosis } from '../../diagnosis/diagnose'
+import type { Diagnosis } from '../../diagnosis/diagnosis'
 import type { RemedyFacts } from '../../diagnosis/remedy'
 import { judgingBasis, type RunBasis } from '../judge/judgeSteps'
 import { isOfReading } from '../plan/pointScale'

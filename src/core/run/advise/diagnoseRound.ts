@@ -1,6 +1,7 @@
 import type { JudgedPoint, JudgingBasis } from '../../analysis/judgedPoint'
 import { pointsAtSensor } from '../../analysis/roundAnalysis'
-import { type Diagnosis, diagnose } from '../../diagnosis/diagnose'
+import { diagnose } from '../../diagnosis/diagnose'
+import type { Diagnosis } from '../../diagnosis/diagnosis'
 import { usualScatter } from '../../error/usualScatter'
 import { percentOfOutput, type Signal } from '../../signal/signal'
 import { isTwoWireLoop } from '../../signal/signalKind'

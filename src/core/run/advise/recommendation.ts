@@ -1,6 +1,6 @@
 import type { RoundAnalysis } from '../../analysis/roundAnalysis'
 import { causeFacts } from '../../diagnosis/causeTable'
-import type { Diagnosis, RankedCause } from '../../diagnosis/diagnose'
+import type { Diagnosis, RankedCause } from '../../diagnosis/diagnosis'
 import { type Remedy, type RemedyFacts, remedyFor } from '../../diagnosis/remedy'
 import type { Decision } from '../decision'
 

@@ -1,13 +1,6 @@
-import {
-  beyondReach,
-  channelIssues,
-  dateIssues,
-  type FitnessIssue,
-  type FitnessJob,
-  type FitReference,
-  inputFitness,
-  outputFitness,
-} from '../../conformity/referenceFitness'
+import { dateIssues, type FitnessIssue } from '../../conformity/fitnessIssue'
+import { channelIssues, type FitnessJob, inputFitness, outputFitness } from '../../conformity/referenceFitness'
+import { beyondReach, type FitReference } from '../../conformity/referenceReader'
 import { isTransmitted, SIGNALS } from '../../signal/signal'
 import type { PressureKind } from '../../units/pressureKind'
 import { judgingBasis, type RunBasis } from '../judge/judgeSteps'

@@ -1,0 +1,47 @@
+import { decimalsThatTell, formatFixed, formatPlain } from '../format/formatNumber'
+import { formatDate } from '../format/formatTime'
+import { USUAL_RATIO_FLOOR } from './accuracyRatio'
+
+/** What is amiss with a reference for one use. Unfit: it may not be used, unless somebody with the right lets it. */
+export type FitnessIssue = {
+  readonly code: 'kind' | 'reach' | 'ratio' | 'headroom' | 'out-of-date' | 'resolution' | 'channels'
+  readonly isUnfit: boolean
+  readonly words: string
+}
+
+/** Of the reference's range above the top point, below which an overshoot goes over range. Ours, no source. */
+const LEAST_HEADROOM = 0.02
+
+/** A step as large as the limit shows nothing of it. Ours, no source. */
+const COARSEST_STEP_OF_LIMIT = 1
+
+/** Whether it was calibrated on a day. */
+export const dateIssues = (dueOn: string, day: string): FitnessIssue[] =>
+  day <= dueOn ? [] : [unfit('out-of-date', `certificate out of date since ${formatDate(dueOn)}`)]
+
+/** The ratio as shown: with as many digits as it takes to be told from the floor it is held against. */
+export const ratioText = (ratio: number): string =>
+  `${formatFixed(ratio, Math.max(decimalsThatTell(ratio, USUAL_RATIO_FLOOR, 1), decimalsThatTell(ratio, 1, 1)))} : 1`
+
+export const unfit = (code: FitnessIssue['code'], words: string): FitnessIssue => ({ code, isUnfit: true, words })
+
+const look = (code: FitnessIssue['code'], words: string): FitnessIssue => ({ code, isUnfit: false, words })
+
+export function reachIssues(reached: number, points: number, isNear: boolean): FitnessIssue[] {
+  if (reached < points)
+    return [unfit('reach', reached > 0 ? `reaches ${reached} of ${points} points` : 'reaches no point')]
+  return isNear ? [look('headroom', 'no headroom: an overshoot at the top goes over its range')] : []
+}
+
+export const isTopNear = (top: number, low: number, high: number) => high - top < LEAST_HEADROOM * Math.abs(high - low)
+
+export const ratioIssues = (ratio: number | null): FitnessIssue[] =>
+  ratio !== null && ratio < USUAL_RATIO_FLOOR * (1 - 1e-9)
+    ? [look('ratio', `ratio ${ratioText(ratio)}, under ${USUAL_RATIO_FLOOR} : 1`)]
+    : []
+
+export function stepIssues(step: number, limit: number, unit: string): FitnessIssue[] {
+  if (!Number.isFinite(limit) || step <= limit * COARSEST_STEP_OF_LIMIT * (1 + 1e-9)) return []
+  const plain = (value: number) => formatPlain(Number(value.toPrecision(3)))
+  return [unfit('resolution', `shows steps of ${plain(step)} ${unit}, more than the limit of ${plain(limit)} ${unit}`)]
+}

@@ -1,0 +1,36 @@
+import {
+  bothStages,
+  bowHypotheses,
+  driftHypotheses,
+  hysteresisHypotheses,
+  outputHypotheses,
+  sensorHypotheses,
+} from './adjustmentHypotheses'
+import type { DiagnosisData, Hypothesis } from './hypothesis'
+import { processHypotheses, signalHypotheses } from './processHypotheses'
+import { readingHypotheses } from './readingHypotheses'
+import { settingHypotheses, unitHypotheses, waterHypotheses } from './settingHypotheses'
+
+export function hypothesesFor(data: DiagnosisData): Hypothesis[] {
+  const none: Hypothesis = {
+    cause: 'none',
+    parameters: [],
+    weight: 1,
+    says: () => 'every reading agrees with the register within its scatter and what a healthy instrument is off by',
+  }
+  return [
+    none,
+    ...sensorHypotheses(data),
+    ...outputHypotheses(data),
+    ...bothStages(data),
+    ...bowHypotheses(data),
+    ...hysteresisHypotheses(data),
+    ...driftHypotheses(data),
+    ...settingHypotheses(data),
+    ...unitHypotheses(data),
+    ...waterHypotheses(data),
+    ...processHypotheses(data),
+    ...signalHypotheses(data),
+    ...readingHypotheses(data),
+  ]
+}
