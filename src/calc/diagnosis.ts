@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { CAUSE_IDS, type Cause } from '@/core/diagnosis/cause'
 import { diagnose } from '@/core/diagnosis/diagnose'
-import { type Diagnosis } from '@/core/diagnosis/diagnosis'
+import type { Diagnosis } from '@/core/diagnosis/diagnosis'
 import { usualScatter } from '@/core/error/usualScatter'
 import { percentOfOutput } from '@/core/signal/signal'
 import { isTwoWireLoop } from '@/core/signal/signalKind'

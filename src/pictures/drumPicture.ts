@@ -60,7 +60,16 @@ function drum(truePercent: number, { width, height, font }: Frame): Shape[] {
         [3, 3],
       ),
     ),
-    // Steam tap, pot and filled leg to the low side; water tap to the high side.
+    write([cx, y(truePercent) - font * 0.4], `${truePercent} %`, { size: font, anchor: 'middle', tone: 'ink' }),
+    ...piping({ cx, radius, low, high, width, side, foot, font }),
+  ]
+}
+
+type Piping = Record<'cx' | 'radius' | 'low' | 'high' | 'width' | 'side' | 'foot' | 'font', number>
+
+/** Steam tap, pot and filled leg to the low side; water tap to the high side; the transmitter under both. */
+function piping({ cx, radius, low, high, width, side, foot, font }: Piping): Shape[] {
+  return [
     stroke(
       [
         [cx + radius * 0.68, high],
@@ -110,6 +119,5 @@ function drum(truePercent: number, { width, height, font }: Frame): Shape[] {
       radius: font * 1.1,
     },
     write([width * 0.56 + font * 1.1, foot - font * 0.65], 'LT', { size: font * 0.95, anchor: 'middle', tone: 'ink' }),
-    write([cx, y(truePercent) - font * 0.4], `${truePercent} %`, { size: font, anchor: 'middle', tone: 'ink' }),
   ]
 }

@@ -1,6 +1,6 @@
 import { fewestReferences } from '@/core/conformity/fewestReferences'
-import { type Fitness, inputFitness, mayGiveAndRead, outputFitness } from '@/core/conformity/referenceFitness'
 import { ratioText } from '@/core/conformity/fitnessIssue'
+import { type Fitness, inputFitness, mayGiveAndRead, outputFitness } from '@/core/conformity/referenceFitness'
 import { limitInput } from '@/core/error/errorLimit'
 import { daysBetween, formatDate } from '@/core/format/formatTime'
 import { testPointPercents } from '@/core/run/plan/pointScale'

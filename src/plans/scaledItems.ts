@@ -1,5 +1,5 @@
 import type { LoopSetUp } from '../schema/loopCard'
-import type { ScaledItem } from './rangePlan'
+import type { ScaledItem } from './rangePlanShape'
 
 /** Items of a loop that somebody said have to be seen to when the range changes. */
 export const scaledItems = (loop: LoopSetUp | null): ScaledItem[] =>

@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest'
 import { DecimalNumber } from './decimal'
-import { RunPlan } from './run'
+import { RunPlan } from './startRun'
 
 test.each(['1,200', '12,500', '-1,200', '999,999'])('%s may be read two ways, and is asked about', (typed) => {
   const { success, error } = DecimalNumber.safeParse(typed)

@@ -2,7 +2,9 @@ import { describe, expect, test } from 'vitest'
 import { FirstPerson, NewPerson, SignIn } from './people'
 import { ReviewAnswer } from './review'
 import { mayDo, whoMay } from './roles'
-import { NewPause, OpenRound, Presence, StartRun } from './run'
+import { OpenRound } from './run'
+import { NewPause, Presence } from './runEnd'
+import { StartRun } from './startRun'
 
 const words = (result: { error?: { issues: { path: PropertyKey[]; message: string }[] } | undefined }) =>
   result.error?.issues.map((issue) => `${issue.path.join('.')}: ${issue.message}`).join('; ') ?? ''

@@ -1,5 +1,7 @@
 import { describe, expect, test } from 'vitest'
-import { Abandoning, NewAdjustment, NewDecision, NewReading, Signing, StartRun } from './run'
+import { NewAdjustment, NewDecision, NewReading } from './run'
+import { Abandoning, Signing } from './runEnd'
+import { StartRun } from './startRun'
 
 const ID = '5d1f7c02-6a51-4f0e-9a57-0c1d4be0a001'
 const OTHER = '5d1f7c02-6a51-4f0e-9a57-0c1d4be0a002'

@@ -5,22 +5,11 @@ import { NewInstrument, PointListForm } from './configurationForm'
 import { RangeChange, SaveDesk } from './desks'
 import { FirstPerson, NewPerson, PasswordChange, SignIn } from './people'
 import { Amending, ReviewAnswer } from './review'
-import {
-  Abandoning,
-  NewAdjustment,
-  NewDecision,
-  NewLoopCheck,
-  NewOvershoot,
-  NewPause,
-  NewReading,
-  OpenRound,
-  Presence,
-  Signing,
-  StartRun,
-  WorkStepAnswer,
-} from './run'
+import { NewAdjustment, NewDecision, NewLoopCheck, NewOvershoot, NewReading, OpenRound, WorkStepAnswer } from './run'
+import { Abandoning, NewPause, Presence, Signing } from './runEnd'
 import { shapeRefusals } from './shapeRefusals'
 import { SiteForm } from './site'
+import { StartRun } from './startRun'
 
 const BODIES = {
   ...{ Abandoning, Amending, FirstPerson, NewAdjustment, NewCapsule, NewDecision, NewInstrument, NewLoopCheck },

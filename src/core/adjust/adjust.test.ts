@@ -2,9 +2,10 @@ import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { passesNeeded } from '../../../tests/support/screwTrials'
 import { digitalGaugeSequence, gaugeAdjustRemainder } from './digitalGauge'
+import type { ScrewHistory } from './screwHistory'
 import type { ScrewMove } from './screwNotices'
 import { trimRemainder, twoPointTrim } from './twoPointTrim'
-import { adviseScrews, type ScrewHistory } from './twoScrews'
+import { adviseScrews } from './twoScrews'
 import { zeroTrimShift } from './zeroTrim'
 
 const start: ScrewHistory = {

@@ -1,22 +1,8 @@
 import { Refusal } from '../refusal'
 import { afterScrewMove, type Coupling, type Ends } from './otherEnd'
-import { type ScrewMove, type ScrewNotice, screwNotices } from './screwNotices'
-
-/** The work so far. The zero screw is set at 0 %, the span screw at 100 %. */
-export type ScrewHistory = {
-  /** Errors read before the first touch, % of span. */
-  readonly zeroError: number
-  readonly fullError: number
-  readonly moves: readonly ScrewMove[]
-  /** The ends read again since the last move; null where nobody looked. */
-  readonly zeroReadNow: number | null
-  readonly fullReadNow: number | null
-  /** Error limit and scatter of a reading, % of span. */
-  readonly limit: number
-  readonly noise: number
-}
-
-export type Estimate = { readonly value: number; readonly standardUncertainty: number }
+import { type Estimate, effects, estimate } from './screwEffects'
+import type { ScrewHistory } from './screwHistory'
+import { type ScrewNotice, screwNotices } from './screwNotices'
 
 export type ScrewAdvice = {
   readonly isDone: boolean
@@ -38,6 +24,7 @@ export type ScrewAdvice = {
 
 /** What is believed before anything is seen: screws of force-balance and analogue instruments. Common practice, no source. */
 const INTERACTION_PRIOR: Estimate = { value: 0.3, standardUncertainty: 0.25 }
+
 const ZERO_AT_FULL_PRIOR: Estimate = { value: 1, standardUncertainty: 0.15 }
 
 /**
@@ -109,38 +96,6 @@ function spanMoveSinceZeroWasRead({ moves, zeroReadNow }: ScrewHistory): number 
   if (zeroReadNow !== null) return 0
   const since = moves.slice(moves.findLastIndex(({ screw }) => screw === 'zero') + 1)
   return Math.abs(since.reduce((sum, { errorBefore, errorAfter }) => sum + errorAfter - errorBefore, 0))
-}
-
-type Effect = { readonly move: number; readonly change: number }
-
-/** What each move of a screw did at the other end: the reading there before, and the next one. */
-function effects(history: ScrewHistory, screw: 'zero' | 'span'): Effect[] {
-  const { zeroError, fullError, moves, zeroReadNow, fullReadNow } = history
-  let other = screw === 'span' ? zeroError : fullError
-  const readNow = screw === 'span' ? zeroReadNow : fullReadNow
-  let pending = 0
-  const found: Effect[] = []
-  for (const move of moves) {
-    if (move.screw === screw) pending += move.errorAfter - move.errorBefore
-    else {
-      if (pending !== 0) found.push({ move: pending, change: move.errorBefore - other })
-      pending = 0
-      other = move.errorAfter
-    }
-  }
-  if (pending !== 0 && readNow !== null) found.push({ move: pending, change: readNow - other })
-  return found
-}
-
-/** Weighted least squares through the origin with a normal prior. Two readings make a change, so twice the variance. */
-function estimate(found: readonly Effect[], prior: Estimate, noise: number): Estimate {
-  const variance = 2 * noise ** 2
-  const information =
-    1 / prior.standardUncertainty ** 2 + found.reduce((sum, { move }) => sum + move ** 2, 0) / variance
-  const weighted =
-    prior.value / prior.standardUncertainty ** 2 +
-    found.reduce((sum, { move, change }) => sum + move * change, 0) / variance
-  return { value: weighted / information, standardUncertainty: Math.sqrt(1 / information) }
 }
 
 /** The ends as they stand: what was set last, and what the moves since then have done to it. */

@@ -1,8 +1,9 @@
 import { causeFacts } from './causeTable'
+import { derivatives, gradientOf, informationOf, NO_HEALTHY, objectiveOf } from './fitTerms'
 import type { DiagnosisData, Hypothesis, Parameter } from './hypothesis'
 import { voltsPenalty } from './processHypotheses'
-import { HEALTHY_COUNT, type Residuals, residualsOf } from './residuals'
-import { dot, logDeterminant, solveNormal } from './smallMatrix'
+import { type Residuals, residualsOf } from './residuals'
+import { logDeterminant, solveNormal } from './smallMatrix'
 
 /** A hypothesis fitted to the readings. */
 export type Fit = {
@@ -58,9 +59,6 @@ const leftOutFactor = ({ leavesOut }: Hypothesis, noisePercent: number) =>
 
 const MOST_STEPS = 12
 
-/** Change of every residual with each parameter. */
-type Jacobian = readonly (readonly number[])[]
-
 type Best = {
   p: readonly number[]
   healthy: readonly number[]
@@ -107,69 +105,10 @@ function bestFit(hypothesis: Hypothesis, data: DiagnosisData): Best {
   return { p, healthy, objective, residuals: current, information: informationOf(jacobian, priors) }
 }
 
-const NO_HEALTHY: readonly number[] = Array.from({ length: HEALTHY_COUNT }, () => 0)
-
 const WITHOUT_HEALTHY = { withHealthy: false } as const
 
 const clamped = (value: number, prior: Parameter | undefined) =>
   prior ? Math.min(prior.high, Math.max(prior.low, value)) : value
-
-/** Squares of what is left, of how far the parameters lie from their priors, and of the healthy errors in theirs. */
-function objectiveOf(
-  { normalised, healthy: effects }: Residuals,
-  healthy: readonly number[],
-  p: readonly number[],
-  priors: readonly Parameter[],
-): number {
-  // Loops rather than folds here and below: this is nine tenths of the time of a diagnosis.
-  let sum = dot(healthy, healthy)
-  for (let n = 0; n < normalised.length; n++)
-    sum += ((normalised[n] ?? 0) - dot(effects[n] ?? NO_HEALTHY, healthy)) ** 2
-  for (let k = 0; k < priors.length; k++) {
-    const prior = priors[k]
-    if (prior) sum += (((p[k] ?? prior.mean) - prior.mean) / prior.deviation) ** 2
-  }
-  return sum
-}
-
-/** Columns of the parameters by differences, then those of the healthy errors, which are linear. */
-function derivatives(
-  at: readonly number[],
-  { normalised, healthy }: Residuals,
-  residuals: (at: readonly number[]) => readonly number[],
-): Jacobian {
-  const ofParameters = at.map((value, k) => {
-    const h = 1e-4 * Math.max(1, Math.abs(value))
-    return residuals(at.with(k, value + h)).map((residual, n) => (residual - (normalised[n] ?? 0)) / h)
-  })
-  const ofHealthy = NO_HEALTHY.map((_, k) => healthy.map((row) => -(row[k] ?? 0)))
-  return [...ofParameters, ...ofHealthy]
-}
-
-/** JᵀJ with the precision of every prior. */
-function informationOf(jacobian: Jacobian, priors: readonly Parameter[]): number[][] {
-  const matrix: number[][] = jacobian.map(() => [])
-  for (let i = 0; i < jacobian.length; i++)
-    for (let j = 0; j <= i; j++) {
-      const product = dot(jacobian[i] ?? [], jacobian[j] ?? []) + (i === j ? 1 / (priors[i]?.deviation ?? 1) ** 2 : 0)
-      ;(matrix[i] as number[])[j] = product // made just above
-      ;(matrix[j] as number[])[i] = product
-    }
-  return matrix
-}
-
-function gradientOf(
-  jacobian: Jacobian,
-  { normalised, healthy: effects }: Residuals,
-  { p, healthy, priors }: { p: readonly number[]; healthy: readonly number[]; priors: readonly Parameter[] },
-): number[] {
-  const left = normalised.map((residual, n) => residual - dot(effects[n] ?? NO_HEALTHY, healthy))
-  return jacobian.map((row, k) => {
-    const prior = priors[k]
-    const pull = prior ? ((p[k] ?? prior.mean) - prior.mean) / prior.deviation ** 2 : (healthy[k - priors.length] ?? 0)
-    return dot(row, left) + pull
-  })
-}
 
 /** The best of the places to start from. */
 function bestStart(priors: readonly Parameter[], size: (at: readonly number[]) => number): number[] {

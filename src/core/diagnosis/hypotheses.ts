@@ -1,12 +1,8 @@
-import {
-  bothStages,
-  bowHypotheses,
-  driftHypotheses,
-  hysteresisHypotheses,
-  outputHypotheses,
-  sensorHypotheses,
-} from './adjustmentHypotheses'
+import { bothStages, outputHypotheses, sensorHypotheses } from './adjustmentHypotheses'
+import { bowHypotheses } from './bowHypotheses'
+import { driftHypotheses } from './driftHypotheses'
 import type { DiagnosisData, Hypothesis } from './hypothesis'
+import { hysteresisHypotheses } from './hysteresisHypotheses'
 import { processHypotheses, signalHypotheses } from './processHypotheses'
 import { readingHypotheses } from './readingHypotheses'
 import { settingHypotheses, unitHypotheses, waterHypotheses } from './settingHypotheses'

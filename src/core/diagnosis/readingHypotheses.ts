@@ -1,5 +1,5 @@
-import { ofSize } from './adjustmentHypotheses'
 import { type Channel, type DiagnosisData, type Hypothesis, signed } from './hypothesis'
+import { ofSize } from './lineErrors'
 
 /** How far the pump may have stopped from the point while the reference no longer showed it, % of span. */
 const PUMP_SCATTER = 1

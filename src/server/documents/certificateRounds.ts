@@ -1,13 +1,5 @@
-import { displayError } from '@/core/analysis/displayError'
-import { stageErrors } from '@/core/analysis/stageErrors'
 import { SHORT_VERDICTS } from '@/core/conformity/statementWords'
-import {
-  computedDecimals,
-  decimalsOfTwoDigits,
-  formatFixed,
-  formatReading,
-  formatSigned,
-} from '@/core/format/formatNumber'
+import { decimalsOfTwoDigits, formatFixed, formatReading, formatSigned } from '@/core/format/formatNumber'
 import { decimalsShown, stepDecimals } from '@/core/run/judge/decimalsShown'
 import { ERROR_BASIS_WORDS, errorBasis, shownPercent } from '@/core/run/judge/errorBasis'
 import { judgingBasis, scatterOfRound } from '@/core/run/judge/judgeSteps'
@@ -17,7 +9,8 @@ import { pointName } from '@/core/run/plan/pointScale'
 import { isTransmitted } from '@/core/signal/signal'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { SealedRecord } from '@/schema/record'
-import { adjustmentWords } from '@/words/adjustmentWords'
+import { adjustments, overshoots } from './certificateActs'
+import { digitalTable, displayTable } from './certificateDigital'
 import type { Doc } from './certificateSource'
 import { errorText, largest, pointDecimals, pointWords, readByWords, roundName } from './certificateWords'
 import { heading, paragraph, table } from './page'
@@ -91,7 +84,7 @@ export function roundTable(doc: Doc, record: SealedRecord, round: SealedRecord['
 const shortVerdict = ({ statement, verdict }: Point) =>
   statement === undefined || statement === 'pass' ? SHORT_VERDICTS[verdict] : statement.replace('conditional', 'cond.')
 
-type Point = SealedRecord['results'][number]['points'][number]
+export type Point = SealedRecord['results'][number]['points'][number]
 
 /** ± expanded uncertainty of a point with two significant digits, in the unit its errors are shown in. */
 function uncertaintyText(point: Point, shown: Parameters<typeof shownPercent>[2]): string {
@@ -120,113 +113,4 @@ function hysteresisText(
   if (largestDifference === null) return ''
   const decimals = Math.min(...points.map((point) => pointDecimals(point, world, 3)))
   return ` Hysteresis ${formatFixed(largestDifference, decimals)} ${ERROR_BASIS_WORDS[errorBasis(world)]}.`
-}
-
-/** PV and AO beside what was applied and what the meter read, and the error of each stage. */
-function digitalTable(doc: Doc, record: SealedRecord, round: SealedRecord['rounds'][number]): void {
-  if (!record.world.readsDigital) return
-  const basis = judgingBasis(record.world)
-  const { range, scale } = basis
-  const rows = round.steps.flatMap((step, index) => {
-    const reading = step.readings.at(-1)
-    const point = record.results[round.round]?.points[index]
-    if (!reading?.pv || !reading.ao || !point) return []
-    const stages = stageErrors({ ...point, pv: Number(reading.pv), ao: Number(reading.ao) }, basis)
-    if (!stages) return []
-    return [
-      [
-        pointWords(record.world, step),
-        formatReading(reading.pv),
-        formatReading(reading.ao),
-        formatReading(reading.output),
-        formatSigned(stages.sensorPercentSpan, 3),
-        formatSigned(stages.outputPercentSpan, 3),
-      ],
-    ]
-  })
-  heading(doc, 'Digital readings', 40 + rows.length * 14)
-  const heads = [
-    `PV, ${pressureUnitLabel(range.unit)}`,
-    `AO, ${scale.unit}`,
-    `Meter, ${scale.unit}`,
-    'PV less applied, % span',
-    'Meter less AO, % span',
-  ]
-  table(
-    doc,
-    [
-      { head: 'Point', share: 1.3, align: 'left' as const },
-      ...heads.map((head) => ({ head, share: 1.3, align: 'right' as const })),
-    ],
-    rows,
-  )
-}
-
-/** The instrument's own display beside what it should show for the input applied. */
-function displayTable(doc: Doc, record: SealedRecord, round: SealedRecord['rounds'][number]): void {
-  const { displayScale } = record.world.configuration
-  if (!record.world.readsDisplay || !displayScale) return
-  const rows = round.steps.flatMap((step, index) => {
-    const reading = step.readings.at(-1)
-    const point = record.results[round.round]?.points[index]
-    if (!reading?.display || !point) return []
-    const shown = displayError({ ...point, display: Number(reading.display) }, judgingBasis(record.world), displayScale)
-    const decimals = computedDecimals(reading.display)
-    return [
-      [
-        pointWords(record.world, step),
-        formatReading(reading.display),
-        formatFixed(shown.ideal, decimals),
-        formatSigned(shown.error, decimals),
-        formatSigned(shown.errorPercent, 3),
-      ],
-    ]
-  })
-  heading(doc, 'Display', 40 + rows.length * 14)
-  const heads = [
-    `Shown, ${displayScale.unit}`,
-    `Ideal, ${displayScale.unit}`,
-    `Error, ${displayScale.unit}`,
-    'Error, % of scale',
-  ]
-  table(
-    doc,
-    [
-      { head: 'Point', share: 1.3, align: 'left' as const },
-      ...heads.map((head) => ({ head, share: 1.3, align: 'right' as const })),
-    ],
-    rows,
-  )
-}
-
-/** Points that were gone past and approached again. */
-function overshoots(doc: Doc, { world }: SealedRecord, round: SealedRecord['rounds'][number]): void {
-  const past = round.steps.flatMap((step) =>
-    (step.overshoots ?? []).map(
-      ({ applied }) => `${pointWords(world, step)}: ${applied === null ? 'not noted' : formatReading(applied)}`,
-    ),
-  )
-  if (past.length === 0) return
-  paragraph(
-    doc,
-    `Gone past and approached again (applied, ${pressureUnitLabel(world.inputUnit)}): ${past.join('; ')}.`,
-    { size: 8.5 },
-  )
-}
-
-function adjustments(doc: Doc, { world }: SealedRecord, round: SealedRecord['rounds'][number]): void {
-  const units = { output: judgingBasis(world).scale.unit, input: pressureUnitLabel(world.inputUnit) }
-  const list = (title: string, acts: typeof round.adjustments) => {
-    if (acts.length === 0) return
-    heading(doc, title)
-    for (const done of acts) paragraph(doc, `· ${adjustmentWords(done, units)} (${done.doneBy})`)
-  }
-  list(
-    'Adjustment',
-    round.adjustments.filter(({ kind }) => kind !== 'hot-offset'),
-  )
-  list(
-    'Hot offset, at operating pressure, after these readings and no part of their errors',
-    round.adjustments.filter(({ kind }) => kind === 'hot-offset'),
-  )
 }

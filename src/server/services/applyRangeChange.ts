@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { Refusal } from '@/core/refusal'
-import { type RangePlan, rangePlan } from '@/plans/rangePlan'
+import { rangePlan } from '@/plans/rangePlan'
+import type { RangePlan } from '@/plans/rangePlanShape'
 import { scaledItems } from '@/plans/scaledItems'
 import type { RangeChange } from '@/schema/desks'
 import { type Queryable, transaction } from '../database'

@@ -1,6 +1,6 @@
 import { Refusal } from '@/core/refusal'
 import { presentPause } from '@/plans/runProgress'
-import type { NewPause } from '@/schema/run'
+import type { NewPause } from '@/schema/runEnd'
 import type { RunView } from '@/schema/runView'
 import { transaction } from '../database'
 import { insertPause } from '../sql/runPause'

@@ -1,4 +1,4 @@
-import type { Presence, PresenceAnswer } from '@/schema/run'
+import type { Presence, PresenceAnswer } from '@/schema/runEnd'
 import { pool } from '../database'
 import { NotFound } from '../refusals'
 import { selectOthers, selectRunMark, upsertPresence } from '../sql/runPresence'

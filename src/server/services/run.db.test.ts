@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
-import { StartRun } from '@/schema/run'
+import { StartRun } from '@/schema/startRun'
 import {
   ANNA,
   answerList,

@@ -2,7 +2,7 @@
 import MenuItem from '@mui/material/MenuItem'
 import TextField from '@mui/material/TextField'
 import { useState } from 'react'
-import type { RangePlan } from '@/plans/rangePlan'
+import type { RangePlan } from '@/plans/rangePlanShape'
 import { TORQUE_UNITS } from '@/schema/desks'
 import { ReasonDialog } from '../run/ReasonDialog'
 

@@ -1,7 +1,8 @@
 'use client'
 import { type KeyboardEvent, type PointerEvent, useState } from 'react'
 import type { VesselSetUp } from '@/core/level/vesselSetUp'
-import { type HeightSpan, heightSpan, type VesselHandle, vesselPicture } from '@/pictures/vesselPicture'
+import type { HeightSpan } from '@/pictures/vesselFrame'
+import { heightSpan, type VesselHandle, vesselPicture } from '@/pictures/vesselPicture'
 import { SceneSvg } from '../pictures/SceneSvg'
 import { useSize } from '../pictures/useSize'
 

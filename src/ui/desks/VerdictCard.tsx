@@ -1,7 +1,7 @@
 import MenuItem from '@mui/material/MenuItem'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
-import type { RangePlan } from '@/plans/rangePlan'
+import type { RangePlan } from '@/plans/rangePlanShape'
 import { Mark } from '../parts/Mark'
 import { Notice } from '../parts/Notice'
 

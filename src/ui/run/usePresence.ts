@@ -1,6 +1,6 @@
 'use client'
 import { useEffect, useRef, useState } from 'react'
-import type { PresenceAnswer } from '@/schema/run'
+import type { PresenceAnswer } from '@/schema/runEnd'
 import { send } from '../api'
 import { useDraftBook } from './runDrafts'
 

@@ -11,8 +11,10 @@ import type { World } from '@/schema/world'
 import { Mark } from '../../parts/Mark'
 import { EntryBox } from './EntryBox'
 import { EntrySays } from './EntrySays'
+import { entryKey } from './entryKeys'
 import type { ReadingField } from './typedReading'
-import { type Entry, type EntryPoint, entryKey, useEntryLine } from './useEntryLine'
+import { type Entry, useEntryLine } from './useEntryLine'
+import type { EntryPoint } from './useSender'
 
 type Props = EntryPoint & { count: number; decimals: DecimalsShown }
 

@@ -1,37 +1,10 @@
-import { type KeyboardEvent, type RefObject, useEffect, useMemo, useRef, useState } from 'react'
-import type { CoarseReading } from '@/core/run/judge/coarseReading'
-import type { RoundScatter } from '@/core/run/judge/roundScatter'
-import { movedBeyond } from '@/core/run/judge/stability'
-import type { RunStep } from '@/schema/recordedRun'
-import type { World } from '@/schema/world'
+import { type RefObject, useEffect, useMemo, useRef } from 'react'
 import { isTyping } from '../../shell/isTyping'
-import { useSending } from '../../useSending'
 import { useDraft } from '../runDrafts'
-import {
-  EMPTY_BOXES,
-  fieldsOf,
-  type ReadingBoxes,
-  type ReadingField,
-  type Typed,
-  type TypedFigures,
-  typedReading,
-} from './typedReading'
+import { nextField } from './entryText'
+import { EMPTY_BOXES, fieldsOf, type ReadingBoxes, type ReadingField, typedReading } from './typedReading'
 import { useDwell } from './useDwell'
-
-/** A point to be read, and what becomes of what is typed for it. */
-export type EntryPoint = {
-  readonly world: World
-  readonly step: RunStep
-  /** What the instrument did in this round so far. */
-  readonly scatter: RoundScatter
-  /** Stores a reading; answers null when it is stored, or why it is not. */
-  readonly accept: (reading: { id: string; heldSeconds: number | null } & TypedFigures) => Promise<string | null>
-  /** Notes that the point was gone past; answers null when that is stored. */
-  readonly noteOvershoot: (noted: { id: string; applied: string }) => Promise<string | null>
-  /** Tells the picture what is typed. */
-  readonly onTyped: (typed: Typed) => void
-  readonly correctLast: () => void
-}
+import { type EntryPoint, useSender } from './useSender'
 
 /** The state of the entry line: its boxes, what is said of them, and what a key does in them. */
 export function useEntryLine(point: EntryPoint) {
@@ -95,100 +68,8 @@ export function useEntryLine(point: EntryPoint) {
     ...{ message: sender.message, question: sender.question, isSending: sender.isSending },
   }
 }
+
 export type Entry = ReturnType<typeof useEntryLine>
-
-type SenderParts = {
-  readonly dwell: ReturnType<typeof useDwell>
-  readonly typedAhead: RefObject<string | null>
-  readonly setBoxes: (boxes: ReadingBoxes) => void
-}
-
-/** Sends a reading or a point gone past, and keeps what was asked or answered. */
-function useSender({ world, step, accept, noteOvershoot }: EntryPoint, { dwell, typedAhead, setBoxes }: SenderParts) {
-  const [message, setMessage] = useState<string | null>(null)
-  const [question, setQuestion] = useState<readonly CoarseReading[]>([])
-  const [isSending, setSending] = useState(false)
-  const isMeant = useRef(false)
-  const sending = useSending()
-  const sendingOvershoot = useSending()
-  // The output as it stood when it was first to be accepted: it must not move much while the point is held.
-  const steady = useRef<number | null>(null)
-  // biome-ignore lint/correctness/useExhaustiveDependencies: another point stands still anew
-  useEffect(() => {
-    steady.current = null
-  }, [step.id])
-
-  const send = async (reading: Extract<Typed, { kind: 'judged' }>) => {
-    // Asked once: the same figures accepted again are meant as they stand.
-    if (reading.coarse.length > 0 && !isMeant.current) {
-      isMeant.current = true
-      return setQuestion(reading.coarse)
-    }
-    const outputNow = reading.point.output
-    const moved = movedBeyond(steady.current, outputNow, world)
-    steady.current = outputNow
-    if (moved !== null) {
-      dwell.restart()
-      return setMessage(`${moved}: held anew, let it settle.`)
-    }
-    if (!dwell.mayTake()) return setMessage(dwell.words())
-    typedAhead.current = ''
-    setSending(true)
-    setQuestion([]) // answered: it must not seem to be asked still while the reading is on its way
-    const { kind: _, point: __, notice: ___, coarse: ____, ...figures } = reading
-    const heldSeconds = dwell.heldSeconds()
-    const refusal = await sending({ of: step.id, ...figures }, (id) => accept({ id, heldSeconds, ...figures }))
-    setSending(false)
-    setMessage(refusal)
-    isMeant.current = false
-    if (refusal === null) setBoxes(EMPTY_BOXES)
-    if (refusal) typedAhead.current = null // stored, the next point takes what was typed ahead; refused, there is none
-  }
-  return {
-    ...{ message, question, isSending, send },
-    say: setMessage,
-    sendOvershoot: (applied: string) =>
-      sendingOvershoot({ of: step.id, applied }, (id) => noteOvershoot({ id, applied })),
-    forget: () => {
-      setMessage(null)
-      setQuestion([])
-      isMeant.current = false
-    },
-  }
-}
-
-/** What a key does in a box of the entry line. */
-export function entryKey(entry: Entry, field: ReadingField, target: string) {
-  return (event: KeyboardEvent<HTMLInputElement>) => {
-    const { boxes, typedAhead } = entry
-    const act = typedAhead.current === null ? actOfKey(event.key, { entry, field, target }) : undefined
-    if (typedAhead.current !== null) typedAhead.current = withKey(typedAhead.current, event.key)
-    else if (event.key === 'Escape') entry.change({ ...boxes, [field]: '' })
-    else if (act) act()
-    else return
-    event.preventDefault()
-  }
-}
-
-type Pressed = { readonly entry: Entry; readonly field: ReadingField; readonly target: string }
-
-/** What belongs to a key; nothing where it is a character of the figure. */
-function actOfKey(key: string, { entry, field, target }: Pressed): (() => void) | undefined {
-  switch (key) {
-    case 'Enter':
-      return () => entry.enter(field)
-    case '=':
-      return field === 'applied' ? () => entry.takeTarget(target) : undefined
-    case 'Backspace':
-      return entry.boxes[field] === '' ? () => entry.back(field) : undefined
-    case 'o':
-      return entry.noteGonePast
-    case '+':
-      return entry.question.length > 0 ? entry.takePadded : undefined
-    default:
-      return undefined
-  }
-}
 
 function useInputs() {
   const applied = useRef<HTMLInputElement>(null)
@@ -197,21 +78,6 @@ function useInputs() {
   const display = useRef<HTMLInputElement>(null)
   const output = useRef<HTMLInputElement>(null)
   return { applied, pv, ao, display, output }
-}
-
-/** Where Enter leads from a box: back to an empty first one, else on to the next one that is empty. */
-function nextField(field: ReadingField, boxes: ReadingBoxes, fields: readonly ReadingField[]): ReadingField {
-  if (boxes.applied === '') return 'applied'
-  const after = fields.slice(fields.indexOf(field) + 1)
-  return (
-    after.find((candidate) => boxes[candidate] === '') ?? fields.find((candidate) => boxes[candidate] === '') ?? field
-  )
-}
-
-/** A text after one more key; only what belongs to a number is taken. */
-function withKey(text: string, key: string): string {
-  if (key === 'Backspace') return text.slice(0, -1)
-  return /^[\d.,+−-]$/.test(key) ? text + key : text
 }
 
 /** The line has the focus from the start, and a figure typed anywhere goes into it. */

@@ -1,4 +1,4 @@
-import { StartRun } from '@/schema/run'
+import { StartRun } from '@/schema/startRun'
 import { writeRoute } from '@/server/api/route'
 import { startRun } from '@/server/services/startRun'
 

@@ -1,4 +1,4 @@
-import { Abandoning } from '@/schema/run'
+import { Abandoning } from '@/schema/runEnd'
 import { idParam } from '@/server/api/idParam'
 import { writeRoute } from '@/server/api/route'
 import { abandonRun } from '@/server/services/abandonRun'

@@ -1,4 +1,4 @@
-import { NewPause } from '@/schema/run'
+import { NewPause } from '@/schema/runEnd'
 import { idParam } from '@/server/api/idParam'
 import { writeRoute } from '@/server/api/route'
 import { pauseRun } from '@/server/services/pauseRun'

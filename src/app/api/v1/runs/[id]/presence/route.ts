@@ -1,4 +1,4 @@
-import { Presence } from '@/schema/run'
+import { Presence } from '@/schema/runEnd'
 import { idParam } from '@/server/api/idParam'
 import { writeRoute } from '@/server/api/route'
 import { notePresence } from '@/server/services/presence'

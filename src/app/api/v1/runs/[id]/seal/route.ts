@@ -1,4 +1,4 @@
-import { Signing } from '@/schema/run'
+import { Signing } from '@/schema/runEnd'
 import { idParam } from '@/server/api/idParam'
 import { writeRoute } from '@/server/api/route'
 import { signRun } from '@/server/services/sealRun'

@@ -1,0 +1,46 @@
+import { z } from 'zod'
+import { Reason } from './run'
+
+/** Signing: the password once more, an explicit confirmation, and a remark where the last round is outside. */
+export const Signing = z.object({
+  password: z.string().min(1, { error: 'give your password once more: it is your signature' }).max(200),
+  confirmed: z.literal(true, { error: 'confirm that these are the readings you took' }),
+  remark: z
+    .string()
+    .trim()
+    .max(1000, { error: '1000 characters at most' })
+    .transform((text) => text || null)
+    .nullable()
+    .default(null),
+})
+
+export type Signing = z.infer<typeof Signing>
+
+/** Giving a run up; it is kept. */
+export const Abandoning = z.object({ reason: Reason })
+
+/** Interrupting a run, or going on with it. */
+export const NewPause = z
+  .object({ id: z.uuid(), kind: z.enum(['paused', 'resumed']), words: Reason.nullable().default(null) })
+  .refine(({ kind, words }) => kind === 'resumed' || words !== null, {
+    path: ['words'],
+    error: 'say why, and how it is left: whoever goes on reads it',
+  })
+
+export type NewPause = z.infer<typeof NewPause>
+
+/** Where somebody is in a run, and what they have typed and not sent. */
+export const Presence = z.object({
+  place: z.string().max(80),
+  draft: z
+    .record(z.string().max(80), z.json())
+    .refine((draft) => JSON.stringify(draft).length <= 8000, { error: 'too much typed to be kept: send some of it' }),
+})
+
+export type Presence = z.infer<typeof Presence>
+
+/** Who else is there, and a text that changes whenever something is recorded. */
+export type PresenceAnswer = {
+  readonly others: readonly { readonly name: string; readonly place: string; readonly seenAt: string }[]
+  readonly mark: string
+}

@@ -1,0 +1,40 @@
+import { formatReading } from '@/core/format/formatNumber'
+import { judgingBasis } from '@/core/run/judge/judgeSteps'
+import { pressureUnitLabel } from '@/core/units/pressureUnit'
+import type { SealedRecord } from '@/schema/record'
+import { adjustmentWords } from '@/words/adjustmentWords'
+import type { Doc } from './certificateSource'
+import { pointWords } from './certificateWords'
+import { heading, paragraph } from './page'
+
+/** Points that were gone past and approached again. */
+export function overshoots(doc: Doc, { world }: SealedRecord, round: SealedRecord['rounds'][number]): void {
+  const past = round.steps.flatMap((step) =>
+    (step.overshoots ?? []).map(
+      ({ applied }) => `${pointWords(world, step)}: ${applied === null ? 'not noted' : formatReading(applied)}`,
+    ),
+  )
+  if (past.length === 0) return
+  paragraph(
+    doc,
+    `Gone past and approached again (applied, ${pressureUnitLabel(world.inputUnit)}): ${past.join('; ')}.`,
+    { size: 8.5 },
+  )
+}
+
+export function adjustments(doc: Doc, { world }: SealedRecord, round: SealedRecord['rounds'][number]): void {
+  const units = { output: judgingBasis(world).scale.unit, input: pressureUnitLabel(world.inputUnit) }
+  const list = (title: string, acts: typeof round.adjustments) => {
+    if (acts.length === 0) return
+    heading(doc, title)
+    for (const done of acts) paragraph(doc, `· ${adjustmentWords(done, units)} (${done.doneBy})`)
+  }
+  list(
+    'Adjustment',
+    round.adjustments.filter(({ kind }) => kind !== 'hot-offset'),
+  )
+  list(
+    'Hot offset, at operating pressure, after these readings and no part of their errors',
+    round.adjustments.filter(({ kind }) => kind === 'hot-offset'),
+  )
+}

@@ -1,0 +1,101 @@
+import { limitWords } from '@/core/error/limitWords'
+import { formatPlain, formatReading } from '@/core/format/formatNumber'
+import { calendarDate, formatDate, formatDateTime } from '@/core/format/formatTime'
+import { signalLabel } from '@/core/signal/signal'
+import { pressureUnitLabel } from '@/core/units/pressureUnit'
+import { LIGHT } from '@/pictures/palette'
+import { INSTRUMENT_KINDS } from '@/schema/configuration'
+import type { SealedRecord } from '@/schema/record'
+import { bodyWords } from '@/words/bodyWords'
+import { transferWords } from '@/words/transferWords'
+import { rangeText, unitWithKind } from '../services/beam'
+import type { CertificateSource, Doc } from './certificateSource'
+import { displayWords, planWords } from './certificateWords'
+import { facts, heading, PAGE, paragraph } from './page'
+
+export function title(doc: Doc, { record }: CertificateSource): void {
+  doc
+    .font('bold')
+    .fontSize(17)
+    .fillColor(LIGHT.ink)
+    .text('Calibration certificate', PAGE.left, PAGE.top, { continued: true })
+  doc.font('text').fontSize(11).fillColor(LIGHT.soft).text(`   no. ${record.sequence}`)
+  doc.y = PAGE.top + 24
+  paragraph(doc, record.site, { size: 10.5 })
+  if (record.issuer) paragraph(doc, record.issuer.address, { size: 9 })
+  doc
+    .moveTo(PAGE.left, doc.y + 5)
+    .lineTo(PAGE.width - PAGE.right, doc.y + 5)
+    .lineWidth(1.5)
+    .stroke(LIGHT.brass)
+  doc.moveDown(0.6)
+}
+
+export function identification(doc: Doc, { record, timeZone, standing }: CertificateSource): void {
+  const { world, run } = record
+  const { configuration: c } = world
+  if (world.amends)
+    paragraph(
+      doc,
+      `Amends record ${world.amends.sequence} (SHA-256 ${world.amends.hash.slice(0, 16)}…), because: ${world.amends.reason}`,
+      { isBold: true },
+    )
+  heading(doc, 'Instrument')
+  const { nameplate = {} } = c
+  const plate = [nameplate.maker, nameplate.model].filter(Boolean).join(', ')
+  facts(doc, [
+    ['Tag', world.instrument.tag],
+    ['Maker, model', plate || 'not in the register'],
+    ['Serial number', nameplate.serialNumber ?? 'not in the register'],
+    ['Customer', c.owner ?? `${record.site}, for its own plant`],
+    ['Place of work', c.area],
+    ['Condition', world.itemCondition ?? 'nothing noted'],
+    ['Description', `${c.description} (${c.area})`],
+    ['Kind', INSTRUMENT_KINDS[c.kind]],
+    ['Range', `${rangeText(c)}; output ${signalLabel(c.signal)}, ${transferWords(c.transfer)}`],
+    ...(c.displayScale ? [['Display', displayWords(c.displayScale)] as [string, string]] : []),
+    [
+      'Sensor',
+      `${formatPlain(c.lrl)} … ${formatPlain(c.url)} ${unitWithKind(c)}, smallest span ${formatPlain(c.minSpan)} ${pressureUnitLabel(c.unit)}`,
+    ],
+    ...(c.body ? [['Body', bodyWords(c.body, c.unit)] as [string, string]] : []),
+    ...(c.hostRoot ? [['Host', 'takes the square root'] as [string, string]] : []),
+    ['Error limit', `${limitWords(c.errorLimit)}; source: ${c.limitSource ?? 'the site’s register of instruments'}`],
+    ['Adjust limit', c.adjustLimit ? limitWords(c.adjustLimit) : 'none'],
+    ['Configuration', `version ${world.configurationVersion}; points taken ${planWords(world)}`],
+    ...(record.issuer
+      ? [['Method', `${record.issuer.method} (Barys ${world.softwareVersion})`] as [string, string]]
+      : []),
+    ['Work', `${workDays(record, timeZone)}; begun ${formatDateTime(run.startedAt, timeZone)} by ${run.startedBy}`],
+    [
+      'Issued',
+      `signed ${formatDateTime(record.signature.signedAt, timeZone)} (${timeZone}), this copy ${formatDateTime(standing.printedAt, timeZone)}`,
+    ],
+    ['Conditions', conditionWords(record)],
+    ...(world.rangeChange ? [['Range change', rangeChangeWords(world.rangeChange, timeZone)] as [string, string]] : []),
+  ])
+}
+
+/** Calendar days on which readings were taken. */
+function workDays({ rounds }: SealedRecord, timeZone: string): string {
+  const days = rounds.flatMap(({ steps }) =>
+    steps.flatMap(({ readings }) => readings.map(({ takenAt }) => calendarDate(new Date(takenAt), timeZone))),
+  )
+  const [first, last] = [days.toSorted()[0], days.toSorted().at(-1)]
+  if (!first || !last) return 'no readings'
+  return first === last ? `done ${formatDate(first)}` : `done ${formatDate(first)} to ${formatDate(last)}`
+}
+
+const rangeChangeWords = (
+  { headline, reason, by, at, bodyWork }: NonNullable<SealedRecord['world']['rangeChange']>,
+  timeZone: string,
+) => `${headline}, ${formatDateTime(at, timeZone)} by ${by}: ${reason}${bodyWork ? `; ${bodyWork}` : ''}`
+
+function conditionWords({ world: { environment: e } }: SealedRecord): string {
+  const known = [
+    e.ambientCelsius !== null && `ambient ${formatReading(e.ambientCelsius)} °C`,
+    e.relativeHumidityPercent !== null && `humidity ${formatReading(e.relativeHumidityPercent)} %`,
+    e.barometricHPa !== null && `barometer ${formatReading(e.barometricHPa)} hPa`,
+  ].filter(Boolean)
+  return known.length > 0 ? known.join(', ') : 'not noted'
+}

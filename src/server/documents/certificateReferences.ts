@@ -1,0 +1,72 @@
+import { columnCorrection } from '@/core/conformity/columnCorrection'
+import { READING_RULES } from '@/core/conformity/principle'
+import { limitWords } from '@/core/error/limitWords'
+import { formatPlain, formatReading, formatSigned } from '@/core/format/formatNumber'
+import { formatDate } from '@/core/format/formatTime'
+import { pressureUnitLabel } from '@/core/units/pressureUnit'
+import type { PressureStandard, Standard } from '@/schema/world'
+import type { CertificateSource, Doc } from './certificateSource'
+import { heading, paragraph, table } from './page'
+
+export function references(doc: Doc, { record }: CertificateSource): void {
+  heading(doc, 'References', 90)
+  const { inputReference, furtherReferences = [], outputReference } = record.world
+  const row = (role: string, standard: Standard) => [
+    role,
+    `${standard.code}, ${standard.description}${standard.serialNumber ? `, serial ${standard.serialNumber}` : ''}`,
+    `${formatPlain(standard.rangeLow)} … ${formatPlain(standard.rangeHigh)} ${standard.quantity === 'pressure' ? pressureUnitLabel(standard.unit) : standard.unit}`,
+    standard.certified
+      ? `U ${limitWords(standard.certified.uncertainty)}, k = ${formatPlain(standard.certified.coverageFactor)}`
+      : limitWords(standard.accuracy),
+    `${standard.certificate}${standard.laboratory ? `, ${standard.laboratory}` : ''}`,
+    `${formatDate(standard.calibratedOn)} – ${formatDate(standard.dueOn)}`,
+  ]
+  const columns = ['For', 'Reference', 'Range', 'Accuracy or U', 'Certificate, laboratory', 'Valid']
+  const shares = [0.7, 2.2, 1.3, 1.9, 1.7, 1.6]
+  table(
+    doc,
+    columns.map((head, index) => ({ head, share: shares[index] ?? 1, align: 'left' as const })),
+    [
+      ...[inputReference, ...furtherReferences].map((reference) => row('input', reference)),
+      ...(outputReference ? [row('output', outputReference)] : []),
+    ],
+  )
+  paragraph(
+    doc,
+    'Traceability: each reference was calibrated under the certificate named, by the laboratory named there, whose own references carry its results on to the SI. A laboratory that is not named here is named on that certificate.',
+    { size: 8 },
+  )
+}
+
+/** References used though they did not fit, and who let them. */
+export function overrides(doc: Doc, { record }: CertificateSource): void {
+  for (const { code, amiss, reason, by } of record.world.overrides ?? [])
+    paragraph(doc, `${code} did not fit (${amiss.join('; ')}) and was used all the same, by ${by}: ${reason}`, {
+      isBold: true,
+    })
+}
+
+/** What leaving out the temperature of a water column comes to. */
+function columnWords({ unit, principle }: PressureStandard, ambient: string | null): string {
+  if (principle !== 'liquid-column') return ''
+  if (ambient === null) return 'The temperature of the liquid was not noted.'
+  const correction = columnCorrection(unit, Number(ambient))
+  if (!correction) return ''
+  const percent = (1 / correction.factor - 1) * 100
+  return `At ${formatReading(ambient)} °C a scale made for ${correction.scaleFor} reads ${formatSigned(percent, 2)} %: counted in the uncertainty.`
+}
+
+/** Corrections of a liquid column that were made and that were not. */
+export function columnCorrections(doc: Doc, { record }: CertificateSource): void {
+  const { inputReference, furtherReferences = [], environment } = record.world
+  for (const reference of [inputReference, ...furtherReferences]) {
+    const rule = READING_RULES[reference.principle]
+    if (!rule || rule.corrections.length === 0) continue
+    const ambient = environment.ambientCelsius
+    paragraph(
+      doc,
+      `${reference.code} is read by rule and stands as read: not corrected for ${rule.corrections.join(', ')}. ${columnWords(reference, ambient)}`,
+      { size: 8.5 },
+    )
+  }
+}

@@ -1,0 +1,77 @@
+import { Refusal } from '@/core/refusal'
+import { type ReferencesOfRun, unfitReferences } from '@/core/run/plan/runFitness'
+import { isTransmitted, SIGNALS } from '@/core/signal/signal'
+import type { Configuration } from '@/schema/configuration'
+import { mayDo, whoMay } from '@/schema/roles'
+import type { PressureStandard, Standard, World } from '@/schema/world'
+import type { Queryable } from '../database'
+import { selectStandard } from '../sql/standard'
+import type { Actor } from './actor'
+
+/** The first reference and those of further sub-ranges, each once. */
+export async function inputReferences(
+  db: Queryable,
+  ids: readonly [string, ...string[]],
+): Promise<[PressureStandard, ...PressureStandard[]]> {
+  const [first, ...further] = ids
+  const references: [PressureStandard, ...PressureStandard[]] = [await inputReference(db, first)]
+  for (const id of new Set(further)) if (id !== first) references.push(await inputReference(db, id))
+  return references
+}
+
+export async function inputReference(db: Queryable, id: string): Promise<PressureStandard> {
+  const standard = await selectStandard(db, id)
+  if (standard?.quantity === 'pressure') return standard
+  throw new Refusal('inputReferenceId', 'that is no pressure reference we own', 'choose one of those offered')
+}
+
+export async function outputReference(
+  db: Queryable,
+  id: string | null,
+  configuration: Configuration,
+): Promise<Standard | null> {
+  if (!isTransmitted(configuration.signal)) return null
+  const standard = id === null ? null : await selectStandard(db, id)
+  if (standard) return standard
+  throw new Refusal(
+    'outputReferenceId',
+    `the output is in ${SIGNALS[configuration.signal].unit}, and no reference for it is chosen`,
+    'choose a meter or gauge that reads it',
+  )
+}
+
+/**
+ * References that do not fit: refused, or let through with a reason by those with the right. What no reason helps is
+ * refused to all: another kind of pressure, or a point that nothing reaches.
+ */
+export function overridesOf(
+  world: ReferencesOfRun,
+  { reason, person, day }: { reason: string | null; person: Actor['person']; day: string },
+): Pick<World, 'overrides'> {
+  const amiss = unfitReferences(world, day)
+  const hopeless = amiss.find(({ issues }) => issues.some(({ code }) => code === 'kind' || code === 'reach'))
+  const first = hopeless ?? amiss[0]
+  if (!first) return {}
+  const words = `${first.code} ${first.issues.map((issue) => issue.words).join('; ')}`
+  if (hopeless) throw new Refusal(first.field, words, 'choose another reference')
+  if (reason === null)
+    throw new Refusal(
+      first.field,
+      words,
+      'choose another reference, or say why this one is used; it stands on the certificate',
+    )
+  if (!mayDo(person.role, 'use a reference that does not fit'))
+    throw new Refusal(
+      first.field,
+      words,
+      `choose another reference; only ${whoMay('use a reference that does not fit')} may let it be used`,
+    )
+  return {
+    overrides: amiss.map(({ code, issues }) => ({
+      code,
+      amiss: issues.map((issue) => issue.words),
+      reason,
+      by: person.name,
+    })),
+  }
+}

@@ -1,0 +1,75 @@
+import { referencesOfPoints } from '@/core/conformity/serveByReferences'
+import { Refusal } from '@/core/refusal'
+import { refuseBeyondSensor } from '@/core/run/judge/readingNotice'
+import { plannedPoints } from '@/core/run/plan/plan'
+import { testPointPercents } from '@/core/run/plan/pointScale'
+import { isTransmitted } from '@/core/signal/signal'
+import { isTwoWireLoop } from '@/core/signal/signalKind'
+import { inputAtPercent } from '@/core/transfer/linearTransfer'
+import type { Configuration } from '@/schema/configuration'
+import type { StartRun } from '@/schema/startRun'
+import type { PlannedPoint, PressureStandard, World } from '@/schema/world'
+
+/** Level is left out. */
+export const headOf = (head: StartRun['head']): Pick<World, 'head'> =>
+  head?.heightMillimetre && Number(head.heightMillimetre) !== 0
+    ? { head: { heightMillimetre: Number(head.heightMillimetre), fill: head.fill } }
+    : {}
+
+/** Standing still is looked at while a point is held. */
+export function stabilityPlan({ stabilityPercent, dwellSeconds }: StartRun['plan']): Pick<World, 'stabilityPercent'> {
+  if (stabilityPercent === null) return {}
+  if (dwellSeconds === null)
+    throw new Refusal(
+      'plan.stabilityPercent',
+      'how still a point must stand is given, and not how long it is held',
+      'say how long each point is held, or leave both out',
+    )
+  return { stabilityPercent }
+}
+
+/** PV and AO are read where there is a loop current to compare them with. */
+export function digitalPlan({ signal }: Configuration): true {
+  if (isTwoWireLoop(signal)) return true
+  throw new Refusal('readsDigital', 'the instrument has no 4–20 mA output to compare PV and AO with', 'leave it out')
+}
+
+/** A display is read beside an output; where the display is the output, it is read anyway. */
+export function displayPlan({ signal, displayScale, hostRoot }: Configuration): true {
+  if (hostRoot)
+    throw new Refusal(
+      'readsDisplay',
+      'the display scale is that of the host, which takes the root itself',
+      'leave it out',
+    )
+  if (!isTransmitted(signal))
+    throw new Refusal('readsDisplay', 'the display is this instrument’s only output', 'leave it out: it is read anyway')
+  if (displayScale) return true
+  throw new Refusal(
+    'readsDisplay',
+    'the register does not say what the display shows at 0 % and 100 %',
+    'add the display scale to the instrument, or leave it out',
+  )
+}
+
+/** The points of a run: the register's or those asked for, in cycles, each with the reference that serves it. */
+export function pointsOf(
+  { plan }: Pick<StartRun, 'plan'>,
+  configuration: Configuration,
+  references: readonly PressureStandard[],
+): PlannedPoint[] {
+  const testPoints = plan.testPoints ?? configuration.testPoints
+  const percents = testPointPercents({ ...configuration, testPoints })
+  for (const percent of percents) refuseBeyondSensor(inputAtPercent(percent, configuration), runBasisOf(configuration))
+  const points = plannedPoints(percents, plan.pointOrder ?? configuration.pointOrder, plan.cycles)
+  if (references.length === 1) return points
+  const inputs = points.map(({ percent }) => inputAtPercent(percent, configuration))
+  const served = referencesOfPoints(inputs, configuration.unit, references)
+  const first = references[0]?.id
+  return points.map((point, index) => {
+    const referenceId = served[index]
+    return referenceId === undefined || referenceId === first ? point : { ...point, referenceId }
+  })
+}
+
+const runBasisOf = (configuration: Configuration) => ({ configuration, inputUnit: configuration.unit })

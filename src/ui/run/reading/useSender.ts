@@ -1,0 +1,87 @@
+import { type RefObject, useEffect, useRef, useState } from 'react'
+import type { CoarseReading } from '@/core/run/judge/coarseReading'
+import type { RoundScatter } from '@/core/run/judge/roundScatter'
+import { movedBeyond } from '@/core/run/judge/stability'
+import type { RunStep } from '@/schema/recordedRun'
+import type { World } from '@/schema/world'
+import { useSending } from '../../useSending'
+import { EMPTY_BOXES, type ReadingBoxes, type Typed, type TypedFigures } from './typedReading'
+import type { useDwell } from './useDwell'
+
+/** A point to be read, and what becomes of what is typed for it. */
+export type EntryPoint = {
+  readonly world: World
+  readonly step: RunStep
+  /** What the instrument did in this round so far. */
+  readonly scatter: RoundScatter
+  /** Stores a reading; answers null when it is stored, or why it is not. */
+  readonly accept: (reading: { id: string; heldSeconds: number | null } & TypedFigures) => Promise<string | null>
+  /** Notes that the point was gone past; answers null when that is stored. */
+  readonly noteOvershoot: (noted: { id: string; applied: string }) => Promise<string | null>
+  /** Tells the picture what is typed. */
+  readonly onTyped: (typed: Typed) => void
+  readonly correctLast: () => void
+}
+
+type SenderParts = {
+  readonly dwell: ReturnType<typeof useDwell>
+  readonly typedAhead: RefObject<string | null>
+  readonly setBoxes: (boxes: ReadingBoxes) => void
+}
+
+/** Sends a reading or a point gone past, and keeps what was asked or answered. */
+export function useSender(
+  { world, step, accept, noteOvershoot }: EntryPoint,
+  { dwell, typedAhead, setBoxes }: SenderParts,
+) {
+  const [message, setMessage] = useState<string | null>(null)
+  const [question, setQuestion] = useState<readonly CoarseReading[]>([])
+  const [isSending, setSending] = useState(false)
+  const isMeant = useRef(false)
+  const sending = useSending()
+  const sendingOvershoot = useSending()
+  // The output as it stood when it was first to be accepted: it must not move much while the point is held.
+  const steady = useRef<number | null>(null)
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another point stands still anew
+  useEffect(() => {
+    steady.current = null
+  }, [step.id])
+
+  const send = async (reading: Extract<Typed, { kind: 'judged' }>) => {
+    // Asked once: the same figures accepted again are meant as they stand.
+    if (reading.coarse.length > 0 && !isMeant.current) {
+      isMeant.current = true
+      return setQuestion(reading.coarse)
+    }
+    const outputNow = reading.point.output
+    const moved = movedBeyond(steady.current, outputNow, world)
+    steady.current = outputNow
+    if (moved !== null) {
+      dwell.restart()
+      return setMessage(`${moved}: held anew, let it settle.`)
+    }
+    if (!dwell.mayTake()) return setMessage(dwell.words())
+    typedAhead.current = ''
+    setSending(true)
+    setQuestion([]) // answered: it must not seem to be asked still while the reading is on its way
+    const { kind: _, point: __, notice: ___, coarse: ____, ...figures } = reading
+    const heldSeconds = dwell.heldSeconds()
+    const refusal = await sending({ of: step.id, ...figures }, (id) => accept({ id, heldSeconds, ...figures }))
+    setSending(false)
+    setMessage(refusal)
+    isMeant.current = false
+    if (refusal === null) setBoxes(EMPTY_BOXES)
+    if (refusal) typedAhead.current = null // stored, the next point takes what was typed ahead; refused, there is none
+  }
+  return {
+    ...{ message, question, isSending, send },
+    say: setMessage,
+    sendOvershoot: (applied: string) =>
+      sendingOvershoot({ of: step.id, applied }, (id) => noteOvershoot({ id, applied })),
+    forget: () => {
+      setMessage(null)
+      setQuestion([])
+      isMeant.current = false
+    },
+  }
+}
