@@ -11,7 +11,7 @@ export default defineConfig({
         // A busy machine is no fault of ours, and no test measures time.
         test: {
           name: 'unit',
-          include: ['{src,scripts}/**/*.test.ts'],
+          include: ['{src,scripts}/**/*.test.{ts,tsx}'],
           exclude: ['**/*.db.test.ts'],
           testTimeout: 60_000,
         },

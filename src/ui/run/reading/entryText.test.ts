@@ -1,0 +1,34 @@
+import { describe, expect, test } from 'vitest'
+import { nextField, withKey } from './entryText'
+
+const FIELDS = ['applied', 'pv', 'ao', 'output'] as const
+const boxes = (filled: Partial<Record<(typeof FIELDS)[number], string>>) => ({
+  applied: '',
+  pv: '',
+  ao: '',
+  output: '',
+  display: '',
+  ...filled,
+})
+
+describe('where Enter leads', () => {
+  test.each([
+    ['an empty first box is filled first', 'output', {}, 'applied'],
+    ['on to the next that is empty', 'applied', { applied: '4', pv: '1' }, 'ao'],
+    ['back to one that was passed over', 'output', { applied: '4', ao: '1', output: '2' }, 'pv'],
+    ['nowhere when all are filled', 'output', { applied: '4', pv: '1', ao: '1', output: '2' }, 'output'],
+  ] as const)('%s', (_, field, filled, next) => {
+    expect(nextField(field, boxes(filled), FIELDS)).toBe(next)
+  })
+})
+
+test.each([
+  ['12', '5', '125'],
+  ['12', ',', '12,'],
+  ['', '−', '−'],
+  ['12', 'Backspace', '1'],
+  ['12', 'x', '12'],
+  ['12', 'Enter', '12'],
+])('typed ahead: %j and %s is %j', (text, key, after) => {
+  expect(withKey(text, key)).toBe(after)
+})
