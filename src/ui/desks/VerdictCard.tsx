@@ -13,7 +13,7 @@ export function VerdictCard({ plan, chooseCapsule }: Props) {
   const isRefused = verdict.kind === 'impossible' || objections.length > 0
   const tone = isRefused ? 'outside' : verdict.kind === 'capsule' || verdict.kind === 'link' ? 'to-do' : 'inside'
   return (
-    <Notice gap={6} tone={tone} aria-label="Verdict" aria-live="polite">
+    <Notice role="region" gap={6} tone={tone} aria-label="Verdict" aria-live="polite">
       <Typography variant="h2" sx={{ fontSize: '1.2rem' }}>
         <Mark mark={isRefused ? 'outside' : tone === 'to-do' ? 'look' : 'inside'} size={17} /> {headline}
       </Typography>

@@ -46,9 +46,9 @@ export function useSubmit<T>(form: Form, store: () => Promise<Answer<T>>, done: 
   return { boxes, submit, isSending, failure }
 }
 
-/** What is refused and no box of the form stands for, in words. */
+/** What is refused and stands beside no box of the form, nor under a group of them, in words. */
 function beyondBoxes(refusals: readonly RefusedField[], boxes: RefObject<HTMLFormElement | null>): string {
   const names = [...(boxes.current?.querySelectorAll('[name]') ?? [])].map((box) => box.getAttribute('name') ?? '')
-  const homeless = refusals.filter(({ field }) => !names.some((name) => isAt(field, name)))
+  const homeless = refusals.filter(({ field }) => !names.some((name) => isAt(field, name) || isAt(name, field)))
   return homeless.length > 0 ? homeless.map(inWords).join(' ') : 'Look at the marked boxes.'
 }
