@@ -1,6 +1,6 @@
 import type { Cause } from '../../src/core/diagnosis/cause'
 import { diagnose } from '../../src/core/diagnosis/diagnose'
-import { type Diagnosis } from '../../src/core/diagnosis/diagnosis'
+import type { Diagnosis } from '../../src/core/diagnosis/diagnosis'
 import type { DiagnosisContext, DiagnosisReading } from '../../src/core/diagnosis/diagnosisReading'
 import { type RandomStream, randomStream } from '../../src/core/statistics/randomStream'
 
