@@ -4,6 +4,7 @@ import TextField from '@mui/material/TextField'
 import { useState } from 'react'
 import type { RangePlan } from '@/plans/rangePlanShape'
 import { TORQUE_UNITS } from '@/schema/desks'
+import { NumberBox, WordsBox } from '../form/boxes'
 import { ReasonDialog } from '../run/ReasonDialog'
 
 /** The boxes of a capsule change, as text. */
@@ -45,16 +46,17 @@ export function ApplyDialog({ plan, version, onClose, apply }: Props) {
 }
 
 function CapsuleWorkFields({ work, change }: { work: CapsuleWorkDraft; change: (work: CapsuleWorkDraft) => void }) {
-  const box = (field: 'torque' | 'manual' | 'serial', label: string, helper?: string) => (
-    <TextField
-      label={label}
-      size="small"
-      value={work[field]}
-      helperText={helper}
-      onChange={(event) => change({ ...work, [field]: event.target.value })}
-      slotProps={{ htmlInput: { autoComplete: 'off', ...(field === 'torque' && { inputMode: 'decimal' }) } }}
-    />
-  )
+  const box = (field: 'torque' | 'manual' | 'serial', label: string, helper?: string) => {
+    const Box = field === 'torque' ? NumberBox : WordsBox
+    return (
+      <Box
+        label={label}
+        value={work[field]}
+        helperText={helper}
+        change={(typed) => change({ ...work, [field]: typed })}
+      />
+    )
+  }
   return (
     <div className="stack">
       <p className="small">

@@ -6,6 +6,7 @@ import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { Configuration } from '@/schema/configuration'
 import { RANGE_SOURCES } from '@/schema/desks'
 import { TRANSFER_WORDS } from '@/words/transferWords'
+import { NumberBox, WordsBox } from '../form/boxes'
 import { scaleText, type WantedDraft } from './wantedDraft'
 
 /** The form whose Enter applies; the boxes of both ends stand above it. */
@@ -55,18 +56,17 @@ type ScaleProps = Omit<Props, 'configuration'> & {
 /** What the host shows at both ends, and where the root is taken. */
 export function WantedScale({ draft, change, problems, carried }: ScaleProps) {
   const { display } = draft
-  const box = (field: 'lower' | 'upper' | 'unit', label: string) => (
-    <TextField
-      label={label}
-      size="small"
-      value={display?.[field] ?? ''}
-      error={problems[`displayScale.${field}`] !== undefined}
-      onChange={(event) => display && change({ ...draft, display: { ...display, [field]: event.target.value } })}
-      slotProps={{
-        htmlInput: { autoComplete: 'off', ...(field !== 'unit' && { inputMode: 'decimal', className: 'num' }) },
-      }}
-    />
-  )
+  const box = (field: 'lower' | 'upper' | 'unit', label: string) => {
+    const Box = field === 'unit' ? WordsBox : NumberBox
+    return (
+      <Box
+        label={label}
+        value={display?.[field] ?? ''}
+        refused={problems[`displayScale.${field}`]}
+        change={(typed) => display && change({ ...draft, display: { ...display, [field]: typed } })}
+      />
+    )
+  }
   return (
     <div className="desk-scale">
       {display ? (
@@ -123,13 +123,11 @@ export function WantedScale({ draft, change, problems, carried }: ScaleProps) {
         <MenuItem value="root-with-line">{TRANSFER_WORDS['root-with-line']}</MenuItem>
       </TextField>
       {draft.transfer !== 'linear' && (
-        <TextField
+        <NumberBox
           label="Cut-off, % of flow"
-          size="small"
           value={draft.cutOffPercent}
-          error={problems['transfer.cutOffPercent'] !== undefined}
-          onChange={(event) => change({ ...draft, cutOffPercent: event.target.value })}
-          slotProps={{ htmlInput: { autoComplete: 'off', inputMode: 'decimal', className: 'num' } }}
+          refused={problems['transfer.cutOffPercent']}
+          change={(cutOffPercent) => change({ ...draft, cutOffPercent })}
         />
       )}
     </div>

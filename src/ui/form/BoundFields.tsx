@@ -3,7 +3,9 @@ import MenuItem from '@mui/material/MenuItem'
 import TextField from '@mui/material/TextField'
 import { memo } from 'react'
 import type { RefusedField } from '@/schema/answer'
+import { NumberBox, WordsBox } from './boxes'
 import { partAt } from './draft'
+import { ManyChoice } from './ManyChoice'
 import { type BoundForm, type ChangeDraft, isAt } from './useDraftForm'
 
 type Named = {
@@ -30,7 +32,10 @@ export function BoundBox({ form, ...props }: BoxProps & { form: BoundForm }) {
   return <Box {...props} {...boundAt(form, props.path)} change={form.change} leave={form.leave} />
 }
 
-/** One of a few, in a form. */
+/** As many are looked through; more are found by their letters. */
+const FEW = 15
+
+/** One of several, in a form. */
 export function BoundChoice({ form, ...props }: ChoiceProps & { form: BoundForm }) {
   return <Select {...props} {...boundAt(form, props.path)} change={form.change} />
 }
@@ -55,29 +60,21 @@ type Bound = { readonly value: string; readonly refused: string | undefined; rea
 const Box = memo(function Box(props: BoxProps & Bound & { leave: BoundForm['leave'] }) {
   const { path, label, says, width, value, refused, change, leave } = props
   const { isNumber, list, isFixed, isSecret, isLong, autoComplete = 'off', autoFocus } = props
+  const Typed = isNumber ? NumberBox : WordsBox
   return (
-    <TextField
+    <Typed
       name={path}
       label={label}
-      size="small"
       value={value}
-      onChange={(event) => change(path.split('.'), event.target.value)}
+      change={(typed) => change(path.split('.'), typed)}
       onBlur={() => leave(path)}
-      {...(isSecret && { type: 'password' })}
+      refused={refused}
+      helperText={says}
+      {...(isSecret && { isSecret })}
       {...(isLong && { multiline: true })}
       {...(autoFocus && { autoFocus })}
-      error={refused !== undefined}
-      helperText={refused ?? says}
       {...(width !== undefined && { sx: { width } })}
-      slotProps={{
-        htmlInput: {
-          ...(isNumber && { inputMode: 'decimal', className: 'num' }),
-          list,
-          readOnly: isFixed,
-          autoComplete,
-        },
-        inputLabel: { shrink: true },
-      }}
+      slotProps={{ htmlInput: { list, readOnly: isFixed, autoComplete } }}
     />
   )
 })
@@ -92,6 +89,16 @@ const Select = memo(function Select({
   refused,
   change,
 }: ChoiceProps & Bound) {
+  if (options.length > FEW)
+    return (
+      <ManyChoice
+        {...{ label, value, options, width }}
+        name={path}
+        choose={(id) => change(path.split('.'), id)}
+        says={refused ?? says}
+        isRefused={refused !== undefined}
+      />
+    )
   return (
     <TextField
       select

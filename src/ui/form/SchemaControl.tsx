@@ -4,6 +4,7 @@ import { memo } from 'react'
 
 import type { RefusedField } from '@/schema/answer'
 import { Tick } from '../parts/Tick'
+import { NumberBox, WordsBox } from './boxes'
 import { choiceWords } from './choiceWords'
 import type { FieldProps } from './fieldProps'
 import { fieldKind } from './inputSchema'
@@ -33,19 +34,22 @@ export const SchemaControl = memo(function SchemaControl(props: Props) {
       <BareTick {...box} label={label} />
     )
   }
-  const named = isLabelled ? {} : { 'aria-label': label }
-  const common = {
-    size: 'small' as const,
-    fullWidth: true,
-    value: typeof draft === 'string' ? draft : '',
-    error: isRefused,
-    onChange: (event: { target: { value: string } }) => change(path, event.target.value),
-    ...(isLabelled && { label, helperText: says }),
-  }
-  const inputLabel = { shrink: true }
+  const shown = { fullWidth: true, value: typeof draft === 'string' ? draft : '', ...(isLabelled && { label }) }
   if (field.kind === 'choice')
     return (
-      <TextField {...common} select slotProps={{ select: { native: true }, htmlInput: named, inputLabel }}>
+      <TextField
+        {...shown}
+        select
+        size="small"
+        error={isRefused}
+        onChange={(event) => change(path, event.target.value)}
+        {...(isLabelled && { helperText: says })}
+        slotProps={{
+          select: { native: true },
+          htmlInput: isLabelled ? {} : { 'aria-label': label },
+          inputLabel: { shrink: true },
+        }}
+      >
         {field.isOptional && <option value="">—</option>}
         {field.options.map((option) => (
           <option key={option} value={option}>
@@ -54,19 +58,19 @@ export const SchemaControl = memo(function SchemaControl(props: Props) {
         ))}
       </TextField>
     )
-  const isNumber = field.kind === 'number' || field.kind === 'numbers'
+  const Box = field.kind === 'number' || field.kind === 'numbers' ? NumberBox : WordsBox
   return (
-    <TextField
-      {...common}
+    <Box
+      {...shown}
+      change={(typed) => change(path, typed)}
+      {...(isLabelled ? { helperText: says } : { called: label })}
+      refused={isRefused ? (isLabelled && says) || '' : undefined}
       slotProps={{
         htmlInput: {
-          ...named,
-          ...(isNumber && { className: 'num' }),
-          ...(field.kind === 'number' && { inputMode: 'decimal' }),
-          autoComplete: 'off',
           spellCheck: false,
+          // More than a number is typed into a list of them.
+          ...(field.kind === 'numbers' && { inputMode: 'text' }),
         },
-        inputLabel,
       }}
     />
   )

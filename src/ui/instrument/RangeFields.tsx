@@ -1,7 +1,5 @@
 'use client'
 import Button from '@mui/material/Button'
-import MenuItem from '@mui/material/MenuItem'
-import TextField from '@mui/material/TextField'
 import { useState } from 'react'
 import { HOOK_UPS } from '@/core/run/plan/hookUp'
 import { SIGNAL_IDS, signalLabel } from '@/core/signal/signal'
@@ -9,6 +7,7 @@ import { PRESSURE_KINDS } from '@/core/units/pressureKind'
 import { PRESSURE_UNIT_IDS, type PressureUnit, pressureUnitLabel } from '@/core/units/pressureUnit'
 import { TRANSFER_WORDS } from '@/words/transferWords'
 import { BoundBox, BoundChoice } from '../form/BoundFields'
+import { ManyChoice } from '../form/ManyChoice'
 import { Tick } from '../parts/Tick'
 import { BodyFields } from './BodyFields'
 import { convertedBoxes } from './convertedBoxes'
@@ -89,22 +88,7 @@ function UnitChoice({ form }: InstrumentFormProps) {
         : `limits and range converted from ${pressureUnitLabel(before)}${stand ? '; look at points and body, which stand as they were' : ''}`,
     )
   }
-  return (
-    <TextField
-      select
-      label="Unit"
-      size="small"
-      value={configuration.unit}
-      onChange={(event) => change(event.target.value)}
-      helperText={note}
-    >
-      {UNITS.map(([id, words]) => (
-        <MenuItem key={id} value={id}>
-          {words}
-        </MenuItem>
-      ))}
-    </TextField>
-  )
+  return <ManyChoice label="Unit" value={configuration.unit} options={UNITS} choose={change} says={note} />
 }
 
 /** What a display of its own shows, apart from the range. */

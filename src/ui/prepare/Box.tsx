@@ -1,18 +1,7 @@
-import TextField from '@mui/material/TextField'
+import { NumberBox, WordsBox } from '../form/boxes'
 
 /** A box of Prepare; a figure unless it takes words. */
 export function Box({ name, label, isWords = false }: { name: string; label: string; isWords?: boolean }) {
-  return (
-    <TextField
-      name={name}
-      label={label}
-      size="small"
-      slotProps={{
-        htmlInput: isWords
-          ? { maxLength: 200, autoComplete: 'off' }
-          : { inputMode: 'decimal', className: 'num', autoComplete: 'off' },
-        inputLabel: { shrink: true },
-      }}
-    />
-  )
+  if (!isWords) return <NumberBox name={name} label={label} />
+  return <WordsBox name={name} label={label} slotProps={{ htmlInput: { maxLength: 200 } }} />
 }

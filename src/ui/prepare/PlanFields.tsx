@@ -5,6 +5,7 @@ import { MOST_CYCLES, POINT_ORDERS, type PointOrder } from '@/core/run/plan/plan
 import { POINT_SCALES } from '@/core/run/plan/pointScale'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { Configuration } from '@/schema/configuration'
+import { NumberBox } from '../form/boxes'
 
 /** The plan as typed. */
 export type PlanBoxes = {
@@ -91,20 +92,5 @@ export function PlanFields({ plan, change, configuration: c }: Props) {
         />
       </div>
     </>
-  )
-}
-
-function NumberBox({ label, value, change }: { label: string; value: string; change: (value: string) => void }) {
-  return (
-    <TextField
-      label={label}
-      size="small"
-      value={value}
-      onChange={(event) => change(event.target.value)}
-      slotProps={{
-        htmlInput: { inputMode: 'decimal', className: 'num', autoComplete: 'off' },
-        inputLabel: { shrink: true },
-      }}
-    />
   )
 }

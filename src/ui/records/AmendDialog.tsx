@@ -5,6 +5,7 @@ import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import type { Amendable, AmendableWords, ReferenceChoice } from '@/plans/amendable'
 import { refusalWords, send } from '../api'
+import { NumberBox } from '../form/boxes'
 import { ReasonDialog } from '../run/ReasonDialog'
 import { useSending } from '../useSending'
 
@@ -48,15 +49,11 @@ export function AmendDialog({ sequence, recorded, references, onClose }: Props) 
     >
       <div className="field-row">
         {CONDITIONS.map(([field, label]) => (
-          <TextField
+          <NumberBox
             key={field}
             label={label}
-            size="small"
             value={facts.environment[field] ?? ''}
-            onChange={(event) =>
-              setFacts({ ...facts, environment: { ...facts.environment, [field]: event.target.value || null } })
-            }
-            slotProps={{ htmlInput: { inputMode: 'decimal', className: 'num' }, ...SHRUNK }}
+            change={(typed) => setFacts({ ...facts, environment: { ...facts.environment, [field]: typed || null } })}
           />
         ))}
       </div>

@@ -5,6 +5,7 @@ import TextField from '@mui/material/TextField'
 import { type FormEvent, useRef, useState } from 'react'
 import type { SequenceStep } from '@/core/run/advise/adjustSequence'
 import { ADJUSTMENT_KINDS, type AdjustmentKind } from '@/schema/run'
+import { NumberBox, WordsBox } from '../../form/boxes'
 import { Refused } from '../../parts/Refused'
 import { useSending } from '../../useSending'
 import { useDwell } from '../reading/useDwell'
@@ -49,22 +50,14 @@ export function AdjustForm({
     setBoxes(EMPTY)
     words.current?.focus()
   }
-  const box = (field: keyof typeof EMPTY, label: string) => (
-    <TextField
-      label={label}
-      size="small"
-      value={boxes[field]}
-      onChange={(event) => {
-        setBoxes({ ...boxes, [field]: event.target.value })
-        if (field === 'applied') hold.restart()
-      }}
-      slotProps={{
-        htmlInput: { autoComplete: 'off', ...(field !== 'words' && { inputMode: 'decimal', className: 'num' }) },
-        inputLabel: { shrink: true },
-      }}
-      {...(field === 'words' && { inputRef: words, autoFocus: true })}
-    />
-  )
+  const box = (field: keyof typeof EMPTY, label: string) => {
+    const change = (typed: string) => {
+      setBoxes({ ...boxes, [field]: typed })
+      if (field === 'applied') hold.restart()
+    }
+    const box = { label, value: boxes[field], change }
+    return field === 'words' ? <WordsBox {...box} inputRef={words} autoFocus /> : <NumberBox {...box} />
+  }
   return (
     <form className="card stack" onSubmit={submit} noValidate aria-label="Record an adjustment">
       <div className="field-row">

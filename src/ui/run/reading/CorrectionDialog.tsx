@@ -6,6 +6,7 @@ import { formatDateTime } from '@/core/format/formatTime'
 import { pointName } from '@/core/run/plan/pointScale'
 import type { RunStep } from '@/schema/recordedRun'
 import type { World } from '@/schema/world'
+import { NumberBox } from '../../form/boxes'
 import { FormDialog } from '../../parts/FormDialog'
 import { useSending } from '../../useSending'
 import { type ReadingBoxes, type ReadingField, type TypedFigures, typedReading } from './typedReading'
@@ -66,7 +67,7 @@ export function CorrectionDialog({ world, step, timeZone, onClose, store }: Prop
         ))}
       </ul>
       <div className="field-row">
-        <NumberBox label="Applied" value={boxes.applied} change={change('applied')} isFirst />
+        <NumberBox label="Applied" value={boxes.applied} change={change('applied')} autoFocus />
         {world.readsDigital && (
           <>
             <NumberBox label="PV" value={boxes.pv} change={change('pv')} />
@@ -92,28 +93,5 @@ export function CorrectionDialog({ world, step, timeZone, onClose, store }: Prop
               : '')}
       </p>
     </FormDialog>
-  )
-}
-
-function NumberBox({
-  label,
-  value,
-  change,
-  isFirst,
-}: {
-  label: string
-  value: string
-  change: (value: string) => void
-  isFirst?: boolean
-}) {
-  return (
-    <TextField
-      label={label}
-      size="small"
-      value={value}
-      onChange={(event) => change(event.target.value)}
-      autoFocus={isFirst ?? false}
-      slotProps={{ htmlInput: { inputMode: 'decimal', className: 'num', autoComplete: 'off' } }}
-    />
   )
 }

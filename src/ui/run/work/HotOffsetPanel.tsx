@@ -1,6 +1,5 @@
 'use client'
 import Button from '@mui/material/Button'
-import TextField from '@mui/material/TextField'
 import { type FormEvent, useState } from 'react'
 import { formatSigned } from '@/core/format/formatNumber'
 import { judgingBasis } from '@/core/run/judge/judgeSteps'
@@ -9,6 +8,7 @@ import { typedNumber } from '@/core/units/decimalText'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { RunView } from '@/schema/runView'
 import { adjustmentWords } from '@/words/adjustmentWords'
+import { NumberBox, WordsBox } from '../../form/boxes'
 import { Refused } from '../../parts/Refused'
 import { useSending } from '../../useSending'
 import { useDraft } from '../runDrafts'
@@ -45,18 +45,10 @@ export function HotOffsetPanel({ run, record }: Props) {
     setMessage(refusal)
     if (refusal === null) setBoxes(EMPTY)
   }
-  const box = (field: keyof typeof EMPTY, label: string) => (
-    <TextField
-      label={label}
-      size="small"
-      value={boxes[field]}
-      onChange={(event) => setBoxes({ ...boxes, [field]: event.target.value })}
-      slotProps={{
-        htmlInput: { autoComplete: 'off', ...(field !== 'words' && { inputMode: 'decimal', className: 'num' }) },
-        inputLabel: { shrink: true },
-      }}
-    />
-  )
+  const box = (field: keyof typeof EMPTY, label: string) => {
+    const Box = field === 'words' ? WordsBox : NumberBox
+    return <Box label={label} value={boxes[field]} change={(typed) => setBoxes({ ...boxes, [field]: typed })} />
+  }
   return (
     <form className="stack" onSubmit={submit} noValidate aria-label="Hot offset">
       <h2>Hot, at operating pressure</h2>

@@ -1,12 +1,12 @@
 'use client'
 import Button from '@mui/material/Button'
-import TextField from '@mui/material/TextField'
 import { type FormEvent, useState } from 'react'
 import { formatFixed, formatReading, formatSigned } from '@/core/format/formatNumber'
 import { errorAfterTrimToHost, hostError, hostShouldShow, USUAL_LOOP_ALLOWANCE } from '@/core/loop/hostCheck'
 import type { JudgedRound } from '@/core/run/runState'
 import { hostScale, loopCheckOf } from '@/plans/hostScale'
 import type { RunView } from '@/schema/runView'
+import { NumberBox } from '../../form/boxes'
 import { DataTable } from '../../parts/DataTable'
 import { Notice } from '../../parts/Notice'
 import { Refused } from '../../parts/Refused'
@@ -83,8 +83,8 @@ export function LoopCheckPanel({ run, judged, record, trimToHost }: Props) {
             {
               head: `Shows, ${scale.unit}`,
               cell: ({ percent, hostValue }) => (
-                <FigureBox
-                  name={`Host shows at ${percent} %`}
+                <NumberBox
+                  called={`Host shows at ${percent} %`}
                   value={hostValue}
                   change={(value) => change(percent, 'hostValue', value)}
                 />
@@ -93,8 +93,8 @@ export function LoopCheckPanel({ run, judged, record, trimToHost }: Props) {
             {
               head: 'Sense, V',
               cell: ({ percent, senseVolts }) => (
-                <FigureBox
-                  name={`Volts at ${percent} %`}
+                <NumberBox
+                  called={`Volts at ${percent} %`}
                   value={senseVolts}
                   change={(value) => change(percent, 'senseVolts', value)}
                 />
@@ -116,13 +116,7 @@ export function LoopCheckPanel({ run, judged, record, trimToHost }: Props) {
           ]}
         />
         <div className="actions">
-          <TextField
-            label="Resistor, Ω"
-            size="small"
-            value={ohms}
-            onChange={(event) => setBoxes({ ...boxes, ohms: event.target.value })}
-            slotProps={{ htmlInput: { inputMode: 'decimal', className: 'num' }, inputLabel: { shrink: true } }}
-          />
+          <NumberBox label="Resistor, Ω" value={ohms} change={(typed) => setBoxes({ ...boxes, ohms: typed })} />
           <Button type="submit" variant="outlined">
             Record what the host shows
           </Button>
@@ -138,18 +132,6 @@ export function LoopCheckPanel({ run, judged, record, trimToHost }: Props) {
 function recordedOf(run: RunView, atPercent: number) {
   const known = run.loopChecks?.findLast(({ percent }) => percent === atPercent)
   return { known, error: known && hostError(loopCheckOf(known), hostScale(run.world.configuration)) }
-}
-
-/** A figure in a table, which its head and row name. */
-function FigureBox({ name, value, change }: { name: string; value: string; change: (value: string) => void }) {
-  return (
-    <TextField
-      size="small"
-      value={value}
-      onChange={(event) => change(event.target.value)}
-      slotProps={{ htmlInput: { inputMode: 'decimal', className: 'num', 'aria-label': name, autoComplete: 'off' } }}
-    />
-  )
 }
 
 /** Where the host is off: leave the transmitter true to the reference, or trim it to the host with a reason. */
