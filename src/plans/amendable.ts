@@ -1,8 +1,8 @@
 import { roundNames } from '@/core/run/roundRole'
 import { workLists } from '@/core/run/work/workLists'
+import { ADJUSTMENT_KINDS } from '../core/adjust/adjustmentKind'
 import type { SealedRecord } from '../schema/record'
 import type { Amending } from '../schema/review'
-import { ADJUSTMENT_KINDS } from '../schema/run'
 import type { Standard } from '../schema/world'
 
 /** Words of a record that an amendment may put right, and where they go. */

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { DECISIONS } from '@/core/run/decision'
-import { ADJUSTMENT_KINDS, type AdjustmentKind } from './run'
+import { ADJUSTMENT_KINDS, type AdjustmentKind } from '../core/adjust/adjustmentKind'
 
 /*
  * What is recorded in a run: the one shape that its view, its sealed record and its amendment are made of. Strict, so

@@ -1,4 +1,4 @@
-import { RefusedAnswer, type RefusedField } from '@/schema/answer'
+import type { RefusedField } from '@/schema/answer'
 
 /** What became of something sent to the server. `unreachable`: nobody knows whether it arrived, so send it again. */
 export type Answer<T> =
@@ -19,14 +19,25 @@ export async function send<T>(path: string, body: unknown): Promise<Answer<T>> {
     })
     const answer: unknown = await response.json()
     if (response.ok) return { kind: 'done', value: answer as T } // our own route, typed where it is called
-    const refused = RefusedAnswer.safeParse(answer)
-    return refused.success
-      ? { kind: 'refused', status: response.status, refusals: refused.data.refusals }
-      : { kind: 'unreachable' }
+    const refusals = refusalsOf(answer)
+    return refusals ? { kind: 'refused', status: response.status, refusals } : { kind: 'unreachable' }
   } catch {
     return { kind: 'unreachable' }
   }
 }
+
+/** The refusals of an answer of ours, as `RefusedAnswer` has it; null for anything else, such as a proxy's own page. */
+function refusalsOf(answer: unknown): RefusedField[] | null {
+  // By hand: the run loads no schema library for this one shape.
+  const { refusals } = (answer ?? {}) as { refusals?: unknown }
+  if (!Array.isArray(refusals) || refusals.length === 0) return null
+  return refusals.every(isRefusal) ? refusals : null
+}
+
+const isRefusal = (one: unknown): one is RefusedField =>
+  typeof one === 'object' &&
+  one !== null &&
+  ['field', 'reason', 'remedy'].every((name) => typeof (one as Record<string, unknown>)[name] === 'string')
 
 /** A refusal as one sentence. */
 export const inWords = ({ reason, remedy }: RefusedField): string =>

@@ -1,6 +1,6 @@
 import { formatReading } from '@/core/format/formatNumber'
+import { ADJUSTMENT_KINDS } from '../core/adjust/adjustmentKind'
 import type { RecordedAdjustment } from '../schema/recordedRun'
-import { ADJUSTMENT_KINDS } from '../schema/run'
 
 /** One act as a line: `zero screw: turned back a quarter; at 0.00 kPa 20.9 → 20.1 kPa`. */
 export function adjustmentWords(done: RecordedAdjustment, units: { output: string; input: string }): string {

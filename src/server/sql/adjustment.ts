@@ -1,5 +1,6 @@
 import { z } from 'zod'
-import { ADJUSTMENT_KINDS, type AdjustmentKind, type NewAdjustment } from '@/schema/run'
+import { ADJUSTMENT_KINDS, type AdjustmentKind } from '@/core/adjust/adjustmentKind'
+import type { NewAdjustment } from '@/schema/run'
 import type { Queryable } from '../database'
 
 const AdjustmentRow = z

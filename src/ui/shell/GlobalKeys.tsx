@@ -1,10 +1,12 @@
 'use client'
 import Button from '@mui/material/Button'
+import dynamic from 'next/dynamic'
 import { useRouter } from 'next/navigation'
 import { useEffect, useRef, useState } from 'react'
 import { isTyping } from './isTyping'
-import { KeysDialog } from './KeysDialog'
 import { PLACES } from './places'
+
+const KeysDialog = dynamic(() => import('./KeysDialog').then(({ KeysDialog }) => KeysDialog))
 
 /** Keys that work on every page: `/` finds, `g` and a letter goes, `?` lists the keys. */
 export function GlobalKeys() {
@@ -49,7 +51,7 @@ export function GlobalKeys() {
       >
         keys
       </Button>
-      <KeysDialog isOpen={isListOpen} onClose={() => setListOpen(false)} />
+      {isListOpen && <KeysDialog onClose={() => setListOpen(false)} />}
     </>
   )
 }

@@ -35,9 +35,9 @@ const KEYS: readonly (readonly [where: string, keys: readonly (readonly [string,
 ]
 
 /** The list of keys. None of them is needed; all of them are quicker. */
-export function KeysDialog({ isOpen, onClose }: { isOpen: boolean; onClose: () => void }) {
+export function KeysDialog({ onClose }: { onClose: () => void }) {
   return (
-    <Dialog open={isOpen} onClose={onClose} aria-labelledby="keys-title" maxWidth="sm" fullWidth>
+    <Dialog open onClose={onClose} aria-labelledby="keys-title" maxWidth="sm" fullWidth>
       <DialogTitle id="keys-title">Keys</DialogTitle>
       <DialogContent>
         {KEYS.map(([where, keys]) => (

@@ -100,6 +100,7 @@ export const theme = createTheme({
           '& option': { color: LIGHT.ink, background: '#fff' },
           '@media (max-width: 900px)': {
             '& .brand': { marginRight: 14 },
+            '& .brand, & nav a': { minHeight: 44, display: 'inline-flex', alignItems: 'center' },
             '& .MuiInputBase-root': { maxWidth: '8.6rem', minHeight: 44 },
             '& .MuiButton-outlined': { minHeight: 44 },
           },

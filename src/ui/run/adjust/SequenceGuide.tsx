@@ -1,8 +1,8 @@
 'use client'
+import { ADJUSTMENT_KINDS } from '@/core/adjust/adjustmentKind'
 import { formatPlain } from '@/core/format/formatNumber'
 import type { SequenceStep } from '@/core/run/advise/adjustSequence'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
-import { ADJUSTMENT_KINDS } from '@/schema/run'
 import type { RunView } from '@/schema/runView'
 import { Mark } from '../../parts/Mark'
 

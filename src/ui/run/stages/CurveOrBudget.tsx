@@ -1,6 +1,8 @@
-import { BudgetPanel } from '../judge/BudgetPanel'
+import { fetchedAhead } from '../../parts/fetchedAhead'
 import { LiveCorridor } from '../reading/LiveCorridor'
 import type { StageProps } from './stageView'
+
+const BudgetPanel = fetchedAhead(() => import('../judge/BudgetPanel').then(({ BudgetPanel }) => BudgetPanel))
 
 /** The corridor of errors; in its place the budget while that is looked at. */
 export function CurveOrBudget({ children, ...props }: StageProps & { children?: React.ReactNode }) {

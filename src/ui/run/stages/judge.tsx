@@ -1,11 +1,13 @@
 import { remedyFactsOf } from '@/core/run/advise/adviseRound'
-import { DiagnosisView } from '../../parts/DiagnosisView'
+import { fetchedAhead } from '../../parts/fetchedAhead'
 import { JudgeFoot } from '../judge/JudgeFoot'
 import { StageCorridors } from '../judge/StageCorridors'
 import { CurveOrBudget } from './CurveOrBudget'
 import { StageReadings } from './StageReadings'
 import { StageVerdict } from './StageVerdict'
 import type { StageProps, StageView } from './stageView'
+
+const DiagnosisView = fetchedAhead(() => import('../../parts/DiagnosisView').then(({ DiagnosisView }) => DiagnosisView))
 
 /** The verdict, what the readings point to, and the decision. */
 export const judge: StageView = {

@@ -1,5 +1,4 @@
-import { HotOffsetPanel } from '../work/HotOffsetPanel'
-import { LoopCheckPanel } from '../work/LoopCheckPanel'
+import { fetchedAhead } from '../../parts/fetchedAhead'
 import { WorkPanel } from '../work/WorkPanel'
 import { adjustAgainOf } from './adjustAgain'
 import { HookUpNow } from './HookUpNow'
@@ -7,6 +6,9 @@ import { StageReadings } from './StageReadings'
 import { StageVerdict } from './StageVerdict'
 import { StepFoot } from './StepFoot'
 import type { StageProps, StageView } from './stageView'
+
+const HotOffsetPanel = fetchedAhead(() => import('../work/HotOffsetPanel').then(({ HotOffsetPanel }) => HotOffsetPanel))
+const LoopCheckPanel = fetchedAhead(() => import('../work/LoopCheckPanel').then(({ LoopCheckPanel }) => LoopCheckPanel))
 
 /** Back into service, step by step, with the host looked at on the way. */
 export const restore: StageView = {
