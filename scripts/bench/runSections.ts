@@ -3,6 +3,7 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { chmod } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { gzipSync } from 'node:zlib'
 import { chromium, type Page } from '@playwright/test'
 import type { RunView } from '../../src/schema/runView'
 import { buildIfStale } from '../setup/build'
@@ -108,10 +109,29 @@ async function servedSections(bench: Bench, databaseUrl: string): Promise<string
     return [
       await httpSection(await longRun(bench), { bench, cookie, address: server.address }),
       await paintSection({ bench, cookie, address: server.address }),
+      await scriptSection(await longRun(bench), { cookie, address: server.address }),
     ]
   } finally {
     await server.stop()
   }
+}
+
+/** The scripts a browser fetches for the first paint of a run, as sent (gzip); those fetched after it come on top. */
+async function scriptSection(run: RunView, { cookie, address }: Omit<Served, 'bench'>): Promise<string> {
+  const page = await (await fetch(`${address}/runs/${run.id}`, { headers: { cookie } })).text()
+  // What only browsers without modules load does not count: none of those that run Barys does.
+  const tags = [...page.matchAll(/<script[^>]* src="([^"]+)"[^>]*>/g)].filter(([tag]) => !/nomodule/i.test(tag))
+  const sizes: number[] = []
+  for (const [, source] of tags) {
+    const script = await (await fetch(`${address}${source}`)).arrayBuffer()
+    sizes.push(gzipSync(Buffer.from(script)).length)
+  }
+  const total = sizes.reduce((sum, size) => sum + size, 0)
+  return table(
+    'First load of a run: scripts in the page, gzip',
+    ['', 'files', 'kB'],
+    [['before the first paint', String(sizes.length), (total / 1024).toFixed(0)]],
+  )
 }
 
 type Served = { bench: Bench; cookie: string; address: string }
