@@ -88,7 +88,7 @@ export const frameStyles: GlobalStylesProps['styles'] = [
       '.run-head .beam-box': { display: 'none' },
       '.run-body': { gridTemplateColumns: 'minmax(0, 1fr)' },
       '.run-right': { gridTemplateRows: '300px auto' },
-      '.run-right:has(> .run-panel)': { gridTemplateRows: 'auto auto' },
+      '.run-right:has(> :is(.run-panel, .stage-corridors))': { gridTemplateRows: 'auto auto' },
       '.run-foot': { position: 'sticky', bottom: 0, zIndex: 3 },
       '.stage-track': { paddingLeft: '26px' },
       '.stage-track li': { fontSize: '0.82rem' },
@@ -106,7 +106,11 @@ export const frameStyles: GlobalStylesProps['styles'] = [
   },
   {
     '.prepare': { display: 'grid', gridTemplateRows: 'minmax(0, 1fr) auto', minHeight: 0, gridRow: '3 / 5' },
-    '.plan-fields': { gap: '8px', gridTemplateColumns: 'minmax(150px, 1.5fr) minmax(158px, 1.2fr) 70px 76px 96px' },
+    '.plan-fields': {
+      gap: '8px',
+      gridTemplateColumns: 'minmax(150px, 1.5fr) minmax(158px, 1.2fr) 70px 76px 96px',
+      '@media (max-width: 600px)': { gridTemplateColumns: 'minmax(0, 1fr) minmax(0, 1fr)' },
+    },
     '.leave-links': { display: 'flex', flexWrap: 'wrap', alignItems: 'baseline', gap: '2px 22px' },
     '.others': {
       margin: '0 22px',
@@ -116,7 +120,12 @@ export const frameStyles: GlobalStylesProps['styles'] = [
       borderRadius: '4px',
       justifySelf: 'start',
     },
-    '.stage-corridors': { display: 'grid', gridTemplateColumns: '1fr 1fr', gap: '8px' },
+    '.stage-corridors': {
+      display: 'grid',
+      gridTemplateColumns: '1fr 1fr',
+      gap: '8px',
+      '@media (max-width: 600px)': { gridTemplateColumns: 'minmax(0, 1fr)' },
+    },
     '.stage-corridors figure': { margin: 0, minWidth: 0 },
     '.prepare-body': { padding: '12px 22px', overflowY: 'auto' },
     '.set-aside summary': { cursor: 'pointer', color: 'var(--soft)', fontSize: '0.875rem', minHeight: '28px' },
