@@ -24,6 +24,14 @@ export async function chooseTheme(page: Page, theme: 'Light' | 'Dark' | 'Sun'): 
   await expect(page.locator('html')).toHaveAttribute('data-theme', theme.toLowerCase())
 }
 
+/** Labels that stand on a box too short for them, as a person sees them: with their end cut off. */
+export const cutLabels = (page: Page): Promise<(string | null)[]> =>
+  page.evaluate(() =>
+    [...document.querySelectorAll('label.MuiInputLabel-root')]
+      .filter((label) => label.clientWidth > 0 && label.scrollWidth > label.clientWidth + 1)
+      .map((label) => label.textContent),
+  )
+
 /** A screen of the run as it must stand: axe in three themes, no scrolling at 1280×800, a tablet of 800 px with gloves on. */
 export async function standsStill(page: Page, stage: string): Promise<void> {
   for (const theme of ['Light', 'Dark', 'Sun'] as const) {

@@ -1,5 +1,5 @@
 import { expect, open, startRun, test, typeReading } from './barys'
-import { chooseTheme, seriousFindings, standsStill } from './looks'
+import { chooseTheme, cutLabels, seriousFindings, standsStill } from './looks'
 
 const SCREENS = [
   '/',
@@ -26,14 +26,20 @@ const SCREENS = [
 ]
 
 for (const path of SCREENS)
-  test(`${path}: axe finds nothing serious in any theme, and nothing scrolls sideways at 800 px`, async ({ page }) => {
+  test(`${path}: axe finds nothing serious in any theme; nothing scrolls sideways and no label is cut, at 1280, 800, 390 px`, async ({
+    page,
+  }) => {
     await open(page, path)
     for (const theme of ['Light', 'Dark', 'Sun'] as const) {
       await chooseTheme(page, theme)
       expect(await seriousFindings(page), theme).toEqual([])
     }
-    await page.setViewportSize({ width: 800, height: 1100 })
-    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(800)
+    expect(await cutLabels(page)).toEqual([])
+    for (const width of [800, 390]) {
+      await page.setViewportSize({ width, height: 1100 })
+      expect(await page.evaluate(() => document.documentElement.scrollWidth), `${width} px`).toBeLessThanOrEqual(width)
+      expect(await cutLabels(page), `${width} px`).toEqual([])
+    }
   })
 
 test('the day sheet finds by words, shows what is due, and leads to the instrument', async ({ page }) => {
@@ -61,6 +67,8 @@ for (const width of [800, 390])
     await page.setViewportSize({ width, height: 900 })
     await open(page, '/')
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(width)
+    // On a phone the bar is a menu.
+    if (width < 700) await page.getByRole('button', { name: 'Menu' }).click()
     await page.getByRole('button', { name: 'Sign out' }).click()
     await page.waitForURL(/\/sign-in$/)
   })

@@ -80,6 +80,12 @@ test('a diagnosis follows the readings: leave AO and PV out and the stage cannot
   await expect(first).toContainText('output stage off')
   await expect(first).toContainText('output trim at 4 and 20 mA against the meter')
   await expect(out.getByRole('img', { name: /Error corridor/ })).toBeVisible()
+  // Its points are read out by the arrow keys, first to last.
+  await out.getByRole('img', { name: /Error corridor/ }).focus()
+  await page.keyboard.press('ArrowRight')
+  await expect(out.getByText(/^Readings, rising, 0 kPa: .+ % of span, /)).toBeAttached()
+  await page.keyboard.press('End')
+  await expect(out.getByText(/^Readings, falling, 0 kPa: /)).toBeAttached()
   for (let row = 1; row <= 9; row++) {
     await page.getByLabel(`PV, row ${row}`, { exact: true }).fill('')
     await page.getByLabel(`AO, row ${row}`, { exact: true }).fill('')
