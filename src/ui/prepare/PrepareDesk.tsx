@@ -1,20 +1,22 @@
 'use client'
 import Button from '@mui/material/Button'
 import { useRouter } from 'next/navigation'
-import { type FormEvent, useState } from 'react'
+import { type FormEvent, useCallback, useState } from 'react'
 import { mayGiveAndRead } from '@/core/conformity/referenceFitness'
 import type { RunRule } from '@/core/run/plan/decisionRule'
-import type { LineFill } from '@/core/run/plan/lineHead'
 import type { ReferenceOffer, ReferenceOffers } from '@/plans/offers'
-import { outputOfferFor } from '@/plans/referenceOffers'
 import type { Configuration } from '@/schema/configuration'
-import { refusalWords, send } from '../api'
+import { type Answer, refusalWords, send } from '../api'
+import { BoundBox } from '../form/BoundFields'
+import { useDraftForm } from '../form/useDraftForm'
+import { useSubmit } from '../form/useSubmit'
+import { Refused } from '../parts/Refused'
 import { useSending } from '../useSending'
-import { Box } from './Box'
 import { STANDING_LINE } from './cautions'
 import { type Nameplate, NameplateCheck } from './NameplateCheck'
-import { type PlanBoxes, PlanFields, planOf, sentPlan } from './PlanFields'
+import { PlanFields } from './PlanFields'
 import { plannedRun } from './plannedRun'
+import { type PrepareDraft, PrepareShape, prepareDraft, wishesOf } from './prepareDraft'
 import { ReadFields } from './ReadFields'
 import { References } from './References'
 import { RuleFields } from './RuleFields'
@@ -27,62 +29,17 @@ type Props = {
 
 /** Prepare: nameplate, references, how it is read, the plan; then the run begins. */
 export function PrepareDesk({ instrument, offers }: Props) {
-  const router = useRouter()
-  const sending = useSending()
   const { configuration } = instrument
-  const [inputIds, setInputIds] = useState(firstChoice(offers))
-  const [outputId, setOutputId] = useState(outputOfferFor(offers, firstChoice(offers))?.standard.id ?? null)
-  const [inputUnit, setInputUnit] = useState(configuration.unit)
-  const [reads, setReads] = useState({ digital: false, display: false })
-  const [plan, setPlan] = useState<PlanBoxes>(planOf(configuration))
-  const [rule, setRule] = useState<RunRule>('simple-acceptance')
+  const read = useCallback((draft: PrepareDraft) => wishesOf(draft, instrument), [instrument])
+  const form = useDraftForm(PrepareShape, () => prepareDraft(configuration, offers), read)
   const [nameplate, setNameplate] = useState<Nameplate>('not looked at')
-  const [fill, setFill] = useState<LineFill>('gas')
-  const isUnfit = isAnyUnfit(offers, inputIds, outputId)
-  const [failure, setFailure] = useState<string | null>(null)
-  const [isSending, setSending] = useState(false)
-
-  const start = async (event: FormEvent<HTMLFormElement>) => {
-    event.preventDefault()
-    if (nameplate !== 'as registered')
-      return setFailure(
-        nameplate === 'otherwise'
-          ? 'The nameplate and the register do not agree. Choose above what is to be done about it.'
-          : 'Compare the nameplate with the register first, and tick that they agree.',
-      )
-    const boxes = new FormData(event.currentTarget)
-    setSending(true)
-    const [inputReferenceId = '', ...furtherReferenceIds] = inputIds
-    const wishes = {
-      instrumentId: instrument.id,
-      inputUnit,
-      inputReferenceId,
-      furtherReferenceIds,
-      outputReferenceId: outputId,
-      readsDigital: reads.digital,
-      readsDisplay: reads.display,
-      plan: sentPlan(plan, configuration),
-      decisionRule: rule,
-      unfitReason: boxes.get('unfitReason'),
-      itemCondition: boxes.get('itemCondition'),
-      head: { heightMillimetre: boxes.get('headHeight') ?? '', fill: fill },
-      environment: {
-        ambientCelsius: boxes.get('ambient'),
-        relativeHumidityPercent: boxes.get('humidity'),
-        barometricHPa: boxes.get('barometer'),
-      },
-    }
-    const refusal = await sending(wishes, async (id) => {
-      const answer = await send<{ id: string }>('/api/v1/runs', { id, ...wishes })
-      if (answer.kind === 'done') router.push(`/runs/${answer.value.id}`)
-      return refusalWords(answer)
-    })
-    setFailure(refusal)
-    if (refusal !== null) setSending(false)
-  }
-
+  const { boxes, begin, isBusy, failure } = useBeginning(form, { wishes: read(form.draft), nameplate })
+  const { draft, change } = form
+  const { inputIds, outputId } = draft
+  // Only rules and units of ours are offered.
+  const chosen = { rule: draft.decisionRule as RunRule, inputUnit: draft.inputUnit as Configuration['unit'] }
   return (
-    <form onSubmit={start} className="prepare" aria-label="Prepare the run">
+    <form ref={boxes} onSubmit={begin} className="prepare" aria-label="Prepare the run" noValidate>
       <div className="two-col prepare-body">
         <div className="stack">
           <NameplateCheck instrument={instrument} state={nameplate} change={setNameplate} />
@@ -91,7 +48,7 @@ export function PrepareDesk({ instrument, offers }: Props) {
             name="input"
             offers={offers.inputs}
             chosen={inputIds}
-            choose={setInputIds}
+            choose={(ids) => change(['inputIds'], ids)}
             takesSeveral={offers.isSubRanged}
           />
           {offers.isSubRanged && <SubRanges configuration={configuration} offers={offers.inputs} chosen={inputIds} />}
@@ -101,52 +58,83 @@ export function PrepareDesk({ instrument, offers }: Props) {
               name="output"
               offers={offers.outputs}
               chosen={outputId === null ? [] : [outputId]}
-              choose={([id]) => setOutputId(id ?? null)}
+              choose={([id]) => change(['outputId'], id ?? null)}
             />
           )}
         </div>
         <div className="stack">
-          <ReadFields {...{ configuration, inputUnit, setInputUnit, fill, setFill, reads, setReads }} />
-          <PlanFields plan={plan} change={setPlan} configuration={configuration} />
+          <ReadFields form={form} configuration={configuration} />
+          <PlanFields form={form} configuration={configuration} />
           <RuleFields
-            rule={rule}
-            change={setRule}
-            planned={plannedRun({ configuration, offers, inputIds, outputId, inputUnit, rule })}
+            rule={chosen.rule}
+            change={(rule) => change(['decisionRule'], rule)}
+            planned={plannedRun({ configuration, offers, inputIds, outputId, ...chosen })}
           />
-          {isUnfit && (
-            <Box
-              name="unfitReason"
+          {isAnyUnfit(offers, inputIds, outputId) && (
+            <BoundBox
+              form={form}
+              path="unfitReason"
               label="Why a reference that does not suit is used; stands on the certificate"
-              isWords
             />
           )}
           <p className="soft small">{STANDING_LINE}</p>
         </div>
       </div>
-      <div className="run-foot is-row">
-        <Button type="submit" variant="contained" size="large" disabled={isSending}>
-          Begin the run <kbd style={{ marginLeft: 14 }}>Enter</kbd>
-        </Button>
-        {failure ? (
-          <p className="tone-outside" role="alert">
-            {failure}
-          </p>
-        ) : (
-          <p className="soft small">
-            References, limits and plan are kept with the run as they are now. Isolate comes next, step by step.
-          </p>
-        )}
-      </div>
+      <BeginFoot isBusy={isBusy} failure={failure} />
     </form>
   )
 }
 
-/** One reference that reaches everything, or the fewest that do together. */
-function firstChoice({ inputs, isSubRanged, suggestedInputIds }: ReferenceOffers): string[] {
-  if (isSubRanged) return [...suggestedInputIds]
-  const best = usable(inputs)
-  return best ? [best.standard.id] : []
+function BeginFoot({ isBusy, failure }: { isBusy: boolean; failure: string | null }) {
+  return (
+    <div className="run-foot is-row">
+      <Button type="submit" variant="contained" size="large" disabled={isBusy}>
+        Begin the run <kbd style={{ marginLeft: 14 }}>Enter</kbd>
+      </Button>
+      {failure ? (
+        <Refused words={failure} />
+      ) : (
+        <p className="soft small">
+          References, limits and plan are kept with the run as they are now. Isolate comes next, step by step.
+        </p>
+      )}
+    </div>
+  )
 }
+
+/** Begins the run once the nameplate was compared; sent again unchanged it is begun once. */
+function useBeginning(
+  form: Parameters<typeof useSubmit>[0],
+  { wishes, nameplate }: { wishes: ReturnType<typeof wishesOf>; nameplate: Nameplate },
+) {
+  const router = useRouter()
+  const sending = useSending()
+  const [isBegun, setBegun] = useState(false)
+  const [objection, setObjection] = useState<string | null>(null)
+  const store = async () => {
+    let answer: Answer<{ id: string }> = { kind: 'unreachable' }
+    await sending(wishes, async (id) => {
+      answer = await send<{ id: string }>('/api/v1/runs', { id, ...wishes })
+      return refusalWords(answer)
+    })
+    return answer
+  }
+  const { boxes, submit, isSending, failure } = useSubmit(form, store, ({ id }: { id: string }) => {
+    setBegun(true)
+    router.push(`/runs/${id}`)
+  })
+  const begin = (event: FormEvent) => {
+    setObjection(nameplate === 'as registered' ? null : NAMEPLATE_FIRST[nameplate])
+    if (nameplate === 'as registered') return submit(event)
+    event.preventDefault()
+  }
+  return { boxes, begin, isBusy: isSending || isBegun, failure: objection ?? failure }
+}
+
+const NAMEPLATE_FIRST = {
+  otherwise: 'The nameplate and the register do not agree. Choose above what is to be done about it.',
+  'not looked at': 'Compare the nameplate with the register first, and tick that they agree.',
+} as const
 
 /** Which of several references serves which points. */
 function SubRanges({
@@ -164,9 +152,6 @@ function SubRanges({
   )
   return <p className={words.isComplete ? 'small num' : 'small tone-outside'}>{words.text}</p>
 }
-
-/** The best offer that may be used; one out of date or too short must be chosen on purpose. */
-const usable = (offers: readonly ReferenceOffer[]) => offers.find((offer) => offer.mark !== 'outside')
 
 /** Whether a reference is chosen that does not suit, or one device for two things at once. */
 function isAnyUnfit(

@@ -1,0 +1,42 @@
+import { describe, expect, test } from 'vitest'
+import { benchWorld } from '../../../tests/support/benchPlant'
+import { PrepareShape, prepareDraft, wishesOf } from './prepareDraft'
+
+const { configuration } = benchWorld('X-1')
+const [A, B, M] = ['a', 'b', 'c'].map((letter) => `00000000-0000-4000-8000-00000000000${letter}`) as [
+  string,
+  string,
+  string,
+]
+const INSTRUMENT = { id: '00000000-0000-4000-8000-0000000000ff', configuration }
+const draft = {
+  ...prepareDraft(configuration, { inputs: [], outputs: null, isSubRanged: false, suggestedInputIds: [] }),
+}
+const wishes = (change: Partial<typeof draft>) => wishesOf({ ...draft, inputIds: [A], ...change }, INSTRUMENT)
+
+describe('what Prepare sends', () => {
+  test('leaves points as registered to the register, and sends others as typed', () => {
+    expect(wishes({}).plan.testPoints).toBeNull()
+    expect(wishes({ plan: { ...draft.plan, testPoints: '0 100' } }).plan.testPoints).toBe('0 100')
+  })
+  test('an empty hold is none, never a hold of nothing', () => {
+    const { plan } = wishes({ plan: { ...draft.plan, dwellSeconds: '  ', stabilityPercent: '0,1', cycles: '3' } })
+    expect(plan).toMatchObject({ dwellSeconds: null, stabilityPercent: '0,1', cycles: 3 })
+  })
+  test('the first reference gives the pressure, the others their sub-ranges', () => {
+    const sent = wishes({ inputIds: [B, A], outputId: M })
+    expect(sent).toMatchObject({ inputReferenceId: B, furtherReferenceIds: [A], outputReferenceId: M })
+  })
+  test('is taken by the schema of the server as it stands', () => {
+    expect(PrepareShape.safeParse(wishes({})).success).toBe(true)
+  })
+  test.each([
+    ['plan.dwellSeconds', { plan: { ...draft.plan, dwellSeconds: '2.5' } }],
+    ['environment.barometricHPa', { environment: { ...draft.environment, barometricHPa: 'high' } }],
+    ['head.heightMillimetre', { head: { heightMillimetre: '200000', fill: 'gas' } }],
+    ['inputReferenceId', { inputIds: [] }],
+  ])('what is wrong is said at its box: %s', (field, change) => {
+    const refused = PrepareShape.safeParse(wishes(change))
+    expect(refused.error?.issues.map(({ path }) => path.join('.'))).toEqual([field])
+  })
+})

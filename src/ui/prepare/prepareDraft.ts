@@ -1,0 +1,80 @@
+import { formatPlain } from '@/core/format/formatNumber'
+import type { ReferenceOffers } from '@/plans/offers'
+import { outputOfferFor } from '@/plans/referenceOffers'
+import type { Configuration } from '@/schema/configuration'
+import { StartRun } from '@/schema/startRun'
+
+/** What is typed and chosen in Prepare. */
+export type PrepareDraft = {
+  inputUnit: string
+  inputIds: string[]
+  outputId: string | null
+  readsDigital: boolean
+  readsDisplay: boolean
+  plan: { testPoints: string; pointOrder: string; cycles: string; dwellSeconds: string; stabilityPercent: string }
+  decisionRule: string
+  unfitReason: string
+  itemCondition: string
+  head: { heightMillimetre: string; fill: string }
+  environment: { ambientCelsius: string; relativeHumidityPercent: string; barometricHPa: string }
+}
+
+/** What Prepare sends, but for the id that is made when it is sent. */
+export const PrepareShape = StartRun.omit({ id: true })
+
+/** The register's own plan and the references that fit best, to begin with. */
+export function prepareDraft(configuration: Configuration, offers: ReferenceOffers): PrepareDraft {
+  const inputIds = firstChoice(offers)
+  return {
+    inputUnit: configuration.unit,
+    inputIds,
+    outputId: outputOfferFor(offers, inputIds)?.standard.id ?? null,
+    readsDigital: false,
+    readsDisplay: false,
+    plan: {
+      testPoints: pointsText(configuration),
+      pointOrder: configuration.pointOrder,
+      cycles: '1',
+      dwellSeconds: '',
+      stabilityPercent: '',
+    },
+    decisionRule: 'simple-acceptance',
+    unfitReason: '',
+    itemCondition: '',
+    head: { heightMillimetre: '', fill: 'gas' },
+    environment: { ambientCelsius: '', relativeHumidityPercent: '', barometricHPa: '' },
+  }
+}
+
+/** The draft as the server takes it: points as registered are left to the register. */
+export function wishesOf(
+  { inputIds, outputId, plan, ...draft }: PrepareDraft,
+  { id, configuration }: { id: string; configuration: Configuration },
+) {
+  const [inputReferenceId = '', ...furtherReferenceIds] = inputIds
+  const orNothing = (typed: string) => (typed.trim() === '' ? null : typed)
+  return {
+    ...draft,
+    instrumentId: id,
+    inputReferenceId,
+    furtherReferenceIds,
+    outputReferenceId: outputId,
+    plan: {
+      testPoints: plan.testPoints === pointsText(configuration) ? null : plan.testPoints,
+      pointOrder: plan.pointOrder,
+      cycles: Number(plan.cycles),
+      dwellSeconds: orNothing(plan.dwellSeconds),
+      stabilityPercent: orNothing(plan.stabilityPercent),
+    },
+  }
+}
+
+const pointsText = ({ testPoints }: Configuration) =>
+  testPoints.map((point) => formatPlain(point).replace('−', '-')).join(', ')
+
+/** One reference that reaches everything, or the fewest that do together; one that does not suit is chosen on purpose. */
+function firstChoice({ inputs, isSubRanged, suggestedInputIds }: ReferenceOffers): string[] {
+  if (isSubRanged) return [...suggestedInputIds]
+  const best = inputs.find((offer) => offer.mark !== 'outside')
+  return best ? [best.standard.id] : []
+}
