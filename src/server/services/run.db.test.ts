@@ -188,6 +188,9 @@ describe('the way through a run', () => {
     })
     await expect(startRun(again, as(BEN))).rejects.toThrow('Anna Test has a run open on this instrument')
     await expect(startRun({ ...again, id: run.id }, as(ANNA))).resolves.toEqual({ id: run.id })
+    await expect(startRun({ ...again, id: run.id, decisionRule: 'guard-band' }, as(ANNA))).rejects.toThrow(
+      'a run was begun with this id and another plan; yours was not begun',
+    )
     await abandonRun(run.id, { reason: 'wrong instrument' }, as(ANNA))
     await expect(startRun(again, as(BEN))).resolves.toEqual({ id: again.id })
     await expect(recordReading(run.id, nextReading(run), as(ANNA))).rejects.toThrow(

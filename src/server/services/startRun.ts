@@ -1,3 +1,4 @@
+import { isDeepStrictEqual } from 'node:util'
 import { calendarDate } from '@/core/format/formatTime'
 import { refuseUnmeetableRule } from '@/core/run/plan/decisionRule'
 import { plannedUncertainty, tightestUncertainty } from '@/core/run/plan/plannedUncertainty'
@@ -65,7 +66,7 @@ export function startRun(input: StartRun, { person, now }: Actor): Promise<{ id:
       at: now,
       personId: person.id,
     }
-    if (!(await insertRun(db, row))) return repeatedStart(db, input)
+    if (!(await insertRun(db, row))) return repeatedStart(db, input.id, world)
     await insertRound(db, { runId: input.id, round: 0, at: now, personId: person.id, planReason: null })
     await insertSteps(db, { runId: input.id, round: 0, points: world.points })
     await insertEvent(db, { at: now, personId: person.id, kind: 'run started', subjectId: input.id })
@@ -73,10 +74,33 @@ export function startRun(input: StartRun, { person, now }: Actor): Promise<{ id:
   })
 }
 
-async function repeatedStart(db: Queryable, input: StartRun): Promise<{ id: string }> {
-  const same = await selectRun(db, input.id)
-  if (same?.instrumentId === input.instrumentId) return { id: same.id }
-  const open = await selectOpenRun(db, input.instrumentId)
+/** What a run was asked for, of its world: all that is sent, and nothing of what has changed since by itself. */
+const askedOf = (world: World) => ({
+  instrument: world.instrument.id,
+  inputUnit: world.inputUnit,
+  points: world.points,
+  references: [world.inputReference, ...(world.furtherReferences ?? []), world.outputReference].map(
+    (reference) => reference?.id ?? null,
+  ),
+  environment: world.environment,
+  reads: [world.readsDigital ?? false, world.readsDisplay ?? false],
+  hold: [world.dwellSeconds ?? null, world.stabilityPercent ?? null],
+  decisionRule: world.decisionRule,
+  head: world.head ?? null,
+  itemCondition: world.itemCondition ?? null,
+})
+
+/** The same again is an answer that got lost; another plan under its id is not begun in silence. */
+async function repeatedStart(db: Queryable, id: string, world: World): Promise<{ id: string }> {
+  const same = await selectRun(db, id)
+  if (same && isDeepStrictEqual(askedOf(same.world), askedOf(world))) return { id }
+  if (same)
+    throw new Conflict(
+      'id',
+      'a run was begun with this id and another plan; yours was not begun',
+      'go on with that run, or send yours with a new id',
+    )
+  const open = await selectOpenRun(db, world.instrument.id)
   throw new Conflict(
     'instrumentId',
     `${open?.startedBy ?? 'somebody'} has a run open on this instrument`,
