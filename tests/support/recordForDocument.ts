@@ -24,18 +24,17 @@ const at = (minutes: number) => new Date(NOW.getTime() + minutes * 60_000).toISO
 let made = 0
 const id = () => `00000000-0000-4000-8000-${String(++made).padStart(12, '0')}`
 
-/** A sealed record without a database: what a document is made from. */
-export function recordForDocument({
+/** A run without a database, sealed in all but name. */
+export function runForDocument({
   description,
-  site = 'Bench laboratory',
   withCorrection = false,
   asLeftRounds = 0,
   errorPercent = [],
   firstDecision,
   pauses,
-  ...wishes
-}: Wishes = {}): SealedRecord {
-  const world = { ...benchWorld('X-100', description === undefined ? {} : { description }), ...wishes.world }
+  world: changes,
+}: Wishes = {}): RunView {
+  const world = { ...benchWorld('X-100', description === undefined ? {} : { description }), ...changes }
   const rounds = Array.from({ length: asLeftRounds + 1 }, (_, round): RunRound => {
     const made = roundOf(round, { isLast: round === asLeftRounds, withCorrection, error: errorPercent[round] ?? 0 })
     const { decision } = made
@@ -43,7 +42,7 @@ export function recordForDocument({
       ? made
       : { ...made, decision: { ...decision, decision: firstDecision } }
   })
-  const run: RunView = {
+  return {
     id: id(),
     status: 'sealed',
     startedAt: at(0),
@@ -52,6 +51,11 @@ export function recordForDocument({
     rounds,
     ...(pauses && { pauses }),
   }
+}
+
+/** A sealed record without a database: what a document is made from. */
+export function recordForDocument({ site = 'Bench laboratory', ...wishes }: Wishes = {}): SealedRecord {
+  const run = runForDocument(wishes)
   return recordOf({
     run,
     state: runState(run),
