@@ -3,12 +3,7 @@ import { DECISIONS } from '@/core/run/decision'
 import { ADJUSTMENT_KINDS, type AdjustmentKind } from '../core/adjust/adjustmentKind'
 import { PointListForm } from './configurationForm'
 import { DecimalText, OptionalDecimalText } from './decimal'
-
-export const Reason = z
-  .string()
-  .trim()
-  .min(1, { error: 'give the reason' })
-  .max(500, { error: '500 characters at most' })
+import { OptionalText, Reason } from './texts'
 
 /** The same as a caller may write it, with what has a default left out. */
 
@@ -78,13 +73,7 @@ export const WorkStepAnswer = z
     list: z.enum(['isolate', 'restore']),
     item: z.string().min(1).max(40),
     outcome: z.enum(['done', 'not-applicable']),
-    words: z
-      .string()
-      .trim()
-      .max(1000, { error: '1000 characters at most' })
-      .transform((text) => text || null)
-      .nullable()
-      .default(null),
+    words: OptionalText(1000).default(null),
   })
   .refine(({ outcome, words }) => outcome === 'done' || words !== null, {
     path: ['words'],

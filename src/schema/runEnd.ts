@@ -1,17 +1,11 @@
 import { z } from 'zod'
-import { Reason } from './run'
+import { OptionalText, Reason } from './texts'
 
 /** Signing: the password once more, an explicit confirmation, and a remark where the last round is outside. */
 export const Signing = z.object({
   password: z.string().min(1, { error: 'give your password once more: it is your signature' }).max(200),
   confirmed: z.literal(true, { error: 'confirm that these are the readings you took' }),
-  remark: z
-    .string()
-    .trim()
-    .max(1000, { error: '1000 characters at most' })
-    .transform((text) => text || null)
-    .nullable()
-    .default(null),
+  remark: OptionalText(1000).default(null),
 })
 
 export type Signing = z.infer<typeof Signing>

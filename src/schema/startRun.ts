@@ -5,15 +5,7 @@ import { MOST_CYCLES, POINT_ORDERS, type PointOrder } from '@/core/run/plan/plan
 import { PointListForm } from './configurationForm'
 import { DecimalNumber, OptionalDecimalText } from './decimal'
 import { PressureUnitId } from './errorLimit'
-
-/** Text that may be left out: null then. */
-const OptionalText = (max: number) =>
-  z
-    .string()
-    .trim()
-    .max(max, { error: `${max} characters at most` })
-    .transform((typed) => typed || null)
-    .nullable()
+import { OptionalText } from './texts'
 
 /** What a run may take otherwise than the register says. Points in the scale the register gives them in. */
 export const RunPlan = z.object({
