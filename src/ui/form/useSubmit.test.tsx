@@ -43,5 +43,5 @@ test('a server that does not answer leaves what was typed, and the button can be
   const { result, press } = submitting({ kind: 'unreachable' })
   await press()
   await waitFor(() => expect(result.current.isSending).toBe(false))
-  expect(result.current.failure).toContain('What you typed is still here')
+  expect(result.current.failure).toContain('nothing is confirmed')
 })

@@ -2,7 +2,7 @@
 import { type FormEvent, type RefObject, useRef, useState } from 'react'
 import { flushSync } from 'react-dom'
 import type { RefusedField } from '@/schema/answer'
-import { type Answer, inWords } from '../api'
+import { type Answer, inWords, refusalWords } from '../api'
 import { isAt, type useDraftForm } from './useDraftForm'
 
 type Form = Pick<ReturnType<typeof useDraftForm>, 'refusals' | 'tryIt' | 'refuse'> & {
@@ -36,11 +36,9 @@ export function useSubmit<T>(form: Form, store: () => Promise<Answer<T>>, done: 
     const answer = await store()
     setSending(false)
     if (answer.kind === 'done') done(answer.value)
-    else if (answer.kind === 'unreachable')
-      setFailure('Barys does not answer. What you typed is still here: try again; nothing is stored twice.')
     else {
-      flushSync(() => form.refuse(answer.refusals))
-      refused(answer.refusals.map(inWords).join(' '))
+      if (answer.kind === 'refused') flushSync(() => form.refuse(answer.refusals))
+      refused(refusalWords(answer) ?? '')
     }
   }
   return { boxes, submit, isSending, failure }
