@@ -74,6 +74,14 @@ describe('the error corridor', () => {
       expect(y).toBeLessThanOrEqual(chart.chartArea.bottom)
     }
   })
+  test('a point beyond the frame has its figure beside it; one inside has none', () => {
+    // 30 mA on 4 … 20 mA is 62.5 % of span too much; the frame ends at forty limits of 0.5 %.
+    const { chart } = drawn(errorCorridor(corridor([4, 12, 30]), STYLE))
+    expect(chart.config.options?.plugins?.marginalia?.remarks).toMatchObject([{ text: '+62.5', at: { x: 100, y: 20 } }])
+    expect(
+      drawn(errorCorridor(corridor([4, 12, 21]), STYLE)).chart.config.options?.plugins?.marginalia?.remarks,
+    ).toEqual([])
+  })
   test('inside the limit stands on verdigris, outside on the plain ground', () => {
     const { chart, colourAt } = drawn(errorCorridor(corridor([4, 12, 20]), STYLE))
     const at = (error: number) =>

@@ -54,7 +54,7 @@ export function errorCorridor(data: CorridorData, style: ChartStyle): ChartPictu
           said,
           title: `error, ${ERROR_BASIS_WORDS[data.errorBasis ?? 'span']}`,
           zones: corridorZones(data, drawing.reach, { palette: style.palette, across: acrossOf(data) }),
-          remarks: data.series.flatMap((series) => earlierName(series, drawing)),
+          remarks: data.series.flatMap((series) => [...earlierName(series, drawing), ...beyond(series, drawing)]),
         }),
         scales: { x: inputAxis(drawing), y: errorAxis(drawing), yLimits: limitsAxis(drawing) },
       },
@@ -102,6 +102,19 @@ function earlierName({ style: kind, points, label }: CorridorSeries, { data, rea
   if (kind !== 'earlier' || !last) return []
   const at = { x: acrossOf(data)(last.appliedPercent), y: within(reach, shownError(data, last)) }
   return [{ at, text: label, colour: style.palette.soft, align: 'right', up: 0.9, right: -0.4 }]
+}
+
+/** The figures of points that lie beyond the frame: their place on its edge does not tell them. */
+function beyond({ style: kind, points }: CorridorSeries, { data, reach, style }: Drawing): Remark[] {
+  if (kind === 'earlier') return []
+  return points.flatMap((point) => {
+    const error = shownError(data, point)
+    const edge = within(reach, error)
+    if (edge === error) return []
+    const at = { x: acrossOf(data)(point.appliedPercent), y: edge }
+    const text = formatSigned(error, 1)
+    return [{ at, text, colour: style.palette.clay, align: 'left' as const, isBold: true, up: 0, right: 0.9 }]
+  })
 }
 
 /** The error limit above and below. */
