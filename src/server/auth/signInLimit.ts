@@ -15,6 +15,8 @@ const limiter = () =>
     tableName: 'rate_limit',
     tableCreated: true,
     keyPrefix: 'sign-in',
+    // Made anew for every try: each would leave a timer of its own behind. `forgetTries` clears what has expired.
+    clearExpiredByTimeout: false,
     points: MOST_TRIES,
     duration: WINDOW_MINUTES * 60,
   })
