@@ -67,6 +67,22 @@ describe('the error corridor', () => {
     expect((b?.x ?? 0) - (a?.x ?? 0)).toBeCloseTo((c?.x ?? 0) - (b?.x ?? 0), 6)
     expect((d?.x ?? 0) - (c?.x ?? 0)).toBeCloseTo((c?.x ?? 0) - (b?.x ?? 0), 6)
   })
+  test('what has no logarithm, and what lies beyond the inputs, stands on the edge', () => {
+    const points = [0.1, 1, 10, 100].map((p) => point(p, 4 + p * 0.16))
+    const decades: CorridorData = {
+      ...corridor([]),
+      errorBasis: 'reading',
+      testPoints: [0.1, 1, 10, 100],
+      series: [{ label: 'As found', style: 'as-found', points: [point(0, 4), ...points] }],
+    }
+    const { pointsOf, chart } = drawn(errorCorridor(decades, STYLE))
+    const [zero, lowest] = pointsOf('As found')
+    expect(zero?.x).toBeCloseTo(lowest?.x ?? 0, 6)
+    expect(chart.scales.x?.min).toBeCloseTo(0.04, 12) // 0.1 % of 40 kPa
+    const at = (percent: number) => corridorPointer(decades, { percent, errorPercentSpan: null, direction: 'rising' }).x
+    expect(at(-5)).toBeCloseTo(0.04, 12)
+    expect(at(900)).toBeCloseTo(40, 12)
+  })
   test('a slip of the decimal mark is drawn on the edge, inside the picture', () => {
     const { pointsOf, chart } = drawn(errorCorridor(corridor([40, 12, 2000]), STYLE))
     for (const { y } of pointsOf('As found')) {
@@ -120,6 +136,10 @@ describe('the error corridor', () => {
     )
     expect(picture.said.flat()[1]).toBe('As found, rising, 20 kPa: +1.000 % of span, outside')
     expect(errorCorridor(corridor([]), STYLE).words).toContain('empty')
+    // Under a rule that says more, what is read out says it as the ladder does.
+    const stated = { ...point(50, 12.02), statement: 'conditional pass' as const }
+    const ruled = { ...corridor([]), series: [{ label: 'As found', style: 'as-found' as const, points: [stated] }] }
+    expect(errorCorridor(ruled, STYLE).said.flat()[0]).toMatch(/: \+0\.125 % of span, conditional pass$/)
   })
   test('the reading being typed stands at its error, and the corridor does not stretch for a number half typed', () => {
     const data = corridor([4, 12])

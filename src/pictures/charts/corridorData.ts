@@ -8,7 +8,10 @@ import { inputAtPercent, percentOfInput } from '@/core/transfer/linearTransfer'
 export type CorridorSeries = {
   readonly label: string
   readonly style: 'as-found' | 'as-left' | 'earlier'
-  readonly points: readonly Pick<JudgedPoint, 'appliedPercent' | 'errorPercentSpan' | 'direction' | 'verdict'>[]
+  readonly points: readonly Pick<
+    JudgedPoint,
+    'appliedPercent' | 'errorPercentSpan' | 'direction' | 'verdict' | 'statement'
+  >[]
 }
 
 export type CorridorData = {
@@ -33,8 +36,11 @@ export type CorridorReach = { readonly low: number; readonly high: number; reado
 export function corridorReach(data: CorridorData): CorridorReach {
   const percents = [...data.testPoints, ...data.series.flatMap((s) => s.points.map((p) => p.appliedPercent))]
   const isLog = data.errorBasis === 'reading'
-  const low = isLog ? Math.min(...percents) : Math.min(0, ...percents)
-  const high = isLog ? Math.max(...percents) : Math.max(100, ...percents)
+  // Nothing at or below zero has a place on a logarithmic axis.
+  const placed = isLog
+    ? percents.filter((percent) => inputAtPercent(percent, data.basis.range) > 0)
+    : [0, 100, ...percents]
+  const [low, high] = [Math.min(...placed), Math.max(...placed)]
   const errors = data.series
     .filter((s) => s.style !== 'earlier')
     .flatMap((s) => s.points.map((p) => Math.abs(shownError(data, p))))
@@ -91,9 +97,16 @@ export function shownError(
   return shownPercent(point.errorPercentSpan, applied, { basis: errorBasis, range: basis.range })
 }
 
-/** From left to right: % of input span, or the input itself where the axis is logarithmic. */
-export const acrossOf = (data: CorridorData) => (percent: number) =>
-  data.errorBasis === 'reading' ? inputAtPercent(percent, data.basis.range) : percent
+/**
+ * From left to right: % of input span, or the input itself where the axis is logarithmic. Inputs beyond the picture stand
+ * on its edge; so do those at or below zero, which have no logarithm.
+ */
+export const acrossOf =
+  (data: CorridorData, { low, high }: Pick<CorridorReach, 'low' | 'high'>) =>
+  (percent: number): number => {
+    const shown = Math.min(high, Math.max(low, percent))
+    return data.errorBasis === 'reading' ? inputAtPercent(shown, data.basis.range) : shown
+  }
 
 /** A point beyond the frame is drawn on its edge: better there than not at all. */
 export const within = ({ error }: CorridorReach, value: number): number => Math.min(error, Math.max(-error, value))

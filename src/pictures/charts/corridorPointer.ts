@@ -16,7 +16,7 @@ export type CorridorCursor = {
 export function corridorPointer(data: CorridorData, cursor: CorridorCursor): ChartPointer {
   const reach = corridorReach(data)
   const { percent, errorPercentSpan, direction } = cursor
-  const x = acrossOf(data)(percent)
+  const x = acrossOf(data, reach)(percent)
   if (errorPercentSpan === null) return { x, y: null, direction, says: null }
   const error = shownError(data, { appliedPercent: percent, errorPercentSpan })
   const y = within(reach, error)

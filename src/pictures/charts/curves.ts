@@ -1,4 +1,4 @@
-import { formatPlain } from '@/core/format/formatNumber'
+import { formatFixed, formatPlain } from '@/core/format/formatNumber'
 import { chartOptions, linearAxis } from './chartOptions'
 import type { ChartPicture, ChartStyle } from './chartPicture'
 import type { Place } from './marginalia'
@@ -28,7 +28,7 @@ export function curvesChart({ curves, x, y, words }: Curves, style: ChartStyle):
     return linearAxis(style, {
       ...(title !== null && { title }),
       ends: [Math.min(0, ...values), Math.max(...values)],
-      words: (value, ticks) => value.toFixed(decimalsOfTicks(ticks)).replace('-', '−'),
+      words: (value, ticks) => formatFixed(value, decimalsOfTicks(ticks)),
       lines: 'all',
     })
   }

@@ -3,7 +3,7 @@ import type { PointVerdict } from '@/core/error/verdict'
 import { formatFixed, formatPlain, formatSigned } from '@/core/format/formatNumber'
 import { ERROR_BASIS_WORDS } from '@/core/run/judge/errorBasis'
 import { inputAtPercent } from '@/core/transfer/linearTransfer'
-import { VERDICT_WORDS } from '@/words/pointVerdictWords'
+import { pointVerdictWords } from '@/words/pointVerdictWords'
 import type { Tone } from '../scene'
 import { chartOptions, linearAxis } from './chartOptions'
 import type { ChartPicture, ChartStyle } from './chartPicture'
@@ -53,7 +53,7 @@ export function errorCorridor(data: CorridorData, style: ChartStyle): ChartPictu
         ...chartOptions(style, {
           said,
           title: `error, ${ERROR_BASIS_WORDS[data.errorBasis ?? 'span']}`,
-          zones: corridorZones(data, drawing.reach, { palette: style.palette, across: acrossOf(data) }),
+          zones: corridorZones(data, drawing.reach, { palette: style.palette, across: acrossOf(data, drawing.reach) }),
           remarks: data.series.flatMap((series) => [...earlierName(series, drawing), ...beyond(series, drawing)]),
         }),
         scales: { x: inputAxis(drawing), y: errorAxis(drawing), yLimits: limitsAxis(drawing) },
@@ -66,7 +66,7 @@ function curveOf({ style: kind, points, label }: CorridorSeries, { data, reach, 
   const { palette, fontSize } = style
   const isEarlier = kind === 'earlier'
   const tones = points.map(({ verdict }) => palette[VERDICT_TONE[verdict]])
-  const across = acrossOf(data)
+  const across = acrossOf(data, reach)
   return {
     label,
     data: points.map((p) => ({ x: across(p.appliedPercent), y: within(reach, shownError(data, p)) })),
@@ -92,7 +92,7 @@ function saidOf({ style, points, label }: CorridorSeries, data: CorridorData): s
   return points.map((point) => {
     const applied = formatPlain(Number(inputAtPercent(point.appliedPercent, data.basis.range).toPrecision(5)))
     const error = `${formatSigned(shownError(data, point), 3)} ${ERROR_BASIS_WORDS[data.errorBasis ?? 'span']}`
-    return `${label}, ${point.direction}, ${applied} ${data.unitLabel}: ${error}, ${VERDICT_WORDS[point.verdict]}`
+    return `${label}, ${point.direction}, ${applied} ${data.unitLabel}: ${error}, ${pointVerdictWords(point)}`
   })
 }
 
@@ -100,7 +100,7 @@ function saidOf({ style, points, label }: CorridorSeries, data: CorridorData): s
 function earlierName({ style: kind, points, label }: CorridorSeries, { data, reach, style }: Drawing): Remark[] {
   const last = points.findLast(({ direction }) => direction === 'rising') ?? points.at(-1)
   if (kind !== 'earlier' || !last) return []
-  const at = { x: acrossOf(data)(last.appliedPercent), y: within(reach, shownError(data, last)) }
+  const at = { x: acrossOf(data, reach)(last.appliedPercent), y: within(reach, shownError(data, last)) }
   return [{ at, text: label, colour: style.palette.soft, align: 'right', up: 0.9, right: -0.4 }]
 }
 
@@ -111,7 +111,7 @@ function beyond({ style: kind, points }: CorridorSeries, { data, reach, style }:
     const error = shownError(data, point)
     const edge = within(reach, error)
     if (edge === error) return []
-    const at = { x: acrossOf(data)(point.appliedPercent), y: edge }
+    const at = { x: acrossOf(data, reach)(point.appliedPercent), y: edge }
     const text = formatSigned(error, 1)
     return [{ at, text, colour: style.palette.clay, align: 'left' as const, isBold: true, up: 0, right: 0.9 }]
   })
@@ -120,7 +120,7 @@ function beyond({ style: kind, points }: CorridorSeries, { data, reach, style }:
 /** The error limit above and below. */
 function edges({ data, reach, style: { palette } }: Drawing): Curve[] {
   const samples = limits(data, reach.low, reach.high)
-  const across = acrossOf(data)
+  const across = acrossOf(data, reach)
   return [1, -1].map((sign) => ({
     label: sign > 0 ? 'upper limit' : 'lower limit',
     data: samples.map(({ percent, limit }) => ({ x: across(percent), y: sign * limit })),
@@ -133,7 +133,7 @@ function edges({ data, reach, style: { palette } }: Drawing): Curve[] {
 }
 
 function inputAxis({ data, reach: { low, high }, style }: Drawing) {
-  const across = acrossOf(data)
+  const across = acrossOf(data, { low, high })
   const input = (place: number) => (data.errorBasis === 'reading' ? place : inputAtPercent(place, data.basis.range))
   const axis = linearAxis(style, {
     title: `applied, ${data.unitLabel}`,
@@ -148,7 +148,7 @@ function inputAxis({ data, reach: { low, high }, style }: Drawing) {
 /** Test points far enough apart for their numbers not to touch. */
 function spacedTicks(data: CorridorData, { low, high }: { low: number; high: number }, style: ChartStyle): number[] {
   const place = (percent: number) => {
-    const across = acrossOf(data)(percent)
+    const across = acrossOf(data, { low, high })(percent)
     return data.errorBasis === 'reading' ? Math.log10(Math.max(Number.MIN_VALUE, across)) : across
   }
   const apart = (style.fontSize * 3.4) / Math.max(1, style.width - style.fontSize * 9)

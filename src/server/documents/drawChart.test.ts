@@ -1,3 +1,4 @@
+import { createCanvas } from '@napi-rs/canvas'
 import { describe, expect, test } from 'vitest'
 import { convergencePad } from '@/pictures/charts/convergencePad'
 import { LIGHT } from '@/pictures/palette'
@@ -37,6 +38,21 @@ describe('a chart for paper', () => {
     const families = (svg: string) => new Set([...svg.matchAll(/font-family="([^"]*)"/g)].map(([, family]) => family))
     expect([...families(pad('zero'))].every((family) => family?.includes('Atkinson Hyperlegible Next'))).toBe(true)
     expect([...families(pad('ноль'))].some((family) => family?.includes('DejaVu Sans'))).toBe(true)
+  })
+  test('has its bold words measured in the bold face, which is wider than the other', () => {
+    // The next aim is the one bold word of the pad; its glyphs stand where the canvas measured them.
+    const placesOf = (svg: string) =>
+      [...svg.matchAll(/<text[^>]*font-weight="[^"]*"[^>]*x="([^"]*)"[^>]*>next,</g)][0]?.[1]
+        ?.split(', ')
+        .map(Number) ?? []
+    const places = placesOf(pad('zero')).filter((place) => Number.isFinite(place))
+    const context = createCanvas(10, 10).getContext('2d')
+    const width = (weight: string) => {
+      context.font = `${weight} 9.6px "Atkinson Hyperlegible Next"`
+      return context.measureText('nex').width
+    }
+    expect(width('bold')).toBeGreaterThan(width('normal') + 0.1)
+    expect((places[3] ?? 0) - (places[0] ?? 0)).toBeCloseTo(width('bold'), 0)
   })
   test('is the same each time it is drawn', () => {
     const plain = (svg: string) => svg.replace(/cl_[0-9a-f]+/g, 'clip')

@@ -27,9 +27,18 @@ export function drawChart(
   })
 }
 
+let areFontsKnown = false
+
+/** Makes every weight of our faces known to the canvas; a family that is known by one of them has not the other. */
+function registerChartFonts(): void {
+  if (areFontsKnown) return
+  for (const { file, family } of chartFaces()) GlobalFonts.registerFromPath(file, family)
+  areFontsKnown = true
+}
+
 /** A chart as SVG, drawn by Chart.js on a canvas of the server. */
 export function chartSvg({ configuration }: ChartPicture, { width, height }: Pick<Box, 'width' | 'height'>): string {
-  for (const { file, family } of chartFaces()) if (!GlobalFonts.has(family)) GlobalFonts.registerFromPath(file, family)
+  registerChartFonts()
   const canvas = createCanvas(width, height, SvgExportFlag.NoPrettyXML)
   const { options } = configuration
   const chart = new Chart(
