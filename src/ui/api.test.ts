@@ -1,4 +1,5 @@
 import { afterEach, describe, expect, test, vi } from 'vitest'
+import { RefusedAnswer } from '@/schema/answer'
 import { inWords, refusalWords, send } from './api'
 
 afterEach(() => vi.unstubAllGlobals())
@@ -25,6 +26,27 @@ describe('what became of something sent', () => {
     network(json(502, { error: 'gateway' }))
     expect(await send('/p', {})).toEqual({ kind: 'unreachable' })
   })
+})
+
+test('an answer is taken for refused where the shape of our answers says so, and nowhere else', async () => {
+  const refusal = { field: 'a', reason: 'b', remedy: 'c' }
+  const answers = [
+    { refusals: [refusal] },
+    { refusals: [refusal, refusal], more: 1 },
+    { refusals: [] },
+    { refusals: [{ ...refusal, remedy: 5 }] },
+    { refusals: [{ field: 'a' }] },
+    { refusals: 'none' },
+    { refusals: [null] },
+    {},
+    null,
+    'proxy error',
+  ]
+  for (const answer of answers) {
+    network(json(502, answer))
+    const isOurs = RefusedAnswer.safeParse(answer).success
+    expect((await send('/p', {})).kind, JSON.stringify(answer)).toBe(isOurs ? 'refused' : 'unreachable')
+  }
 })
 
 test('refusals as sentences', () => {

@@ -1,12 +1,18 @@
-import { expect, test, vi } from 'vitest'
-import { fetchAhead, fetchedAhead } from './fetchedAhead'
+// @vitest-environment happy-dom
+import { afterEach, expect, test, vi } from 'vitest'
+import { fetchedAhead } from './fetchedAhead'
 
-test('what is declared is fetched before it is shown, and one that fails keeps no other from coming', async () => {
-  const [lost, found] = [vi.fn(async () => Promise.reject(new Error('out of reach'))), vi.fn(async () => () => null)]
-  fetchedAhead(lost)
+afterEach(() => vi.unstubAllGlobals())
+
+test('what is declared so is fetched once the browser is idle, not before, and a failure stays quiet', async () => {
+  const idle: (() => unknown)[] = []
+  vi.stubGlobal('requestIdleCallback', (work: () => unknown) => idle.push(work))
+  const found = vi.fn(async () => () => null)
+  const lost = vi.fn(async () => Promise.reject(new Error('out of reach')))
   fetchedAhead(found)
+  fetchedAhead(lost)
   expect(found).not.toHaveBeenCalled()
-  await expect(fetchAhead()).resolves.toBeUndefined()
-  expect(lost).toHaveBeenCalledTimes(1)
+  await Promise.all(idle.map((work) => work()))
   expect(found).toHaveBeenCalledTimes(1)
+  expect(lost).toHaveBeenCalledTimes(1)
 })

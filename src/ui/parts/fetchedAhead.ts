@@ -2,18 +2,18 @@
 import dynamic from 'next/dynamic'
 import type { ComponentType } from 'react'
 
-const loaders = new Set<() => Promise<unknown>>()
-
 /**
- * A component that does not hold up the first paint of a page. Who shows such components calls `fetchAhead` once painted:
- * they have to open where the server has gone out of reach, too.
+ * A component that does not hold up the first paint of a page, and is fetched as soon as the browser has nothing else to
+ * do: it has to open where the server has gone out of reach since, too. What cannot be had then is asked for again when it
+ * is shown.
  */
 export function fetchedAhead<Props>(load: () => Promise<ComponentType<Props>>): ComponentType<Props> {
-  loaders.add(load)
+  if (typeof window !== 'undefined') whenIdle(() => load().catch(() => {}))
   return dynamic(load)
 }
 
-/** Fetches everything that was declared so, before it is asked for. What cannot be had now is tried again when it is. */
-export async function fetchAhead(): Promise<void> {
-  await Promise.allSettled([...loaders].map((load) => load()))
+/** Not every browser says when it is idle; a moment after the page was drawn it mostly is. */
+function whenIdle(work: () => void): void {
+  if ('requestIdleCallback' in window) window.requestIdleCallback(work)
+  else setTimeout(work, 200)
 }

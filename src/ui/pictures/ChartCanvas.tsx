@@ -1,16 +1,17 @@
 'use client'
 import type { Plugin } from 'chart.js'
 import { type ComponentProps, type KeyboardEvent, useEffect, useLayoutEffect, useRef, useState } from 'react'
-import { type ChartProps, Chart as ReactChart } from 'react-chartjs-2'
-import type { ChartPicture, ChartPointer } from '@/pictures/charts/chartPicture'
+import { Chart as ReactChart, type ChartProps as ReactChartProps } from 'react-chartjs-2'
+import type { ChartPicture } from '@/pictures/charts/chartPicture'
 import type { Chart } from '@/pictures/charts/registerCharts'
 import '@/pictures/charts/registerCharts'
 import { usePrinting } from '../parts/usePrinting'
+import type { ChartProps } from './loadChart'
 import { type ChartFrame, frameOf, PointerMark } from './PointerMark'
 import { PAPER_PX } from './useSize'
 
 /** A chart on a canvas. Pointer, finger and arrow keys read its points out. */
-export default function ChartCanvas({ picture, pointer }: { picture: ChartPicture; pointer: ChartPointer | null }) {
+export default function ChartCanvas({ picture, pointer }: ChartProps) {
   const { configuration, words, said } = picture
   const [frame, setFrame] = useState<ChartFrame | null>(null)
   const [plugins] = useState(() => [toldFrame(setFrame)])
@@ -29,7 +30,7 @@ export default function ChartCanvas({ picture, pointer }: { picture: ChartPictur
     <>
       <ReactChart
         // One of two kinds of chart, where the library's type wants to be told which.
-        {...(configuration as Pick<ChartProps, 'type' | 'data' | 'options'>)}
+        {...(configuration as Pick<ReactChartProps, 'type' | 'data' | 'options'>)}
         ref={chart as ComponentProps<typeof ReactChart>['ref']}
         updateMode="none"
         plugins={plugins}

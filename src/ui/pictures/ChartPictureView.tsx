@@ -2,10 +2,11 @@
 import dynamic from 'next/dynamic'
 import { useMemo } from 'react'
 import type { ChartPicture, ChartPointer, ChartStyle } from '@/pictures/charts/chartPicture'
+import { loadChart } from './loadChart'
 import { usePalette } from './usePalette'
 import { useSize } from './useSize'
 
-const ChartCanvas = dynamic(() => import('./ChartCanvas'), { ssr: false })
+const ChartCanvas = dynamic(() => loadChart(), { ssr: false })
 
 type Props = {
   /** Makes the chart for the room there is; the same function as long as it draws the same. */

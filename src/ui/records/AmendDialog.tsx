@@ -58,7 +58,7 @@ export function AmendDialog({ sequence, recorded, references, onClose }: Props) 
         ))}
       </div>
       <TextField
-        label="Condition of the instrument"
+        label="Condition found"
         size="small"
         fullWidth
         value={facts.itemCondition}

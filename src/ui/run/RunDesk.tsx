@@ -6,7 +6,6 @@ import type { BeamData } from '@/schema/beam'
 import type { RunStep } from '@/schema/recordedRun'
 import { mayDo, whoMay } from '@/schema/roles'
 import type { RunView } from '@/schema/runView'
-import { fetchAhead } from '../parts/fetchedAhead'
 import { isTyping } from '../shell/isTyping'
 import { useSending } from '../useSending'
 import { deskFacts, placeOf } from './deskFacts'
@@ -39,9 +38,6 @@ type Props = {
 
 /** The run: stage track, point ladder, error corridor, and at the foot the one thing to do next. */
 export function RunDesk({ draft, ...props }: Props) {
-  useEffect(() => {
-    fetchAhead()
-  }, [])
   return (
     <RunDrafts initial={draft}>
       <Desk {...props} />

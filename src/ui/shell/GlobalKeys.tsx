@@ -1,12 +1,12 @@
 'use client'
 import Button from '@mui/material/Button'
-import dynamic from 'next/dynamic'
 import { useRouter } from 'next/navigation'
 import { useEffect, useRef, useState } from 'react'
+import { fetchedAhead } from '../parts/fetchedAhead'
 import { isTyping } from './isTyping'
 import { PLACES } from './places'
 
-const KeysDialog = dynamic(() => import('./KeysDialog').then(({ KeysDialog }) => KeysDialog))
+const KeysDialog = fetchedAhead(() => import('./KeysDialog').then(({ KeysDialog }) => KeysDialog))
 
 /** Keys that work on every page: `/` finds, `g` and a letter goes, `?` lists the keys. */
 export function GlobalKeys() {

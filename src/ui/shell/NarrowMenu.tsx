@@ -1,11 +1,11 @@
 'use client'
 import MenuIcon from '@mui/icons-material/Menu'
 import IconButton from '@mui/material/IconButton'
-import dynamic from 'next/dynamic'
 import { useState } from 'react'
+import { fetchedAhead } from '../parts/fetchedAhead'
 import type { NarrowProps } from './NarrowDrawer'
 
-const NarrowDrawer = dynamic(() => import('./NarrowDrawer').then(({ NarrowDrawer }) => NarrowDrawer))
+const NarrowDrawer = fetchedAhead(() => import('./NarrowDrawer').then(({ NarrowDrawer }) => NarrowDrawer))
 
 /** Everything of the bar that has no room beside its name. */
 export function NarrowMenu(props: NarrowProps) {
