@@ -4,6 +4,7 @@ import { besideLine, type Frame, LEVEL, label, line, type RangeDeskBeamData } fr
 import type { Shape } from './scene'
 import { widthOf } from './strokes'
 
+/** The sensor from limit to limit, with a stop at either end. */
 export function beamLine({ lrl, url }: RangeDeskBeamData, { x, font }: Frame): Shape[] {
   const y = font * LEVEL.beam
   const stop = (value: number) =>
@@ -29,6 +30,7 @@ export function beamLine({ lrl, url }: RangeDeskBeamData, { x, font }: Frame): S
   ]
 }
 
+/** Numbers along the beam; those of its ends stand out. */
 export function ticks({ lrl, url, unitLabel }: RangeDeskBeamData, { x, font, low, high, width }: Frame): Shape[] {
   const y = font * LEVEL.ticks
   const free = niceTicks(low, high, Math.max(4, Math.round(width / 110))).filter((value) =>
@@ -47,6 +49,7 @@ export function ticks({ lrl, url, unitLabel }: RangeDeskBeamData, { x, font, low
   ]
 }
 
+/** How far the chosen reference reaches. */
 export function referenceLine({ reference }: RangeDeskBeamData, frame: Frame): Shape[] {
   if (!reference) return []
   const { x, font, low, high } = frame

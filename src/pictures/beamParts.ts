@@ -23,8 +23,10 @@ export type RangeDeskBeamData = {
 
 export type Frame = { x: (value: number) => number; font: number; width: number; low: number; high: number }
 
+/** Where each line of the picture lies, in letters’ heights from the top. */
 export const LEVEL = { links: 0.4, present: 3.7, beam: 6, ticks: 8.7, reference: 10.9, host: 12.7 } as const
 
+/** A line of the beam. */
 export const line = (points: [number, number][], tone: Tone, weight: number, dash?: readonly number[]): Shape => ({
   kind: 'line',
   points,
@@ -33,6 +35,7 @@ export const line = (points: [number, number][], tone: Tone, weight: number, das
   ...(dash && { dash }),
 })
 
+/** A word of the beam, centred on its place unless told otherwise. */
 export const label = (
   at: { x: number; y: number },
   text: string,

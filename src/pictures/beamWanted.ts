@@ -50,6 +50,7 @@ export function linkStrip({ links, wanted, neededLink, presentLink }: RangeDeskB
   ]
 }
 
+/** The range it has now, dashed over the beam; nothing where that is the wanted one. */
 export function presentBracket({ present, wanted }: RangeDeskBeamData, frame: Frame): Shape[] {
   const { x, font } = frame
   if (wanted && wanted.lrv === present.lrv && wanted.urv === present.urv) return []
@@ -100,6 +101,7 @@ export function smallestSpan({ minSpan, wanted, present }: RangeDeskBeamData, fr
   ]
 }
 
+/** The wanted range on the beam, marked where it does not fit. */
 export function wantedBox({ wanted }: RangeDeskBeamData, frame: Frame): Shape[] {
   if (!wanted) return []
   const { x, font } = frame

@@ -12,6 +12,7 @@ export type Layout = {
   readonly ends: readonly { readonly at: At; readonly text: string }[]
 }
 
+/** Where the instrument stands in every hook-up. */
 export const INSTRUMENT: At = [0.84, 0.5]
 
 const HIGH_AND_LOW = [
@@ -85,6 +86,7 @@ const SINGLE: Layout = {
   ends: [{ at: [0.06, 0.4], text: 'process' }],
 }
 
+/** Pipes and valves of each hook-up. */
 export const LAYOUTS: Record<HookUp, Layout> = {
   direct: SINGLE,
   'two-valve': SINGLE,

@@ -72,6 +72,7 @@ export function lines(vessel: VesselSetUp, frame: Frame): Shape[] {
   ]
 }
 
+/** A remote seal where its line meets the vessel. */
 export const seal = (x: number, y: number, font: number): Shape => ({
   kind: 'box',
   x,

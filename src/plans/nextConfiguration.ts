@@ -5,6 +5,7 @@ import { ConfigurationNumbers } from '../schema/configurationForm'
 import type { WantedForm } from '../schema/desks'
 import type { RangePlan } from './rangePlanShape'
 
+/** The configuration a range change leads to, by the rules of what may be entered. */
 export function nextConfiguration(
   present: Configuration,
   wanted: WantedForm,

@@ -1,6 +1,7 @@
 import type { JudgedPoint } from '@/core/analysis/judgedPoint'
 import type { PointVerdict } from '@/core/error/verdict'
 
+/** Where a point lies, in words. */
 export const VERDICT_WORDS: Record<PointVerdict, string> = {
   inside: 'inside',
   'inside-look': 'inside, beyond the adjust limit',

@@ -23,23 +23,28 @@ export const dateIssues = (dueOn: string, day: string): FitnessIssue[] =>
 export const ratioText = (ratio: number): string =>
   `${formatFixed(ratio, Math.max(decimalsThatTell(ratio, USUAL_RATIO_FLOOR, 1), decimalsThatTell(ratio, 1, 1)))} : 1`
 
+/** What keeps a reference from this use. */
 export const unfit = (code: FitnessIssue['code'], words: string): FitnessIssue => ({ code, isUnfit: true, words })
 
 const look = (code: FitnessIssue['code'], words: string): FitnessIssue => ({ code, isUnfit: false, words })
 
+/** Points out of its reach; where it reaches all, whether there is room above the top one. */
 export function reachIssues(reached: number, points: number, isNear: boolean): FitnessIssue[] {
   if (reached < points)
     return [unfit('reach', reached > 0 ? `reaches ${reached} of ${points} points` : 'reaches no point')]
   return isNear ? [look('headroom', 'no headroom: an overshoot at the top goes over its range')] : []
 }
 
+/** Whether the top point lies so near the end of a range that an overshoot leaves it. All in one unit. */
 export const isTopNear = (top: number, low: number, high: number) => high - top < LEAST_HEADROOM * Math.abs(high - low)
 
+/** An accuracy ratio under the usual floor is to be looked at; it forbids nothing. */
 export const ratioIssues = (ratio: number | null): FitnessIssue[] =>
   ratio !== null && ratio < USUAL_RATIO_FLOOR * (1 - 1e-9)
     ? [look('ratio', `ratio ${ratioText(ratio)}, under ${USUAL_RATIO_FLOOR} : 1`)]
     : []
 
+/** A resolution too coarse to show the limit. All in `unit`. */
 export function stepIssues(step: number, limit: number, unit: string): FitnessIssue[] {
   if (!Number.isFinite(limit) || step <= limit * COARSEST_STEP_OF_LIMIT * (1 + 1e-9)) return []
   const plain = (value: number) => formatPlain(Number(value.toPrecision(3)))

@@ -1,7 +1,6 @@
+import { hump } from './hump'
 import { type DiagnosisData, type Hypothesis, type Parameters, signed } from './hypothesis'
 import { at, FAULT_SIZES, ofSize } from './lineErrors'
-
-export const hump = (x: number) => Math.max(0, (4 * x * (100 - x)) / 1e4)
 
 const wave = (x: number) => (x < 0 || x > 100 ? 0 : (10.392 * x * (100 - x) * (50 - x)) / 5e5) // 1 at its crests
 

@@ -42,6 +42,7 @@ export function outputStops(
 export const noiseOfAo = (pv: number, { forward }: TransferCurve, sigma: number) =>
   Math.max(sigma, Math.abs(forward(pv + sigma / 10) - forward(pv - sigma / 10)) / 2)
 
+/** @throws {Refusal} for readings that say too little, or a scatter or limit that is not above zero */
 export function refuseTooLittle(
   readings: readonly DiagnosisReading[],
   { noisePercent, limitPercent }: DiagnosisContext,

@@ -5,6 +5,7 @@ import { dot } from './smallMatrix'
 /** Change of every residual with each parameter. */
 type Jacobian = readonly (readonly number[])[]
 
+/** No error of a healthy instrument, in standard deviations of each. */
 export const NO_HEALTHY: readonly number[] = Array.from({ length: HEALTHY_COUNT }, () => 0)
 
 /** Squares of what is left, of how far the parameters lie from their priors, and of the healthy errors in theirs. */
@@ -51,6 +52,7 @@ export function informationOf(jacobian: Jacobian, priors: readonly Parameter[]):
   return matrix
 }
 
+/** Half the gradient of the objective: by each parameter, then by each error of a healthy instrument. */
 export function gradientOf(
   jacobian: Jacobian,
   { normalised, healthy: effects }: Residuals,

@@ -7,6 +7,7 @@ import { processHypotheses, signalHypotheses } from './processHypotheses'
 import { readingHypotheses } from './readingHypotheses'
 import { settingHypotheses, unitHypotheses, waterHypotheses } from './settingHypotheses'
 
+/** Everything that could explain the readings, beginning with nothing being wrong. */
 export function hypothesesFor(data: DiagnosisData): Hypothesis[] {
   const none: Hypothesis = {
     cause: 'none',

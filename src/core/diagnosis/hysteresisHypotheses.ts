@@ -1,5 +1,5 @@
-import { hump } from './bowHypotheses'
 import type { Taken } from './driftHypotheses'
+import { hump } from './hump'
 import { type DiagnosisData, type Hypothesis, signed } from './hypothesis'
 import { at, FAULT_SIZES, ofSize } from './lineErrors'
 

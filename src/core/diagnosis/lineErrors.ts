@@ -10,8 +10,10 @@ export type Line = {
   readonly says: (p: Parameters, from: number) => string
 }
 
+/** A parameter by its place; zero where a hypothesis has none there. */
 export const at = (p: Parameters, index: number) => p[index] ?? 0
 
+/** The straight-line errors of a stage. Weights are how common each is among them; ours, no source. */
 export const LINES: readonly Line[] = [
   {
     shape: 'zero',
@@ -48,5 +50,6 @@ export const FAULT_SIZES = [
 /** Beyond a fifth of the span it is no longer a matter of drift: other causes are. Common practice, no source. */
 const MOST_DRIFT = 20
 
+/** The prior of a fault so many error limits large, % of span. */
 export const ofSize = (limits: number, { context }: DiagnosisData): Parameter =>
   parameter(0, limits * context.limitPercent, -MOST_DRIFT, MOST_DRIFT)

@@ -5,6 +5,7 @@ import type { Fit } from './fitHypothesis'
 import type { DiagnosisData } from './hypothesis'
 import { HEALTHY } from './residuals'
 
+/** A cause as it is told: its evidence in numbers, what it leaves over, and what looks the same. */
 export function rankedCause(
   { cause, best, share }: CauseFit,
   leader: CauseFit,

@@ -1,4 +1,5 @@
 import type { DiagnosisReading } from './diagnosisReading'
+import { hump } from './hump'
 import { type DiagnosisData, type Hypothesis, type Parameters, showsOutputStage } from './hypothesis'
 
 /**
@@ -15,8 +16,6 @@ export type Residuals = {
 /** What a healthy instrument is off by, as standard deviations in error limits; ours, no source. */
 export const HEALTHY = { zero: 0.3, span: 0.3, bow: 0.12, lag: 0.12, outputZero: 0.2, outputSpan: 0.2 } as const
 export const HEALTHY_COUNT = Object.keys(HEALTHY).length
-
-const hump = (x: number) => Math.max(0, (4 * x * (100 - x)) / 1e4)
 
 /**
  * Follows the signal through the stages: each stage is compared from what the stage before was *read* to give, so that a

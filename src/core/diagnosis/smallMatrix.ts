@@ -8,6 +8,7 @@ export function solveNormal(information: number[][], gradient: readonly number[]
   return matrix.map((row, i) => (row[matrix.length] ?? 0) / (row[i] || 1))
 }
 
+/** ln of the determinant of a small positive matrix. */
 export function logDeterminant(matrix: number[][]): number {
   const work = matrix.map((row) => [...row])
   eliminate(work)
@@ -27,6 +28,7 @@ function eliminate(matrix: number[][]): void {
   }
 }
 
+/** Σ aᵢ·bᵢ over the length of the first. */
 export function dot(a: readonly number[], b: readonly number[]): number {
   let sum = 0
   for (let n = 0; n < a.length; n++) sum += (a[n] ?? 0) * (b[n] ?? 0)

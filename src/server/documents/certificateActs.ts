@@ -22,6 +22,7 @@ export function overshoots(doc: Doc, { world }: SealedRecord, round: SealedRecor
   )
 }
 
+/** What was done after a round, act by act. */
 export function adjustments(doc: Doc, { world }: SealedRecord, round: SealedRecord['rounds'][number]): void {
   const units = { output: judgingBasis(world).scale.unit, input: pressureUnitLabel(world.inputUnit) }
   const list = (title: string, acts: typeof round.adjustments) => {

@@ -13,6 +13,7 @@ import type { CertificateSource, Doc } from './certificateSource'
 import { displayWords, planWords } from './certificateWords'
 import { facts, heading, PAGE, paragraph } from './page'
 
+/** What it is, its number, and who issues it. */
 export function title(doc: Doc, { record }: CertificateSource): void {
   doc
     .font('bold')
@@ -31,6 +32,7 @@ export function title(doc: Doc, { record }: CertificateSource): void {
   doc.moveDown(0.6)
 }
 
+/** The instrument, where, when and under what it was calibrated. */
 export function identification(doc: Doc, { record, timeZone, standing }: CertificateSource): void {
   const { world, run } = record
   const { configuration: c } = world

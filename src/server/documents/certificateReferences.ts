@@ -8,6 +8,7 @@ import type { PressureStandard, Standard } from '@/schema/world'
 import type { CertificateSource, Doc } from './certificateSource'
 import { heading, paragraph, table } from './page'
 
+/** The references with their certificates: to what the results are traceable. */
 export function references(doc: Doc, { record }: CertificateSource): void {
   heading(doc, 'References', 90)
   const { inputReference, furtherReferences = [], outputReference } = record.world

@@ -26,6 +26,7 @@ function authorised({ reviews, supersededBy }: Standing, timeZone: string): stri
   return supersededBy === null ? words : `${words}; superseded by record ${supersededBy}`
 }
 
+/** Who performed it, who authorised its issue, and the seal. */
 export function signature(doc: Doc, { record, hash, timeZone, standing }: CertificateSource): void {
   ensureRoom(doc, 120)
   heading(doc, 'Signature and seal', 110)

@@ -19,12 +19,18 @@ export async function inputReferences(
   return references
 }
 
+/** @throws {Refusal} for anything that gives no pressure */
 export async function inputReference(db: Queryable, id: string): Promise<PressureStandard> {
   const standard = await selectStandard(db, id)
   if (standard?.quantity === 'pressure') return standard
   throw new Refusal('inputReferenceId', 'that is no pressure reference we own', 'choose one of those offered')
 }
 
+/**
+ * What reads the output; null where nothing has to.
+ *
+ * @throws {Refusal} where something has to and it is missing
+ */
 export async function outputReference(
   db: Queryable,
   id: string | null,

@@ -6,8 +6,10 @@ import { fieldKind, type InputSchema, variantName } from './inputSchema'
 export type Draft = string | boolean | null | readonly Draft[] | { readonly [key: string]: Draft }
 export type DraftGroup = { readonly [key: string]: Draft }
 
+/** A part with named parts of its own. */
 export const isGroup = (draft: Draft | undefined): draft is DraftGroup =>
   typeof draft === 'object' && draft !== null && !Array.isArray(draft)
+/** A part that is rows. */
 export const isList = (draft: Draft | undefined): draft is readonly Draft[] => Array.isArray(draft)
 
 /** A value as a draft that a form can hold. */

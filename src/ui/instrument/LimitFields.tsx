@@ -1,7 +1,7 @@
 'use client'
 import Button from '@mui/material/Button'
-import { PRESSURE_UNIT_IDS, pressureUnitLabel } from '@/core/units/pressureUnit'
 import { BoundBox, BoundChoice, refusalLine, refusalOf } from '../form/BoundFields'
+import { PRESSURE_UNIT_CHOICES } from '../form/pressureUnitChoices'
 import type { LimitValues } from './formValues'
 import type { InstrumentFormProps } from './instrumentFormProps'
 
@@ -16,7 +16,6 @@ const COMBINATIONS = [
   ['larger', 'the larger of them'],
   ['sum', 'their sum'],
 ] as const
-const UNITS = PRESSURE_UNIT_IDS.map((id) => [id, pressureUnitLabel(id)] as const)
 const NEW_TERM = { kind: 'percentSpan', value: '', step: '', unit: 'kPa' }
 const MOST_TERMS = 4
 
@@ -89,7 +88,7 @@ function TermFields({ form, path, kind, label }: InstrumentFormProps & { path: s
       <BoundChoice form={form} path={`${path}.kind`} label="of" options={KINDS} width={150} />
       {kind === 'counts' && <BoundBox form={form} path={`${path}.step`} label="one count is" isNumber width={120} />}
       {(kind === 'absolute' || kind === 'counts') && (
-        <BoundChoice form={form} path={`${path}.unit`} label="unit" options={UNITS} width={150} />
+        <BoundChoice form={form} path={`${path}.unit`} label="unit" options={PRESSURE_UNIT_CHOICES} width={150} />
       )}
     </>
   )

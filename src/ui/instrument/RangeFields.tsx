@@ -4,17 +4,17 @@ import { useState } from 'react'
 import { HOOK_UPS } from '@/core/run/plan/hookUp'
 import { SIGNAL_IDS, signalLabel } from '@/core/signal/signal'
 import { PRESSURE_KINDS } from '@/core/units/pressureKind'
-import { PRESSURE_UNIT_IDS, type PressureUnit, pressureUnitLabel } from '@/core/units/pressureUnit'
+import { type PressureUnit, pressureUnitLabel } from '@/core/units/pressureUnit'
 import { TRANSFER_WORDS } from '@/words/transferWords'
 import { BoundBox, BoundChoice } from '../form/BoundFields'
 import { ManyChoice } from '../form/ManyChoice'
+import { PRESSURE_UNIT_CHOICES } from '../form/pressureUnitChoices'
 import { Tick } from '../parts/Tick'
 import { BodyFields } from './BodyFields'
 import { convertedBoxes } from './convertedBoxes'
 import type { InstrumentFormProps } from './instrumentFormProps'
 import { LiveBeam } from './LiveBeam'
 
-const UNITS = PRESSURE_UNIT_IDS.map((id) => [id, pressureUnitLabel(id)] as const)
 const SIGNALS = SIGNAL_IDS.map((id) => [id, signalLabel(id)] as const)
 const MEASURES = Object.entries(PRESSURE_KINDS).map(([id, { label }]) => [id, `${label} pressure`] as const)
 const TRANSFERS = Object.entries(TRANSFER_WORDS)
@@ -88,7 +88,9 @@ function UnitChoice({ form }: InstrumentFormProps) {
         : `limits and range converted from ${pressureUnitLabel(before)}${stand ? '; look at points and body, which stand as they were' : ''}`,
     )
   }
-  return <ManyChoice label="Unit" value={configuration.unit} options={UNITS} choose={change} says={note} />
+  return (
+    <ManyChoice label="Unit" value={configuration.unit} options={PRESSURE_UNIT_CHOICES} choose={change} says={note} />
+  )
 }
 
 /** What a display of its own shows, apart from the range. */

@@ -1,6 +1,7 @@
 import type { PointVerdict } from '@/core/error/verdict'
 import { type MarkShape, trianglePoints } from '@/pictures/scene'
 
+/** Where a point lies, as a mark. */
 export const VERDICT_MARK: Record<PointVerdict, MarkShape> = {
   inside: 'inside',
   'inside-look': 'look',

@@ -1,14 +1,13 @@
 import { formatPlain } from '@/core/format/formatNumber'
 import { LINE_FILLS } from '@/core/run/plan/lineHead'
 import { isTwoWireLoop } from '@/core/signal/signalKind'
-import { PRESSURE_UNIT_IDS, pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { Configuration } from '@/schema/configuration'
 import { BoundBox, BoundChoice } from '../form/BoundFields'
+import { PRESSURE_UNIT_CHOICES } from '../form/pressureUnitChoices'
 import type { BoundForm } from '../form/useDraftForm'
 import { Tick } from '../parts/Tick'
 import type { PrepareDraft } from './prepareDraft'
 
-const UNITS = PRESSURE_UNIT_IDS.map((id) => [id, pressureUnitLabel(id)] as const)
 const FILLS = Object.entries(LINE_FILLS)
 
 type Props = { form: BoundForm & { readonly draft: PrepareDraft }; configuration: Configuration }
@@ -20,7 +19,7 @@ export function ReadFields({ form, configuration }: Props) {
     <>
       <h2>How it is read</h2>
       <div className="field-row">
-        <BoundChoice form={form} path="inputUnit" label="Applied, unit" options={UNITS} />
+        <BoundChoice form={form} path="inputUnit" label="Applied, unit" options={PRESSURE_UNIT_CHOICES} />
         <BoundBox form={form} path="environment.ambientCelsius" label="Ambient, °C" isNumber />
         <BoundBox form={form} path="environment.relativeHumidityPercent" label="Humidity, %" isNumber />
         <BoundBox form={form} path="environment.barometricHPa" label="Barometer, hPa" isNumber />

@@ -1,6 +1,7 @@
 import type { HookUp } from '../plan/hookUp'
 import { type WorkStep, workStep } from './workStep'
 
+/** The last step of every way back. */
 export const HAND_OVER: WorkStep = {
   id: 'hand-over',
   does: 'Hand-over: who was told what',
@@ -36,6 +37,7 @@ const THREE_VALVE_BACK = [
   workStep('open-low', 'Open the block valve of the low side slowly', 'now it measures', { low: 'open' }),
 ]
 
+/** The way back into service, by hook-up, in the order that keeps both sides together. */
 export const PUT_BACK: Record<HookUp, readonly WorkStep[]> = {
   direct: [
     workStep('close-vents', 'Close the vent', 'before any process pressure comes', { vent: 'closed' }),
