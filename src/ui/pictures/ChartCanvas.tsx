@@ -6,7 +6,7 @@ import type { ChartPicture } from '@/pictures/charts/chartPicture'
 import type { Chart } from '@/pictures/charts/registerCharts'
 import '@/pictures/charts/registerCharts'
 import { usePrinting } from '../parts/usePrinting'
-import type { ChartProps } from './loadChart'
+import type { ChartProps } from './ChartInWords'
 import { type ChartFrame, frameOf, PointerMark } from './PointerMark'
 import { PAPER_PX } from './useSize'
 

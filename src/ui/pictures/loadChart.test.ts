@@ -1,5 +1,6 @@
 import { expect, test } from 'vitest'
-import { ChartInWords, loadChart } from './loadChart'
+import { ChartInWords } from './ChartInWords'
+import { loadChart } from './loadChart'
 
 const Canvas = () => null
 
