@@ -141,6 +141,12 @@ test('every desk by fingers at 800 px, and on paper without what only a screen n
     await expect(page.locator('body')).toHaveCSS('color', 'rgb(32, 38, 42)') // ink on white, whatever the screen had
     await expect(page.locator('.top-bar')).toBeHidden()
     await expect(page.locator('.vessel-handle:visible')).toHaveCount(0)
+    // A chart is whole: no wider than its column.
+    for (const canvas of await page.locator('.picture canvas').all())
+      expect(
+        await canvas.evaluate((it) => it.getBoundingClientRect().width - (it.parentElement?.clientWidth ?? 0)),
+        path,
+      ).toBeLessThanOrEqual(1)
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
     await page.emulateMedia({ media: null })
     await page.evaluate(() => window.dispatchEvent(new Event('afterprint')))
