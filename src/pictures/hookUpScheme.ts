@@ -1,91 +1,135 @@
-import { HOOK_UPS, type HookUp } from '@/core/run/plan/hookUp'
-import { VALVES, type Valve, type ValveState, type ValveStates } from '@/core/run/work/valves'
-import { type At, INSTRUMENT, LAYOUTS, type Layout } from './hookUpLayouts'
-import type { Scene, Shape } from './scene'
-
-type Size = { readonly width: number; readonly height: number; readonly fontSize: number }
+import { HOOK_UPS } from '@/core/run/plan/hookUp'
+import { type Node, networkOf } from '@/core/run/work/hookUpNetwork'
+import { type HookUpState, openTo, type Pressure } from '@/core/run/work/hookUpState'
+import type { HookUpFacts } from '@/core/run/work/isolateSteps'
+import { VALVES, type Valve, type ValveState } from '@/core/run/work/valves'
+import { arrow, label, type Place, type Size } from './hookUpDrawing'
+import { INSTRUMENT, LAYOUTS, type Layout, type Pipe } from './hookUpLayouts'
+import { instrumentShapes, rigShapes } from './hookUpRig'
+import type { Scene, Shape, Tone } from './scene'
+import { stroke } from './strokes'
 
 /**
- * The hook-up as a plain schematic with the state each valve has after the steps that were ticked: filled where closed,
- * hollow where open, and the word beside it. It shows what was ticked, not what the valves really do.
+ * The hook-up as a plain schematic: valves filled where closed and hollow where open with the word beside them, pipes by
+ * the pressure that stands in them with an arrow the way it goes, and hose, pump, reference, meter and supply. It shows
+ * what was ticked, not what the valves really do.
  */
-export function hookUpScheme(hookUp: HookUp, states: ValveStates, size: Size): Scene {
-  const layout = LAYOUTS[hookUp]
-  const point = ([x, y]: At): [number, number] => [x * size.width, y * size.height]
-  const lines = (paths: readonly (readonly At[])[], dash?: readonly number[]) =>
-    paths.map(
-      (path): Shape => ({ kind: 'line', points: path.map(point), tone: 'soft', weight: 2, ...(dash && { dash }) }),
-    )
+export function hookUpScheme(facts: HookUpFacts, state: HookUpState, size: Size): Scene {
+  const layout = layoutOf(facts)
+  const place: Place = ([x, y]) => [x * size.width, y * size.height]
   const valves = Object.entries(layout.valves) as [Valve, NonNullable<Layout['valves'][Valve]>][] // keys are valves
   return {
     width: size.width,
     height: size.height,
-    words: schemeInWords(hookUp, states),
+    words: schemeInWords(facts, state),
     shapes: [
-      ...lines(layout.pipes),
-      ...lines(layout.capillaries ?? [], [3, 4]),
-      ...layout.ends.map(({ at, text }) => words(point(at), text, size, { anchor: 'start' })),
-      ...instrument(point(INSTRUMENT), size),
+      ...layout.pipes.flatMap((pipe) => pipeShapes(pipe, { state, facts, place, size })),
+      ...layout.ends.map(({ at, text }) => label(place(at), text, size, { anchor: 'start' })),
+      ...rigShapes(layout.testConnection, { facts, state, place, size }),
+      ...instrumentShapes(place(INSTRUMENT), size),
       ...valves.flatMap(([valve, { at, isUpright, label }]) =>
-        valveShapes(point(at), { state: states[valve] ?? 'closed', isUpright: isUpright ?? false, label, size }),
+        valveShapes(place(at), { state: state.valves[valve] ?? 'closed', isUpright: isUpright ?? false, label, size }),
       ),
+      ...legend(size),
     ],
   }
 }
 
-function instrument([x, y]: readonly [number, number], { height, fontSize }: Size): Shape[] {
-  const radius = height * 0.1
-  const circle = Array.from({ length: 49 }, (_, index): [number, number] => {
-    const angle = (index / 48) * 2 * Math.PI
-    return [x + radius * Math.cos(angle), y + radius * Math.sin(angle)]
-  })
-  return [
-    { kind: 'area', points: circle, tone: 'card' },
-    { kind: 'line', points: circle, tone: 'ink', weight: 1.8 },
-    {
-      kind: 'text',
-      x,
-      y: y + fontSize * 0.36,
-      text: 'P',
-      tone: 'ink',
-      size: fontSize * 1.1,
-      anchor: 'middle',
-      face: 'text',
-      isBold: true,
-    },
-  ]
+/** What of a layout is there: one seal has no low side. */
+function layoutOf(facts: HookUpFacts): Layout {
+  const layout = LAYOUTS[facts.hookUp]
+  const network = networkOf(facts)
+  const there = new Set(network.links.map(({ valve }) => valve))
+  const hasLow = network.hasLowSide || facts.hookUp !== 'remote-seal'
+  return {
+    ...layout,
+    pipes: layout.pipes.filter(({ node, path }) => hasLow || !(node.endsWith('low') || (path[0]?.[1] ?? 0) > 0.6)),
+    valves: Object.fromEntries(Object.entries(layout.valves).filter(([valve]) => there.has(valve as Valve))), // keys are valves
+    ends: hasLow ? layout.ends : layout.ends.slice(0, 1),
+  }
+}
+
+/** A pipe's look by what stands in it: never colour alone. */
+const LOOK: Record<Pressure, { tone: Tone; weight: number }> = {
+  process: { tone: 'clay', weight: 4 },
+  pump: { tone: 'verdigris', weight: 4 },
+  none: { tone: 'soft', weight: 1.6 },
+}
+const SHUT_IN_DASH = [9, 5]
+const CAPILLARY_DASH = [3, 4]
+
+type Drawing = { readonly state: HookUpState; readonly facts: HookUpFacts; readonly place: Place; readonly size: Size }
+
+function pipeShapes({ node, path, isCapillary }: Pipe, { state, facts, place, size }: Drawing): Shape[] {
+  const pressure = state.pressures[node]
+  const { tone, weight } = LOOK[pressure]
+  const isFed = pressure === 'process' ? isOpenToProcess(node, state, facts) : pressure === 'pump'
+  const points = path.map(place)
+  const dash = isCapillary ? CAPILLARY_DASH : pressure === 'process' && !isFed ? SHUT_IN_DASH : undefined
+  return [stroke(points, tone, weight, dash), ...(isFed ? [arrow(points, tone, size)] : [])]
+}
+
+const isOpenToProcess = (node: Node, state: HookUpState, facts: HookUpFacts) => {
+  const together = openTo(node, state, networkOf(facts))
+  return together.has('process-high') || together.has('process-low')
 }
 
 type Drawn = { readonly state: ValveState; readonly isUpright: boolean; readonly label: string; readonly size: Size }
 
 /** Two triangles tip to tip: the valve of drawing standards (ISO 14617-8, from memory). */
-function valveShapes([x, y]: readonly [number, number], { state, isUpright, label, size }: Drawn): Shape[] {
+function valveShapes([x, y]: readonly [number, number], { state, isUpright, label: text, size }: Drawn): Shape[] {
   const long = size.fontSize * 1.15
   const wide = size.fontSize * 0.75
   const turn = (dx: number, dy: number): [number, number] => (isUpright ? [x + dy, y + dx] : [x + dx, y + dy])
   const halves = [-1, 1].map((side) => [turn(0, 0), turn(side * long, -wide), turn(side * long, wide), turn(0, 0)])
-  const tone = state === 'closed' ? 'ink' : 'verdigris'
   const [labelX, labelY] = isUpright ? [x + long * 1.1, y - size.fontSize * 0.2] : [x, y - wide - size.fontSize * 1.5]
   const anchor = isUpright ? 'start' : 'middle'
   return [
     ...halves.map((half): Shape => ({ kind: 'area', points: half, tone: state === 'closed' ? 'ink' : 'card' })),
-    ...halves.map((half): Shape => ({ kind: 'line', points: half, tone, weight: 1.8 })),
-    words([labelX, labelY], label, size, { anchor }),
-    words([labelX, labelY + size.fontSize * 1.15], state, size, { anchor, isBold: true }),
+    ...halves.map((half): Shape => stroke(half, 'ink', 1.8)),
+    label([labelX, labelY], text, size, { anchor }),
+    label([labelX, labelY + size.fontSize * 1.15], state, size, { anchor, isBold: true }),
   ]
 }
 
-function words(
-  [x, y]: readonly [number, number],
-  text: string,
-  { fontSize }: Size,
-  { anchor, isBold = false }: { anchor: 'start' | 'middle'; isBold?: boolean },
-): Shape {
-  return { kind: 'text', x, y, text, tone: isBold ? 'ink' : 'soft', size: fontSize, anchor, face: 'text', isBold }
+/** What the lines mean, along the foot. */
+function legend(size: Size): Shape[] {
+  const kinds = [
+    { look: LOOK.process, dash: undefined, text: 'process pressure' },
+    { look: LOOK.process, dash: SHUT_IN_DASH, text: 'shut in' },
+    { look: LOOK.pump, dash: undefined, text: 'from the pump' },
+    { look: LOOK.none, dash: undefined, text: 'none' },
+  ]
+  const y = size.height - size.fontSize * 0.6
+  return kinds.flatMap(({ look, dash, text }, index) => {
+    const x = size.width * (0.02 + index * 0.245)
+    return [
+      stroke(
+        [
+          [x, y],
+          [x + size.fontSize * 2, y],
+        ],
+        look.tone,
+        look.weight,
+        dash,
+      ),
+      label([x + size.fontSize * 2.4, y + size.fontSize * 0.35], text, size, { anchor: 'start' }),
+    ]
+  })
 }
 
+const IN_WORDS: Record<Pressure, string> = { process: 'process pressure', pump: 'pressure of the pump', none: 'none' }
+
 /** The scheme for someone who cannot see it. */
-function schemeInWords(hookUp: HookUp, states: ValveStates): string {
-  const each = (Object.entries(states) as [Valve, ValveState][]).map(([valve, state]) => `${VALVES[valve]} ${state}`) // keys are valves
-  return `Hook-up: ${HOOK_UPS[hookUp]}. ${each.length > 0 ? `As ticked: ${each.join(', ')}.` : 'No valves.'}`
+function schemeInWords(facts: HookUpFacts, { valves, rig, pressures }: HookUpState): string {
+  const each = (Object.entries(valves) as [Valve, ValveState][]).map(([valve, state]) => `${VALVES[valve]} ${state}`) // keys are valves
+  const sides = networkOf(facts).hasLowSide
+    ? `high side: ${IN_WORDS[pressures['cell-high']]}, low side: ${IN_WORDS[pressures['cell-low']]}`
+    : `cell: ${IN_WORDS[pressures['cell-high']]}`
+  return [
+    `Hook-up: ${HOOK_UPS[facts.hookUp]}.`,
+    each.length > 0 ? `As ticked: ${each.join(', ')}.` : 'No valves.',
+    `Hose of the reference ${rig.hose}${rig.hose === 'on' ? `, pump ${rig.pump === 'vented' ? 'vented' : 'at work'}` : ''}.`,
+    `Pressure at the ${sides}.`,
+  ].join(' ')
 }

@@ -6,45 +6,39 @@ const CLOSE_BOTH = [
     'close-high',
     'Close the block valve of the high side',
     'slowly: a cell must not take the full pressure on one side for longer than it has to',
-    { high: 'closed' },
+    { valves: { high: 'closed' } },
   ),
   workStep('close-low', 'Close the block valve of the low side', 'now the body is cut off from the process', {
-    low: 'closed',
+    valves: { low: 'closed' },
   }),
 ]
 
 const EQUALISE_AND_VENT = [
   workStep('equalise', 'Open the equalising valve', 'both sides come to the same pressure before either is let go', {
-    equalise: 'open',
+    valves: { equalise: 'open' },
   }),
   workStep(
     'vent',
     'Vent both sides slowly, down to no pressure',
     'trapped pressure is the one that hurts; watch that it stays at nothing',
-    {
-      'vent-high': 'open',
-      'vent-low': 'open',
-    },
+    { valves: { 'vent-high': 'open', 'vent-low': 'open' } },
   ),
 ]
 
-/** What is done to the valves, by hook-up. */
+const CLOSE_ONE = [
+  workStep('close', 'Close the block valve', 'it may not hold: watch the vent', { valves: { block: 'closed' } }),
+  workStep(
+    'vent',
+    'Open the vent slowly, down to no pressure',
+    'a block valve that leaks shows here: pressure comes back',
+    { valves: { vent: 'open' } },
+  ),
+]
+
+/** What is done to the valves to take it out of service, by hook-up. */
 export const CLOSE_AND_VENT: Record<HookUp, readonly WorkStep[]> = {
-  direct: [
-    workStep('close', 'Close the isolating valve', 'it may not hold: watch the vent', { block: 'closed' }),
-    workStep('vent', 'Vent slowly, down to no pressure', 'a valve that leaks shows here: pressure comes back', {
-      vent: 'open',
-    }),
-  ],
-  'two-valve': [
-    workStep('close', 'Close the block valve', 'it may not hold: watch the vent', { block: 'closed' }),
-    workStep(
-      'vent',
-      'Open the vent slowly, down to no pressure',
-      'a block valve that leaks shows here: pressure comes back',
-      { vent: 'open' },
-    ),
-  ],
+  direct: CLOSE_ONE,
+  'two-valve': CLOSE_ONE,
   'three-valve': [...CLOSE_BOTH, ...EQUALISE_AND_VENT],
   pneumatic: [...CLOSE_BOTH, ...EQUALISE_AND_VENT],
   'wet-leg': [
@@ -52,17 +46,14 @@ export const CLOSE_AND_VENT: Record<HookUp, readonly WorkStep[]> = {
     workStep(
       'equalise',
       'Open the equalising valve',
-      'with a filled leg this can lose the fill: it is refilled before return to service',
-      { equalise: 'open' },
+      'only with the valve of the filled leg shut: else the leg runs out through it',
+      { valves: { equalise: 'open' } },
     ),
     workStep(
       'vent',
       'Vent both sides slowly, down to no pressure',
-      'what runs out of the leg is missing afterwards: note that it has to be filled',
-      {
-        'vent-high': 'open',
-        'vent-low': 'open',
-      },
+      'the body loses its fill here, and the leg too where its valve leaks: both are refilled before return to service',
+      { valves: { 'vent-high': 'open', 'vent-low': 'open' }, fill: 'lost' },
     ),
   ],
   'five-valve': [
@@ -71,47 +62,39 @@ export const CLOSE_AND_VENT: Record<HookUp, readonly WorkStep[]> = {
       'equalise',
       'Open both equalising valves',
       'both sides come to the same pressure before either is let go',
-      {
-        'equalise-high': 'open',
-        'equalise-low': 'open',
-      },
+      { valves: { 'equalise-high': 'open', 'equalise-low': 'open' } },
     ),
     workStep('vent', 'Open the vent slowly, down to no pressure', 'trapped pressure is the one that hurts', {
-      vent: 'open',
+      valves: { vent: 'open' },
     }),
   ],
   'remote-seal': [
     workStep(
       'close-high',
-      'Close the process valve before the upper or high seal',
+      'Close the process valve before the high seal',
       'the capillaries are never opened: a lost fill is a lost instrument',
-      { high: 'closed' },
+      { valves: { high: 'closed' } },
     ),
-    workStep(
-      'close-low',
-      'Close the process valve before the low seal, where there is one',
-      'a single seal has no low side',
-      { low: 'closed' },
-    ),
+    workStep('close-low', 'Close the process valve before the low seal', 'both seals are now cut off', {
+      valves: { low: 'closed' },
+    }),
     workStep(
       'vent',
-      'Vent and drain the flushing rings slowly, down to no pressure',
-      'product behind a diaphragm can hold pressure: use the flushing port',
-      {
-        'vent-high': 'open',
-        'vent-low': 'open',
-      },
+      'Vent and drain the flushing rings slowly and together, down to no pressure',
+      'product behind a diaphragm can hold pressure; between two seals no equaliser makes up for one let go first',
+      { valves: { 'vent-high': 'open', 'vent-low': 'open' }, isTogether: true },
     ),
   ],
   'vacuum-manifold': [
-    workStep('close', 'Close the valve to the process', 'the process must not see what is let in', { block: 'closed' }),
+    workStep('close', 'Close the valve to the process', 'the process must not see what is let in', {
+      valves: { block: 'closed' },
+    }),
     workStep(
       'let-in',
-      'Let dry gas in slowly',
+      'Let dry gas in slowly, up to the pressure of the air',
       'a rush of gas can tear a filament or a thin diaphragm; another gas reads differently',
-      { gas: 'open' },
+      { valves: { gas: 'open' } },
     ),
-    workStep('shut-gas', 'Close the gas inlet', 'the manifold is pumped from here on', { gas: 'closed' }),
   ],
   bench: [
     workStep(
@@ -120,4 +103,61 @@ export const CLOSE_AND_VENT: Record<HookUp, readonly WorkStep[]> = {
       'what is left in a body ends up in the pump, or on you',
     ),
   ],
+}
+
+const SHUT_EQUALISER = workStep(
+  'shut-equaliser',
+  'Close the equalising valve',
+  'open, it gives both sides the same pressure, and every reading stands near nothing',
+  { valves: { equalise: 'closed' } },
+)
+const SHUT_HIGH_VENT = workStep(
+  'shut-vent',
+  'Close the vent of the high side; that of the low side stays open to air',
+  'or join the low side to the reference’s low port: for small differences the air of a room moves too much',
+  { valves: { 'vent-high': 'closed' } },
+)
+const SHUT_VENT = workStep('shut-vent', 'Close the vent', 'open, it lets go what is pumped up', {
+  valves: { vent: 'closed' },
+})
+
+/**
+ * What is done to the valves to hook it up, by hook-up: the body is at no pressure, and afterwards the reference sees the
+ * cell and nothing else. The hose goes on between `before` and `after`.
+ */
+export const SHUT_FOR_REFERENCE: Record<HookUp, { before: readonly WorkStep[]; after: readonly WorkStep[] }> = {
+  direct: { before: [], after: [SHUT_VENT] },
+  'two-valve': { before: [], after: [SHUT_VENT] },
+  'three-valve': { before: [SHUT_EQUALISER], after: [SHUT_HIGH_VENT] },
+  pneumatic: { before: [SHUT_EQUALISER], after: [SHUT_HIGH_VENT] },
+  'wet-leg': { before: [SHUT_EQUALISER], after: [SHUT_HIGH_VENT] },
+  'five-valve': {
+    before: [
+      workStep(
+        'shut-equaliser',
+        'Close the equalising valve of the high side; that of the low side and the vent stay open',
+        'the low side breathes through them; with both open no pressure can build',
+        { valves: { 'equalise-high': 'closed' } },
+      ),
+    ],
+    after: [],
+  },
+  'remote-seal': {
+    before: [],
+    after: [
+      workStep(
+        'shut-vent',
+        'Close the flushing ring of the high seal behind the hose',
+        'open, it lets go what is pumped up; the ring of a low seal stays open to air',
+        { valves: { 'vent-high': 'closed' } },
+      ),
+    ],
+  },
+  'vacuum-manifold': {
+    before: [],
+    after: [
+      workStep('shut-gas', 'Close the gas inlet', 'the manifold is pumped from here on', { valves: { gas: 'closed' } }),
+    ],
+  },
+  bench: { before: [], after: [] },
 }

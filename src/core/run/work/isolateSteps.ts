@@ -1,14 +1,12 @@
 import { isTransmitted, SIGNALS, type Signal } from '../../signal/signal'
-import type { HookUp } from '../plan/hookUp'
-import { CLOSE_AND_VENT } from './isolateLists'
-import { type WorkStep, workStep } from './workStep'
+import { type PipingFacts, valvesOf } from './hookUpNetwork'
+import { CLOSE_AND_VENT, SHUT_FOR_REFERENCE } from './isolateLists'
+import type { Valve } from './valves'
+import { inPart, type WorkStep, workStep } from './workStep'
 
 /** What the steps depend on. */
-export type HookUpFacts = {
-  readonly hookUp: HookUp
+export type HookUpFacts = PipingFacts & {
   readonly signal: Signal
-  /** Differential instruments get both sides looked after. */
-  readonly pressureKind: 'gauge' | 'absolute' | 'differential'
 }
 
 /**
@@ -16,7 +14,23 @@ export type HookUpFacts = {
  * source; the site's procedure and permit go before it.
  */
 export function isolateSteps(facts: HookUpFacts): WorkStep[] {
-  return [...tellPeople(facts), ...CLOSE_AND_VENT[facts.hookUp], ...hookUpSteps(facts)]
+  const { before, after } = SHUT_FOR_REFERENCE[facts.hookUp]
+  return onValvesThatAre(facts, [
+    ...inPart('people', tellPeople(facts)),
+    ...inPart('out', CLOSE_AND_VENT[facts.hookUp]),
+    ...inPart('hook-up', [...before, hoseStep(facts), ...after, ...readerSteps(facts), ...warmAndTight(facts)]),
+  ])
+}
+
+/** The same steps for the valves that are there: a single seal has no low side. */
+export function onValvesThatAre(facts: PipingFacts, steps: readonly WorkStep[]): WorkStep[] {
+  const there = valvesOf(facts)
+  return steps.flatMap((step) => {
+    const all = Object.entries(step.valves ?? {})
+    if (all.length === 0) return [step]
+    const kept = all.filter(([valve]) => there.has(valve as Valve)) // keys are valves
+    return kept.length === 0 ? [] : [{ ...step, valves: Object.fromEntries(kept) }]
+  })
 }
 
 function tellPeople({ hookUp }: HookUpFacts): WorkStep[] {
@@ -41,25 +55,27 @@ function tellPeople({ hookUp }: HookUpFacts): WorkStep[] {
   ]
 }
 
-function hookUpSteps({ hookUp, signal, pressureKind }: HookUpFacts): WorkStep[] {
-  const pressure =
-    hookUp === 'vacuum-manifold'
-      ? workStep(
-          'pressure',
-          'Reference on the same manifold, at the same height and near the gauge',
-          'in a vacuum the pressure is not the same everywhere',
-        )
-      : workStep(
-          'pressure',
-          pressureKind === 'differential'
-            ? 'Pressure line to the high side, low side open to air'
-            : 'Pressure line to the instrument',
-          'open the pump’s vent while its fine adjuster is wound out, so that it has travel left; keep the medium clean',
-        )
-  const reader = isTransmitted(signal) ? [readerStep(signal)] : []
+function hoseStep({ hookUp, pressureKind }: HookUpFacts): WorkStep {
+  const rig = { hose: 'on', pump: 'vented' } as const
+  if (hookUp === 'vacuum-manifold')
+    return workStep(
+      'pressure',
+      'Reference on the same manifold, at the same height and near the gauge',
+      'in a vacuum the pressure is not the same everywhere',
+      { rig },
+    )
+  return workStep(
+    'pressure',
+    pressureKind === 'differential'
+      ? 'Pressure line to the test connection of the high side, pump’s vent open'
+      : 'Pressure line to the instrument’s test connection, pump’s vent open',
+    'wind the pump’s fine adjuster out while its vent is open, so that it has travel left; keep the medium clean',
+    { rig },
+  )
+}
+
+function warmAndTight({ hookUp }: HookUpFacts): WorkStep[] {
   return [
-    pressure,
-    ...reader,
     workStep(
       'reference',
       'Battery of the reference looked at, reference and instrument warmed up',
@@ -67,25 +83,33 @@ function hookUpSteps({ hookUp, signal, pressureKind }: HookUpFacts): WorkStep[] 
     ),
     workStep(
       'leak',
-      'Leak check: pressure up, pump at rest, reading steady',
+      hookUp === 'vacuum-manifold'
+        ? 'Leak check: pumped down, pump shut off, pressure does not climb'
+        : 'Leak check: pump’s vent closed, pressure up, pump at rest, reading steady',
       'a leak looks like hysteresis, and like an instrument that does not follow',
+      { rig: { pump: 'at-work' } },
     ),
   ]
 }
 
-function readerStep(signal: keyof typeof SIGNALS): WorkStep {
+function readerSteps({ signal }: HookUpFacts): WorkStep[] {
+  if (!isTransmitted(signal)) return []
   const { unit } = SIGNALS[signal]
   if (unit === 'mA')
-    return workStep(
-      'meter',
-      'Meter on mA, leads in the right jacks, in series with the loop supply',
-      'on the wrong jack a meter is a short circuit; a loop that is opened goes to its failure value',
-    )
+    return [
+      workStep(
+        'meter',
+        'Meter on mA, leads in the right jacks, in series with the loop supply',
+        'on the wrong jack a meter is a short circuit; a loop that is opened goes to its failure value',
+      ),
+    ]
   if (unit === 'V')
-    return workStep('meter', 'Meter on volts across the output', 'on the current jack it would short the output')
-  return workStep(
-    'meter',
-    'Air supply at its pressure, test gauge on the output line',
-    'an output without air supply reads its zero for ever; the gauge needs room above full output',
-  )
+    return [workStep('meter', 'Meter on volts across the output', 'on the current jack it would short the output')]
+  return [
+    workStep(
+      'meter',
+      'Air supply at its pressure, test gauge on the output line',
+      'an output without air supply reads its zero for ever; the gauge needs room above full output',
+    ),
+  ]
 }

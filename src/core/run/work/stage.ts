@@ -32,7 +32,9 @@ export const NO_WORK_LISTS: WorkProgress = { isIsolated: true, isRestored: true 
 export function stageOf(rounds: readonly RoundProgress[], work: WorkProgress = NO_WORK_LISTS): Stage {
   const current = rounds.at(-1)
   if (current === undefined) return 'prepare'
-  if (!work.isIsolated) return 'isolate'
+  // What has been read was hooked up, whatever steps the list has been given since.
+  const hasReadings = rounds.length > 1 || current.read > 0
+  if (!work.isIsolated && !hasReadings) return 'isolate'
   const decided = rounds.map(({ decision }) => ({ decision: decision && { decision } }))
   const isAsFound = roundRoles(decided).at(-1) === 'as-found'
   if (current.read < current.planned) return isAsFound ? 'as-found' : 'as-left'

@@ -1,7 +1,7 @@
 import type { Signal } from '../../signal/signal'
 import type { Decision } from '../decision'
 import type { HookUp } from '../plan/hookUp'
-import { isolateSteps } from './isolateSteps'
+import { type HookUpFacts, isolateSteps } from './isolateSteps'
 import { restoreSteps } from './restoreSteps'
 import { NO_WORK_LISTS, type WorkProgress } from './stage'
 import { type AnsweredStep, nextStep, type WorkList, type WorkStep } from './workStep'
@@ -23,11 +23,15 @@ export type WorkFacts = {
 /** Both lists of a run; null for a run that does not take its instrument out of service. */
 export function workLists({ world, rounds }: WorkFacts): Record<WorkList, WorkStep[]> | null {
   if (!world.outOfService) return null
-  const { signal, hookUp = 'direct', pressureKind = 'gauge' } = world.configuration
-  const facts = { signal, hookUp, pressureKind }
+  const facts = hookUpFactsOf(world)
   const isForRepair = rounds.at(-1)?.decision?.decision === 'repair'
   return { isolate: isolateSteps(facts), restore: restoreSteps({ ...facts, isForRepair }) }
 }
+
+/** What of an instrument its lists follow from. */
+export const hookUpFactsOf = ({
+  configuration: { signal, hookUp = 'direct', pressureKind = 'gauge' },
+}: Pick<WorkFacts['world'], 'configuration'>): HookUpFacts => ({ signal, hookUp, pressureKind })
 
 /** How far the lists of a run are answered. */
 export function workProgress(run: WorkFacts): WorkProgress {

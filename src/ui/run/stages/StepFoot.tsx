@@ -13,6 +13,9 @@ export function StepFoot({ run, facts, write, list, adjustAgain }: Props) {
       list={list}
       step={nextWork}
       place={{ position: steps.indexOf(nextWork), count: steps.length }}
+      restOfPart={steps
+        .slice(steps.indexOf(nextWork))
+        .filter(({ part, takesWords }) => part === nextWork.part && !takesWords)}
       answer={(answer) => write('work-steps', answer)}
       recorded={round.adjustments.length + (run.loopChecks?.length ?? 0)}
       {...(adjustAgain && { adjustAgain })}

@@ -3,6 +3,7 @@ import { fetchedAhead } from '../../parts/fetchedAhead'
 import { JudgeFoot } from '../judge/JudgeFoot'
 import { StageCorridors } from '../judge/StageCorridors'
 import { CurveOrBudget } from './CurveOrBudget'
+import { HookUpFaults } from './HookUpNow'
 import { StageReadings } from './StageReadings'
 import { StageVerdict } from './StageVerdict'
 import type { StageProps, StageView } from './stageView'
@@ -16,6 +17,7 @@ export const judge: StageView = {
     return (
       <>
         <StageVerdict {...props} />
+        <HookUpFaults {...props} />
         {diagnosis && <DiagnosisView answer={diagnosis} remedyFacts={remedyFactsOf(props.run.world)} most={3} />}
         <StageReadings {...props} isFolded={diagnosis !== null} />
       </>

@@ -1,6 +1,7 @@
 import { EntryLine } from '../reading/EntryLine'
 import { ReferenceRule } from '../reading/ReferenceRule'
 import { CurveOrBudget } from './CurveOrBudget'
+import { HookUpFaults } from './HookUpNow'
 import { StageReadings } from './StageReadings'
 import type { StageProps, StageView } from './stageView'
 
@@ -8,6 +9,7 @@ import type { StageProps, StageView } from './stageView'
 export const reading: StageView = {
   Left: (props) => (
     <>
+      <HookUpFaults {...props} />
       <StageReadings {...props} />
       {props.facts.armed && <ReferenceRule step={props.facts.armed} world={props.run.world} />}
     </>

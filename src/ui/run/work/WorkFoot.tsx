@@ -12,6 +12,8 @@ type Props = {
   list: WorkList
   step: WorkStep
   place: { position: number; count: number }
+  /** This step and those after it in its part, where there are several that are only ticked. */
+  restOfPart: readonly WorkStep[]
   answer: (answer: Answer) => Promise<string | null>
   /** How much has been recorded beside the steps, such as loop checks. */
   recorded: number
@@ -22,7 +24,7 @@ type Props = {
 const EMPTY = { words: '' }
 
 /** The step to be done next, answered by Enter, or as not applicable with the reason. */
-export function WorkFoot({ list, step, place, answer, recorded, adjustAgain }: Props) {
+export function WorkFoot({ list, step, place, restOfPart, answer, recorded, adjustAgain }: Props) {
   const [message, setMessage] = useState<string | null>(null)
   // The step that is on its way: the next one is not held up by it.
   const [sending, setSending] = useState<string | null>(null)
@@ -45,12 +47,33 @@ export function WorkFoot({ list, step, place, answer, recorded, adjustAgain }: P
     if (refusal === null) setDraft(EMPTY)
     return refusal
   }
+  /** Ticks what is left of this part, one after the other in their order; it stops where one is refused. */
+  const sendRest = async () => {
+    setSending(step.id)
+    for (const { id: item } of restOfPart) {
+      const answered = { list, item, outcome: 'done' as const, words: null }
+      const refusal = await sendOnce(answered, (id) => answer({ id, ...answered }))
+      setMessage(refusal)
+      if (refusal !== null) break
+    }
+    setSending(null)
+  }
   const submit = (event: FormEvent) => {
     event.preventDefault()
     if (sending !== step.id) send('done', step.takesWords ? words : null)
   }
   return (
-    <form className="work-foot" onSubmit={submit} noValidate aria-label="Next step">
+    <form
+      className="work-foot"
+      onSubmit={submit}
+      onKeyDown={(event) => {
+        if (event.key !== 'Enter' || !event.shiftKey || restOfPart.length < 2 || sending !== null) return
+        event.preventDefault()
+        sendRest()
+      }}
+      noValidate
+      aria-label="Next step"
+    >
       <div>
         <p className="small soft">
           Step {place.position + 1} of {place.count}
@@ -75,6 +98,11 @@ export function WorkFoot({ list, step, place, answer, recorded, adjustAgain }: P
         <Button ref={done} type="submit" variant="contained" size="large">
           Done <kbd style={{ marginLeft: 14 }}>Enter</kbd>
         </Button>
+        {restOfPart.length > 1 && (
+          <Button variant="outlined" color="secondary" size="large" disabled={sending !== null} onClick={sendRest}>
+            All {restOfPart.length} of this part done <kbd style={{ marginLeft: 10 }}>Shift Enter</kbd>
+          </Button>
+        )}
         <Button variant="outlined" color="secondary" size="large" onClick={() => setAsking('not-applicable')}>
           Does not apply…
         </Button>

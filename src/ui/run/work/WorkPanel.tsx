@@ -1,6 +1,6 @@
 'use client'
 import type { AnsweredStep, WorkList, WorkStep } from '@/core/run/work/workStep'
-import { nextStep } from '@/core/run/work/workStep'
+import { nextStep, WORK_PARTS, type WorkPart } from '@/core/run/work/workStep'
 import type { RecordedWorkStep } from '@/schema/recordedRun'
 import type { RunView } from '@/schema/runView'
 import { Mark } from '../../parts/Mark'
@@ -14,27 +14,41 @@ export function WorkPanel({ run, list, steps }: Props) {
   const next = nextStep(steps, answered as readonly AnsweredStep[], list)
   return (
     <div className="stack">
-      <ol className="work-steps">
-        {steps.map((step) => {
-          const answer = answered.find((each) => each.list === list && each.item === step.id)
-          return (
-            <li
-              key={step.id}
-              className={answer ? 'is-answered' : step === next ? 'is-here' : 'is-ahead'}
-              aria-current={step === next ? 'step' : undefined}
-            >
-              <span className="work-mark">{answer && <AnswerMark answer={answer} />}</span>
-              <span>
-                <span className="work-does">{step.does}</span>
-                {(!answer || answer.words) && <span className="small soft work-why">{answer?.words ?? step.why}</span>}
-              </span>
-            </li>
-          )
-        })}
-      </ol>
+      {partsOf(steps).map(([part, own]) => (
+        <section key={part} aria-label={WORK_PARTS[part]}>
+          <h2 className="work-part">{WORK_PARTS[part]}</h2>
+          <ol className="work-steps">
+            {own.map((step) => {
+              const answer = answered.find((each) => each.list === list && each.item === step.id)
+              return (
+                <li
+                  key={step.id}
+                  className={answer ? 'is-answered' : step === next ? 'is-here' : 'is-ahead'}
+                  aria-current={step === next ? 'step' : undefined}
+                >
+                  <span className="work-mark">{answer && <AnswerMark answer={answer} />}</span>
+                  <span>
+                    <span className="work-does">{step.does}</span>
+                    {(!answer || answer.words) && (
+                      <span className="small soft work-why">{answer?.words ?? step.why}</span>
+                    )}
+                  </span>
+                </li>
+              )
+            })}
+          </ol>
+        </section>
+      ))}
       <p className="soft small">{STANDING_LINE}</p>
     </div>
   )
+}
+
+/** Steps by the part of the work they belong to, in their order. */
+function partsOf(steps: readonly WorkStep[]): [WorkPart, WorkStep[]][] {
+  return (Object.keys(WORK_PARTS) as WorkPart[]) // keys of a const object
+    .map((part): [WorkPart, WorkStep[]] => [part, steps.filter((step) => step.part === part)])
+    .filter(([, own]) => own.length > 0)
 }
 
 function AnswerMark({ answer }: { answer: RecordedWorkStep }) {

@@ -2,6 +2,7 @@ import type { GlobalStylesProps } from '@mui/material/GlobalStyles'
 
 /** Isolate and Restore. */
 export const workStyles: GlobalStylesProps['styles'] = {
+  '.work-part': { fontSize: '0.92rem', color: 'var(--soft)', margin: '0 0 2px' },
   '.work-steps': { listStyle: 'none', margin: 0, padding: 0 },
   '.work-steps li': {
     display: 'grid',

@@ -1,0 +1,119 @@
+import { describe, expect, test } from 'vitest'
+import type { Signal } from '../../signal/signal'
+import { PRESSURE_KIND_IDS } from '../../units/pressureKind'
+import { HOOK_UPS, type HookUp } from '../plan/hookUp'
+import { hazardsOfStep, isInService, readinessFaults } from './hookUpHazards'
+import { networkOf } from './hookUpNetwork'
+import { afterStep, type HookUpState, inService } from './hookUpState'
+import { type HookUpFacts, isolateSteps } from './isolateSteps'
+import { restoreSteps } from './restoreSteps'
+import { type WorkStep, workStep } from './workStep'
+
+/*
+ * Every list of steps is walked through by the model of its valves. What is dangerous, and what the reference has to see,
+ * is common practice, no source.
+ */
+
+const HOOK_UP_IDS = Object.keys(HOOK_UPS) as HookUp[] // keys of a const object
+const READ_BY: readonly Signal[] = ['4-20mA', '0-10V', '3-15psi', 'display']
+const EVERY: HookUpFacts[] = HOOK_UP_IDS.flatMap((hookUp) =>
+  PRESSURE_KIND_IDS.flatMap((pressureKind) => READ_BY.map((signal) => ({ hookUp, pressureKind, signal }))),
+)
+
+/** Walks a list, refusing what is dangerous on the way. */
+function walk(start: HookUpState, steps: readonly WorkStep[], facts: HookUpFacts): HookUpState {
+  const network = networkOf(facts)
+  return steps.reduce((state, step) => {
+    expect(hazardsOfStep(state, step, network), `${facts.hookUp}, ${facts.pressureKind}: ${step.id}`).toEqual([])
+    return afterStep(state, step, network)
+  }, start)
+}
+
+const isolated = (facts: HookUpFacts) => walk(inService(facts), isolateSteps(facts), facts)
+
+test('all nine hook-ups with every kind of pressure and signal are walked', () => {
+  expect(EVERY).toHaveLength(9 * 3 * READ_BY.length)
+})
+
+test.each(EVERY)(
+  '$hookUp, $pressureKind, $signal: safe at every step, and before As found pressure reaches the cell alone',
+  (facts) => {
+    const state = isolated(facts)
+    expect(readinessFaults(state, facts)).toEqual([])
+    expect(state.pressures['cell-high']).toBe('pump')
+    expect(state.pressures['cell-low']).toBe('none')
+  },
+)
+
+test.each(EVERY)(
+  '$hookUp, $pressureKind, $signal: restored, it stands as in service; for repair, without pressure',
+  (facts) => {
+    const back = walk(isolated(facts), restoreSteps({ ...facts, isForRepair: false }), facts)
+    expect(isInService(back, facts)).toBe(true)
+    const { 'cell-high': high, 'cell-low': low } = inService(facts).pressures
+    expect([back.pressures['cell-high'], back.pressures['cell-low']]).toEqual([high, low])
+    const out = walk(isolated(facts), restoreSteps({ ...facts, isForRepair: true }), facts)
+    expect(out.rig).toEqual({ hose: 'off', pump: 'vented' })
+    expect([out.pressures['cell-high'], out.pressures['cell-low']]).toEqual(['none', 'none'])
+  },
+)
+
+describe('what the model finds', () => {
+  const facts = (hookUp: HookUp): HookUpFacts => ({ hookUp, pressureKind: 'differential', signal: '4-20mA' })
+  const hazards = (hookUp: HookUp, state: HookUpState, step: WorkStep) =>
+    hazardsOfStep(state, step, networkOf(facts(hookUp)))
+  const ticked = (hookUp: HookUp, ...done: WorkStep[]) =>
+    done.reduce((state, step) => afterStep(state, step, networkOf(facts(hookUp))), inService(facts(hookUp)))
+  const valve = (valves: NonNullable<WorkStep['valves']>) => workStep('v', '', '', { valves })
+
+  test('a vent that is opened to the process', () => {
+    expect(hazards('two-valve', inService(facts('two-valve')), valve({ vent: 'open' }))).toContain('vent-to-process')
+  })
+  test('one side opened alone, with the equaliser shut', () => {
+    const shut = ticked('three-valve', ...isolateSteps(facts('three-valve')).filter(({ part }) => part === 'out'))
+    const closed = [{ equalise: 'closed' as const }, { 'vent-high': 'closed' as const, 'vent-low': 'closed' as const }]
+    const ready = closed.reduce(
+      (state, valves) => afterStep(state, valve(valves), networkOf(facts('three-valve'))),
+      shut,
+    )
+    expect(hazards('three-valve', ready, valve({ high: 'open' }))).toContain('one-side')
+    const equalised = afterStep(ready, valve({ equalise: 'open' }), networkOf(facts('three-valve')))
+    expect(hazards('three-valve', equalised, valve({ high: 'open' }))).toEqual([])
+  })
+  test('a way through from one side of the process to the other', () => {
+    expect(hazards('three-valve', inService(facts('three-valve')), valve({ equalise: 'open' }))).toContain('bypass')
+  })
+  test('the leg run out through an open equaliser, and the body’s fill lost without a word', () => {
+    expect(hazards('wet-leg', inService(facts('wet-leg')), valve({ equalise: 'open' }))).toContain('leg-lost')
+    const shut = ticked('wet-leg', valve({ high: 'closed', low: 'closed', equalise: 'open' }))
+    const vents = { valves: { 'vent-high': 'open', 'vent-low': 'open' } } as const
+    expect(hazards('wet-leg', shut, workStep('v', '', '', vents))).toContain('fill-lost')
+    expect(hazards('wet-leg', shut, workStep('v', '', '', { ...vents, fill: 'lost' }))).toEqual([])
+  })
+  test('the leg’s valve opened before it is filled again', () => {
+    const dry = ticked('wet-leg', workStep('v', '', '', { valves: { high: 'closed', low: 'closed' }, fill: 'lost' }))
+    expect(hazards('wet-leg', dry, valve({ low: 'open' }))).toContain('not-filled')
+  })
+  test('a hose put on or taken off under pressure', () => {
+    const hose = (to: 'on' | 'off') => workStep('h', '', '', { rig: { hose: to } })
+    expect(hazards('direct', inService(facts('direct')), hose('on'))).toContain('hose-under-pressure')
+    const atWork = isolated(facts('direct'))
+    expect(hazards('direct', atWork, hose('off'))).toContain('hose-under-pressure')
+  })
+  test('two seals vented one after the other: the first one leaves the other alone under pressure', () => {
+    const shut = ticked('remote-seal', valve({ high: 'closed', low: 'closed' }))
+    const vents = { valves: { 'vent-high': 'open', 'vent-low': 'open' } } as const
+    expect(hazards('remote-seal', shut, workStep('v', '', '', vents))).toContain('one-side')
+    expect(hazards('remote-seal', shut, workStep('v', '', '', { ...vents, isTogether: true }))).toEqual([])
+  })
+  test('equaliser or vent left open, or the low side shut in: said before a reading is taken', () => {
+    const ready = isolated(facts('three-valve'))
+    const faults = (valves: NonNullable<WorkStep['valves']>) =>
+      readinessFaults({ ...ready, valves: { ...ready.valves, ...valves } }, facts('three-valve'))
+    expect(faults({ equalise: 'open' })).toContainEqual(expect.stringMatching(/^the equaliser is open/))
+    expect(faults({ 'vent-high': 'open' })[0]).toMatch(/^vent, high side is open/)
+    expect(faults({ 'vent-low': 'closed' })[0]).toMatch(/^the low side is shut in/)
+    expect(faults({ high: 'open' })[0]).toMatch(/^block valve, high side is open/)
+    expect(readinessFaults({ ...ready, rig: { hose: 'off', pump: 'vented' } }, facts('three-valve'))[0]).toMatch(/hose/)
+  })
+})
