@@ -1,10 +1,12 @@
 import { addDays, addMonths, formatISO, subMonths } from 'date-fns'
+import { adjustedByOf, ownActs } from '../../src/core/adjust/adjustedBy'
 import { adviseRound } from '../../src/core/run/advise/adviseRound'
 import { runState } from '../../src/core/run/runState'
 import { workLists } from '../../src/core/run/work/workLists'
 import type { WorkList } from '../../src/core/run/work/workStep'
 import { outputOfferFor, referenceOffers } from '../../src/plans/referenceOffers'
 import { DEMO_PASSWORD } from '../../src/schema/demo'
+import { NewAdjustment } from '../../src/schema/run'
 import type { RunView } from '../../src/schema/runView'
 import { StartRun } from '../../src/schema/startRun'
 import type { Standard } from '../../src/schema/world'
@@ -179,15 +181,12 @@ const firstAdvice = (run: RunView) => {
 type Work = { job: Job; actor: (minutes: number) => { person: (typeof DEMO_PEOPLE)[number]; now: Date } }
 
 async function adjustAndReadAgain(run: RunView, { job, actor }: Work): Promise<RunView> {
-  const hasScrews =
-    job.instrument.configuration.kind === 'pneumatic-transmitter' || job.instrument.configuration.signal === 'display'
-  const kinds = hasScrews
-    ? (['zero-screw', 'span-screw'] as const)
-    : (['lower-sensor-trim', 'upper-sensor-trim'] as const)
-  const none = { applied: null, beforeOutput: null, afterOutput: null, heldSeconds: null }
-  const words = hasScrews ? 'approached both ends, then converged' : 'trimmed against the reference'
-  for (const [index, kind] of kinds.entries())
-    await recordAdjustment(run.id, { id: crypto.randomUUID(), kind, words, ...none }, actor(25 + index))
+  const by = adjustedByOf(job.instrument.configuration)
+  const kinds =
+    by === 'trims' ? (['lower-sensor-trim', 'upper-sensor-trim'] as const) : ownActs(job.instrument.configuration)
+  const words = by === 'trims' ? 'trimmed against the reference' : 'approached both ends, then converged'
+  for (const [index, kind] of kinds.slice(0, 2).entries())
+    await recordAdjustment(run.id, NewAdjustment.parse({ id: crypto.randomUUID(), kind, words }), actor(25 + index))
   const fresh = await openRound(run.id, { round: run.rounds.length, fewerPoints: null }, actor(30))
   const state = { zeroError: 0.03 * aboutZero(job.random), spanError: 0.04 * aboutZero(job.random) }
   return readRound(fresh, { job, state, actor: (minutes) => actor(31 + minutes) })

@@ -1,3 +1,4 @@
+import { ADJUSTABLE, adjustedByOf } from '@/core/adjust/adjustedBy'
 import { limitPercentSpan } from '@/core/error/errorLimit'
 import { formatPlain } from '@/core/format/formatNumber'
 import type { HostScale } from '@/core/loop/hostCheck'
@@ -6,7 +7,6 @@ import { type OutputRow, outputTable } from '@/core/range/outputTable'
 import { rangeSteps } from '@/core/range/rangeSteps'
 import { type RangeVerdict, rangeVerdict, turndownOf } from '@/core/range/rangeVerdict'
 import { sensorBody } from '@/core/range/sensorBody'
-import { adjustableOf } from '@/core/run/advise/adjustable'
 import { HOOK_UPS } from '@/core/run/plan/hookUp'
 import { POINT_ORDERS } from '@/core/run/plan/plan'
 import { pointName, testPointPercents } from '@/core/run/plan/pointScale'
@@ -55,7 +55,7 @@ export function rangePlan(
       body: bodyIn(capsule, present.unit),
       count: capsule.kept,
     })),
-    isFixed: signalKind(present.signal).setBy === 'gauge',
+    isFixed: ['dial', 'gauge', 'factory'].includes(ADJUSTABLE[adjustedByOf(present)]),
     preferredCapsule,
   })
   const { next, objections } = nextConfiguration(present, wanted, verdict)
@@ -108,7 +108,7 @@ function stepsOf(
 ): WorkStep[] {
   return rangeSteps({
     verdict,
-    adjustable: adjustableOf({ configuration: next }),
+    adjustedBy: adjustedByOf(next),
     isPneumatic: signalKind(next.signal).carrier === 'air',
     isolating: { count: isolateSteps(next).length, hookUp: HOOK_UPS[next.hookUp] },
     loopChanges,

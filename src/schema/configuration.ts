@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { ADJUSTED_BY_IDS } from '@/core/adjust/adjustedBy'
 import { HOOK_UPS, type HookUp } from '@/core/run/plan/hookUp'
 import { POINT_ORDERS, type PointOrder } from '@/core/run/plan/plan'
 import { POINT_SCALES, type PointScale } from '@/core/run/plan/pointScale'
@@ -6,6 +7,7 @@ import { SIGNAL_IDS } from '@/core/signal/signal'
 import { LINEAR } from '@/core/transfer/transfer'
 import { PRESSURE_KIND_IDS } from '@/core/units/pressureKind'
 import { Body } from './body'
+import { DeviceSetUpStored } from './deviceSetUp'
 import { ErrorLimit, PressureUnitId } from './errorLimit'
 import { DisplayScale, Transfer } from './transfer'
 
@@ -62,5 +64,8 @@ export const Configuration = z.strictObject({
   repeatabilityPercentSpan: z.number().optional(),
   limitSource: z.string().optional(),
   owner: z.string().optional(),
+  /** Left out where nobody has said, as in older records: then as is usual for its kind and output. */
+  adjustedBy: z.enum(ADJUSTED_BY_IDS).optional(),
+  setUp: DeviceSetUpStored.optional(),
 })
 export type Configuration = z.infer<typeof Configuration>

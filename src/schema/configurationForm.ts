@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { ADJUSTED_BY_IDS } from '@/core/adjust/adjustedBy'
 import { HOOK_UPS, type HookUp } from '@/core/run/plan/hookUp'
 import { POINT_ORDERS, type PointOrder } from '@/core/run/plan/plan'
 import { POINT_SCALES, type PointScale } from '@/core/run/plan/pointScale'
@@ -9,6 +10,7 @@ import { BodyForm, BodyNumbers } from './body'
 import { INSTRUMENT_KIND_IDS } from './configuration'
 import { refuseImpossible } from './configurationRules'
 import { DecimalNumber } from './decimal'
+import { DeviceSetUpForm, DeviceSetUpStored } from './deviceSetUp'
 import { ErrorLimitForm, ErrorLimitNumbers, PressureUnitId } from './errorLimit'
 import { DisplayScaleForm, DisplayScaleNumbers, TransferForm, TransferNumbers } from './transfer'
 
@@ -32,6 +34,7 @@ const plainFields = {
   hookUp: z.enum(Object.keys(HOOK_UPS) as HookUp[]).default('direct'), // keys of a const object
   /** The host takes the square root; the display scale is then the host's. Left out otherwise: older records have none. */
   hostRoot: z.literal(true).optional(),
+  adjustedBy: z.enum(ADJUSTED_BY_IDS, { error: 'say how it is adjusted' }).optional(),
 }
 
 const wholeMonths = (value: z.ZodType<number, unknown>) =>
@@ -61,6 +64,7 @@ const Particulars = {
   repeatabilityPercentSpan: above(z.number()).optional(),
   limitSource: z.string().optional(),
   owner: z.string().optional(),
+  setUp: DeviceSetUpStored.optional(),
 }
 
 const fields = {
@@ -126,6 +130,7 @@ const ParticularsForm = {
   repeatabilityPercentSpan: optionalNumber,
   limitSource: optionalText(120),
   owner: optionalText(120),
+  setUp: DeviceSetUpForm.optional(),
 }
 
 /** The same configuration as a form or an API caller sends it. */

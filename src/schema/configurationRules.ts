@@ -1,4 +1,5 @@
 import type { z } from 'zod'
+import { ADJUSTED_BY, possibleAdjustedBy } from '@/core/adjust/adjustedBy'
 import { limitInput } from '@/core/error/errorLimit'
 import { formatPlain } from '@/core/format/formatNumber'
 import { fitIssues, fitIssueWords, linkForSpan } from '@/core/range/fitIssues'
@@ -42,9 +43,21 @@ export function refuseImpossible(config: Configuration, ctx: z.RefinementCtx): v
     else refuse(issue.code === 'no-link' ? 'body' : 'urv', words)
   }
   refuseWrongLink(config, refuse)
+  refuseOtherAdjusting(config, refuse)
   if (config.hostRoot && config.transfer.kind !== 'linear')
     refuse('transfer', 'the host takes the root already, so here it would be taken twice: choose linear')
   refusePointsAndLimits(config, refuse)
+}
+
+/** Air has no trims, and a dial no buttons. */
+function refuseOtherAdjusting(config: Configuration, refuse: (field: string, message: string) => void): void {
+  const { adjustedBy } = config
+  const possible = possibleAdjustedBy(config)
+  if (adjustedBy !== undefined && !possible.includes(adjustedBy))
+    refuse(
+      'adjustedBy',
+      `an instrument of this kind and output has no ${ADJUSTED_BY[adjustedBy]}: choose ${possible.map((id) => ADJUSTED_BY[id]).join(', or ')}`,
+    )
 }
 
 /** A link that stands where it does not serve the range is a slip of the register, or of somebody's hand. */

@@ -60,6 +60,15 @@ const RecordedAdjustment = z.strictObject({
   applied: z.string().nullable(),
   beforeOutput: z.string().nullable(),
   afterOutput: z.string().nullable(),
+  /** PV before and after, in the unit of the range, where it was noted. */
+  beforePv: z.string().optional(),
+  afterPv: z.string().optional(),
+  /** The act this one takes the place of; it stays in the record. */
+  supersedes: z.uuid().optional(),
+  /** Why it was corrected, or done where or when it does not belong. */
+  reason: z.string().optional(),
+  /** The superseded act was never done. */
+  isWithdrawn: z.literal(true).optional(),
   /** How long it was held before it was taken, where that was timed. */
   heldSeconds: z.int().optional(),
   doneAt: time,

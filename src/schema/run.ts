@@ -37,11 +37,28 @@ export const NewAdjustment = z
     applied: OptionalDecimalText,
     beforeOutput: OptionalDecimalText,
     afterOutput: OptionalDecimalText,
+    /** PV before and after, in the unit of the range: trims of the sensor are seen in it. */
+    beforePv: OptionalDecimalText,
+    afterPv: OptionalDecimalText,
     heldSeconds: z.int().min(0).max(86_400).nullable().default(null),
+    /** The act this one corrects; with its reason. */
+    supersedes: z.uuid().nullable().default(null),
+    /** Why it is corrected, or why it is done where or when it does not belong. */
+    reason: Reason.nullable().default(null),
+    /** The corrected act was never done. */
+    isWithdrawn: z.boolean().default(false),
   })
-  .refine((done) => done.words !== '' || done.afterOutput !== null, {
+  .refine((done) => done.words !== '' || done.afterOutput !== null || done.afterPv !== null || done.isWithdrawn, {
     path: ['words'],
-    error: 'say what was done, or give the output after it',
+    error: 'say what was done, or give the reading after it',
+  })
+  .refine(({ supersedes, reason }) => supersedes === null || reason !== null, {
+    path: ['reason'],
+    error: 'say why it is corrected',
+  })
+  .refine(({ supersedes, isWithdrawn }) => !isWithdrawn || supersedes !== null, {
+    path: ['supersedes'],
+    error: 'name the act that was never done',
   })
 
 export type NewAdjustment = z.infer<typeof NewAdjustment>

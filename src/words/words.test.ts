@@ -13,7 +13,7 @@ const ACT = {
   doneAt: '2026-11-20T09:00:00.000Z',
   doneBy: 'Anna Test',
 }
-const UNITS = { output: 'kPa', input: 'kPa' }
+const UNITS = { output: 'kPa', input: 'kPa', range: 'kPa' }
 
 describe('an act as a line', () => {
   test('tells where, from what to what, with a minus that is one', () => {

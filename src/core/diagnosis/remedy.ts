@@ -1,8 +1,8 @@
 import { type Cause, causeFacts, type RemedyKind } from './causeTable'
 import type { LineShape } from './hypothesis'
 
-/** How an instrument is adjusted: two screws, trims by a digital communicator, or a gauge's own means. */
-export type Adjustable = 'screws' | 'trims' | 'gauge'
+/** How an instrument is worked on: two screws, trims by communicator or buttons, a gauge's own points, dial or pointer, or not at all. */
+export type Adjustable = 'screws' | 'trims' | 'buttons' | 'gauge' | 'dial' | 'factory'
 
 export type Remedy = { readonly kind: RemedyKind; readonly says: string }
 
@@ -17,20 +17,29 @@ export type RemedyFacts = {
   readonly shape?: LineShape | undefined
 }
 
+const FACTORY = 'only the factory adjusts it: send it there, or put another in its place'
+
 const BOTH: Record<Adjustable, string> = {
   screws: 'both ends approximately first, then converge: the pad says what to set',
   trims: 'lower sensor trim, then upper',
+  buttons: 'lower sensor trim, then upper, by the buttons',
   gauge: 'zero, full scale, then mid-scale',
+  dial: 'span at the movement first, by those who may open it, then pointer or dial',
+  factory: FACTORY,
 }
 const SPAN: Record<Adjustable, string> = {
   screws: 'span screw at 100 %, then zero again: the screws interact',
   trims: 'lower sensor trim, then upper; not a re-range, which corrects nothing',
+  buttons: 'lower sensor trim, then upper, by the buttons; not a re-range, which corrects nothing',
   gauge: 'set full scale, then zero again',
+  dial: 'span at the movement, by those who may open it; pointer or dial move every reading alike and cure no span',
+  factory: FACTORY,
 }
 
 /** The one place for it: the run, its Adjust and Workings ask here. */
 export function remedyFor(cause: Cause, facts: RemedyFacts): Remedy {
   const { kind, cure } = causeFacts(cause)
+  if (kind === 'adjust' && facts.adjustable === 'factory') return { kind: 'repair', says: FACTORY }
   return { kind, says: cure ?? lineCure(cause, facts) }
 }
 
@@ -45,6 +54,10 @@ function lineCure(cause: Cause, facts: RemedyFacts): string {
 
 function zeroCure({ adjustable, isAbsolute = false, isZeroBased = true }: RemedyFacts): string {
   if (adjustable === 'screws') return 'zero screw at 0 %, then look at 100 %: the screws interact'
+  if (adjustable === 'dial')
+    return isAbsolute
+      ? 'pointer or dial set at a vacuum the reference knows'
+      : 'pointer or dial set with the gauge vented, tapped and upright as it hangs'
   if (adjustable === 'gauge')
     return isAbsolute ? 'set zero at a vacuum the reference knows; never vented' : 'set zero with the gauge vented'
   if (isAbsolute) return 'lower sensor trim at a vacuum the reference knows; vented is not its zero'

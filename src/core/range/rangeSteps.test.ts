@@ -12,7 +12,7 @@ const capsule: StockCapsule = {
 const work = (changes: Partial<RangeWork>) =>
   rangeSteps({
     verdict: { kind: 're-range', place: 'field' },
-    adjustable: 'trims',
+    adjustedBy: 'trims',
     isPneumatic: false,
     isolating: { count: 8, hookUp: 'three-valve manifold' },
     loopChanges: [],
@@ -29,12 +29,12 @@ describe('steps of a range change: common practice, no source', () => {
     expect(steps.find(({ id }) => id === 'calibrate')?.does).toContain('0 %, 50 %, 100 %, up only')
   })
   test('two screws: elevation first, then zero and span', () => {
-    expect(ids(work({ adjustable: 'screws' }))).toContain('set-screws')
-    expect(ids(work({ adjustable: 'screws' }))).not.toContain('write-range')
+    expect(ids(work({ adjustedBy: 'screws' }))).toContain('set-screws')
+    expect(ids(work({ adjustedBy: 'screws' }))).not.toContain('write-range')
   })
   test('a link is moved with the supply off, or the air; one nobody has looked at is looked at first', () => {
     const link = (from: string | null, isPneumatic: boolean) =>
-      work({ verdict: { kind: 'link', place: 'field', from, to: 'B' }, isPneumatic, adjustable: 'screws' }).find(
+      work({ verdict: { kind: 'link', place: 'field', from, to: 'B' }, isPneumatic, adjustedBy: 'screws' }).find(
         ({ id }) => id === 'link',
       )?.does ?? ''
     expect(link('A', false)).toMatch(/^Supply off\. Move the span link from A to B/)
@@ -44,7 +44,7 @@ describe('steps of a range change: common practice, no source', () => {
   test('a capsule: wires, drain, marks, diaphragms, seals, bolts, link, test, in that order and before the calibration', () => {
     const steps = work({
       verdict: { kind: 'capsule', place: 'shop', capsule, link: 'long', because: [], others: [] },
-      adjustable: 'screws',
+      adjustedBy: 'screws',
     })
     expect(ids(steps)).toEqual([
       'as-found',

@@ -1,11 +1,11 @@
-import type { Adjustable } from '../diagnosis/remedy'
+import type { AdjustedBy } from '../adjust/adjustedBy'
 import { type WorkStep, workStep } from '../run/work/workStep'
 import type { RangeVerdict } from './rangeVerdict'
 
 /** What the steps of a range change depend on. */
 export type RangeWork = {
   readonly verdict: Exclude<RangeVerdict, { kind: 'impossible' }>
-  readonly adjustable: Adjustable
+  readonly adjustedBy: AdjustedBy
   /** Whether it lives on air instead of a loop supply. */
   readonly isPneumatic: boolean
   /** How many steps it takes to take it out of service, and by what it is connected. */
@@ -36,7 +36,7 @@ export function rangeSteps(work: RangeWork): WorkStep[] {
     ),
     ...(verdict.kind === 'link' ? linkSteps(verdict.from, verdict.to, supply) : []),
     ...(verdict.kind === 'capsule' ? capsuleSteps(verdict.capsule.code, verdict.link, supply) : []),
-    ...SETTING[work.adjustable],
+    ...SETTING[work.adjustedBy],
     workStep('calibrate', `Calibrate: ${points}`, 'a range change always means a calibration'),
     ...loopSteps(loopChanges),
     ...tagSteps(),
@@ -100,23 +100,27 @@ const capsuleSteps = (code: string, link: string | null, supply: string): WorkSt
   ),
 ]
 
-/** How the new range gets into the instrument. */
-const SETTING: Record<Adjustable, readonly WorkStep[]> = {
+const WRITING = 're-ranging moves LRV and URV and corrects nothing: errors of the sensor stay as they were'
+const BY_SCREWS = [
+  workStep(
+    'set-screws',
+    'Elevation or suppression first where zero lies away from none, then zero and span by the screws',
+    'zero and span disturb each other: both ends roughly first, then again and again',
+  ),
+]
+
+/** How the new range gets into the instrument; the set-up sheet lists every value of it. */
+const SETTING: Record<AdjustedBy, readonly WorkStep[]> = {
   trims: [
-    workStep(
-      'write-range',
-      'Write LRV, URV and unit with the digital communicator, and read them back',
-      're-ranging moves LRV and URV and corrects nothing: errors of the sensor stay as they were',
-    ),
+    workStep('write-range', 'Write unit, LRV and URV with the digital communicator, and read them back', WRITING),
   ],
-  screws: [
-    workStep(
-      'set-screws',
-      'Elevation or suppression first where zero lies away from none, then zero and span by the screws',
-      'zero and span disturb each other: both ends roughly first, then again and again',
-    ),
-  ],
-  gauge: [],
+  buttons: [workStep('write-range', 'Key in unit, LRV and URV by the buttons, and read them back', WRITING)],
+  screws: BY_SCREWS,
+  'screws-and-link': BY_SCREWS,
+  pointer: [],
+  dial: [],
+  'gauge-sequence': [],
+  factory: [],
 }
 
 const loopSteps = (changes: readonly string[]): WorkStep[] =>

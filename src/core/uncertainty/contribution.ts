@@ -4,6 +4,10 @@ import { type Budget, type BudgetLine, uncertaintyBudget } from './budget'
 const DIVISORS = { rectangular: Math.sqrt(3), normal: 1 } as const
 export type Distribution = keyof typeof DIVISORS
 
+/** The standard uncertainty of one line, in its own unit. */
+export const standardOf = ({ value, distribution }: Pick<Contribution, 'value' | 'distribution'>): number =>
+  Math.abs(value) / DIVISORS[distribution]
+
 /** Whose uncertainty it is: the reference that gives the pressure, what reads the output, or the instrument itself. */
 export type ContributionGroup = 'reference' | 'output' | 'instrument'
 
@@ -41,7 +45,7 @@ export function readingBudget(contributions: readonly Contribution[]): ReadingBu
   const { lines, ...figures } = uncertaintyBudget(
     contributions.map(({ name, value, distribution, sensitivity, degrees }) => ({
       name,
-      standardUncertainty: Math.abs(value) / DIVISORS[distribution],
+      standardUncertainty: standardOf({ value, distribution }),
       sensitivity,
       degrees,
     })),

@@ -1,8 +1,8 @@
+import { standingActs } from '@/core/adjust/standingActs'
 import { formatReading } from '@/core/format/formatNumber'
-import { judgingBasis } from '@/core/run/judge/judgeSteps'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { SealedRecord } from '@/schema/record'
-import { adjustmentWords } from '@/words/adjustmentWords'
+import { actUnits, adjustmentWords } from '@/words/adjustmentWords'
 import type { Doc } from './certificateSource'
 import { pointWords } from './certificateWords'
 import { heading, paragraph } from './page'
@@ -24,11 +24,16 @@ export function overshoots(doc: Doc, { world }: SealedRecord, round: SealedRecor
 
 /** What was done after a round, act by act. */
 export function adjustments(doc: Doc, { world }: SealedRecord, round: SealedRecord['rounds'][number]): void {
-  const units = { output: judgingBasis(world).scale.unit, input: pressureUnitLabel(world.inputUnit) }
+  const units = actUnits(world)
   const list = (title: string, acts: typeof round.adjustments) => {
     if (acts.length === 0) return
     heading(doc, title)
-    for (const done of acts) paragraph(doc, `· ${adjustmentWords(done, units)} (${done.doneBy})`)
+    const standing = new Set(standingActs(acts).map(({ id }) => id))
+    // An act that was corrected stays readable, with what took its place beneath it.
+    for (const done of acts) {
+      const isPut = done.isWithdrawn || standing.has(done.id)
+      paragraph(doc, `· ${isPut ? '' : 'corrected below: '}${adjustmentWords(done, units)} (${done.doneBy})`)
+    }
   }
   list(
     'Adjustment',

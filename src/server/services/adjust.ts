@@ -1,16 +1,21 @@
+import { isInPv } from '@/core/adjust/adjustedBy'
+import { standingActs } from '@/core/adjust/standingActs'
 import { zeroTrimShift } from '@/core/adjust/zeroTrim'
-import { referenceAccuracyInput } from '@/core/conformity/accuracyRatio'
 import { Refusal } from '@/core/refusal'
 import { adjustSequence, refuseOutsideWindow } from '@/core/run/advise/adjustSequence'
+import { refuseAct } from '@/core/run/advise/checkAct'
 import { judgingBasis } from '@/core/run/judge/judgeSteps'
+import { zeroKnownTo } from '@/core/run/judge/zeroKnown'
 import { plannedPoints } from '@/core/run/plan/plan'
 import { inputPercentOfPoint, pointName } from '@/core/run/plan/pointScale'
 import { percentOfOutput } from '@/core/signal/signal'
-import { convertPressure, type PressureUnit } from '@/core/units/pressureUnit'
+import { convertPressure } from '@/core/units/pressureUnit'
+import type { RecordedAdjustment } from '@/schema/recordedRun'
 import type { NewAdjustment, OpenRound } from '@/schema/run'
 import type { RunView } from '@/schema/runView'
 import type { World } from '@/schema/world'
 import { type Transaction, transaction } from '../database'
+import { Conflict } from '../refusals'
 import { insertAdjustment } from '../sql/adjustment'
 import { insertRound, insertSteps } from '../sql/runRound'
 import type { Actor } from './actor'
@@ -31,13 +36,39 @@ export function recordAdjustment(runId: string, done: NewAdjustment, { person, n
         ? await takeRunForHotOffset(db, runId)
         : await takeRunInAdjust(db, runId, 'record it while the run is in Adjust')
     const known = run.rounds.flatMap(({ adjustments }) => adjustments).find(({ id }) => id === done.id)
-    if (isRepeated(known, done, ['kind', 'words', 'applied', 'beforeOutput', 'afterOutput'])) return run
-    refuseTrimAtPressure(done, run.world)
-    refusePointOfSequence(done, run.world)
+    if (isRepeated(known, done, SAME_ACT)) return run
+    const acts = run.rounds.at(-1)?.adjustments ?? []
+    refuseSuperseding(acts, done)
+    if (!done.isWithdrawn) {
+      const others = standingActs(acts).filter(({ id }) => id !== done.supersedes)
+      refuseAct(
+        done,
+        run.world,
+        others.map(({ kind }) => kind),
+      )
+      refuseTrimAtPressure(done, run.world)
+      refusePointOfSequence(done, run.world)
+    }
     const afterRound = run.rounds.length - 1
     refuseForeignId(await insertAdjustment(db, { ...done, runId, afterRound, at: now, personId: person.id }))
     return loadRun(db, runId)
   })
+}
+
+/** What makes two acts the same. */
+const SAME_ACT = [
+  ...(['kind', 'words', 'applied', 'beforeOutput', 'afterOutput', 'beforePv', 'afterPv'] as const),
+  ...(['supersedes', 'reason'] as const),
+]
+
+/** Only an act of this round that still stands is corrected, once, and by one of its own round. */
+function refuseSuperseding(acts: readonly RecordedAdjustment[], { supersedes }: NewAdjustment): void {
+  if (supersedes === null || standingActs(acts).some(({ id }) => id === supersedes)) return
+  throw new Conflict(
+    'supersedes',
+    'that act does not stand any more, or is none of this round; yours was not stored',
+    'look at the acts as they are now',
+  )
 }
 
 /**
@@ -52,7 +83,7 @@ export function openRound(runId: string, { round, fewerPoints }: OpenRound, { pe
     const adjusting = await takeRunInAdjust(db, runId, 'reload the run')
     if (adjusting.rounds.length !== round)
       throw new Refusal('round', `the next round is number ${adjusting.rounds.length}`, 'reload the run')
-    if (adjusting.rounds.at(-1)?.adjustments.length === 0)
+    if (standingActs(adjusting.rounds.at(-1)?.adjustments ?? []).length === 0)
       throw new Refusal(
         'adjustments',
         'nothing has been recorded as done',
@@ -88,10 +119,8 @@ function reducedPoints({ configuration, points }: World, wanted: readonly number
 const SAME_PERCENT = 1e-6
 
 /** A zero trim is recorded only with what acted on the cell, and only when that was zero: see {@link zeroTrimShift}. */
-function refuseTrimAtPressure(
-  { kind, applied, beforeOutput }: NewAdjustment,
-  { inputReference, configuration, inputUnit }: World,
-): void {
+function refuseTrimAtPressure({ kind, applied, beforeOutput, beforePv }: NewAdjustment, world: World): void {
+  const { configuration, inputUnit } = world
   if (kind !== 'zero-trim') return
   if (configuration.pressureKind === 'absolute')
     throw new Refusal(
@@ -105,44 +134,28 @@ function refuseTrimAtPressure(
       'it is not said what acted on the cell',
       'isolate, equalise, vent and drain, then enter what the reference shows: it should be zero',
     )
-  const zeroTolerance = zeroToleranceIn(inputUnit, inputReference)
   const inRead = (value: number) => convertPressure(value, configuration.unit, inputUnit)
   const { lrv, urv } = configuration
-  if (lrv !== 0 && beforeOutput === null)
+  if (lrv !== 0 && beforeOutput === null && beforePv === null)
     throw new Refusal(
-      'beforeOutput',
-      'LRV is not zero pressure, so the output before says whether a leg or head still acts on the cell',
-      'enter the output before the trim',
+      isInPv(kind) ? 'beforePv' : 'beforeOutput',
+      'LRV is not zero pressure, so the reading before says whether a leg or head still acts on the cell',
+      'enter PV before the trim',
     )
-  // What the output says of the pressure at the cell before it is trimmed away.
+  // What it says of the pressure at the cell before that is trimmed away: PV, or else the output.
   const { scale } = judgingBasis({ configuration })
-  const shown = beforeOutput === null ? 0 : lrv + (percentOfOutput(Number(beforeOutput), scale) / 100) * (urv - lrv)
+  const byOutput = beforeOutput === null ? 0 : lrv + (percentOfOutput(Number(beforeOutput), scale) / 100) * (urv - lrv)
+  const shown = beforePv === null ? byOutput : Number(beforePv)
+  const zeroTolerance = inRead(zeroKnownTo(world))
   zeroTrimShift({ pv: inRead(shown), applied: Number(applied), zeroTolerance, makerLimit: null, lrv: inRead(lrv) })
 }
-
-/**
- * What counts as zero, in a unit: what the reference can know of it, which is its uncertainty there, or a few counts, as
- * none stands on it exactly. Common practice, no source.
- */
-function zeroToleranceIn(unit: PressureUnit, reference: World['inputReference']): number {
-  const counts = ZERO_COUNTS * Math.abs(convertPressure(reference.resolution, reference.unit, unit))
-  const accuracy = Math.abs(referenceAccuracyInput(0, unit, reference))
-  const halfStep = Math.abs(convertPressure(reference.resolution, reference.unit, unit)) / 2
-  return Math.max(counts, (2 * Math.hypot(accuracy, halfStep)) / Math.sqrt(3))
-}
-
-const ZERO_COUNTS = 5
 
 /** A point of a gauge's sequence is taken only where it belongs: see {@link refuseOutsideWindow}. */
 function refusePointOfSequence({ kind, applied }: NewAdjustment, world: World): void {
   const step = adjustSequence(world).find((each) => each.kind === kind)
   if (!step) return
   const inRange = (value: number) => convertPressure(value, world.inputUnit, world.configuration.unit)
-  refuseOutsideWindow(
-    step,
-    applied === null ? null : inRange(Number(applied)),
-    zeroToleranceIn(world.configuration.unit, world.inputReference),
-  )
+  refuseOutsideWindow(step, applied === null ? null : inRange(Number(applied)), zeroKnownTo(world))
 }
 
 async function takeRunForHotOffset(db: Transaction, runId: string): Promise<RunView> {

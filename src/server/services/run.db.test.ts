@@ -1,5 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
+import { standingActs } from '@/core/adjust/standingActs'
+import { NewAdjustment } from '@/schema/run'
 import { StartRun } from '@/schema/startRun'
 import {
   ANNA,
@@ -124,15 +126,14 @@ describe('the way through a run', () => {
     await expect(openRound(run.id, { round: 1, fewerPoints: null }, as(ANNA, 21))).rejects.toThrow(
       'nothing has been recorded as done',
     )
-    const act = {
+    const act = NewAdjustment.parse({
       id: randomUUID(),
-      kind: 'zero-trim' as const,
+      kind: 'zero-trim',
       words: 'vented',
       applied: '0.00',
       beforeOutput: '4.160',
       afterOutput: '4.000',
-      heldSeconds: null,
-    }
+    })
     const alive = { ...act, id: randomUUID(), applied: '35' }
     await expect(recordAdjustment(run.id, alive, as(ANNA, 21))).rejects.toThrow('which is not zero within')
     await expect(recordAdjustment(run.id, { ...alive, applied: null }, as(ANNA, 21))).rejects.toThrow(
@@ -140,12 +141,30 @@ describe('the way through a run', () => {
     )
     await recordAdjustment(run.id, act, as(ANNA, 22))
     await recordAdjustment(run.id, act, as(ANNA, 22))
+    // A slip is corrected once, with why; both stay, and one that was never done does not stand.
+    const slip = NewAdjustment.parse({ ...act, id: randomUUID(), kind: 'output-trim', beforeOutput: '4.02' })
+    await recordAdjustment(run.id, slip, as(ANNA, 22))
+    const gone = NewAdjustment.parse({
+      id: randomUUID(),
+      kind: 'output-trim',
+      words: '',
+      supersedes: slip.id,
+      reason: 'of the other instrument',
+      isWithdrawn: true,
+    })
+    await recordAdjustment(run.id, gone, as(ANNA, 22))
+    await expect(
+      recordAdjustment(run.id, { ...gone, id: randomUUID(), isWithdrawn: false, words: 'again' }, as(BEN, 22)),
+    ).rejects.toThrow('does not stand any more')
+    const acts = (await loadRun(pool(), run.id)).rounds[0]?.adjustments ?? []
+    expect(acts.map(({ id }) => id)).toEqual(expect.arrayContaining([slip.id, gone.id]))
+    expect(standingActs(acts).map(({ id }) => id)).toEqual([act.id])
     const [opened] = await Promise.all([
       openRound(run.id, { round: 1, fewerPoints: null }, as(ANNA, 23)),
       openRound(run.id, { round: 1, fewerPoints: null }, as(BEN, 23)),
     ])
     expect(opened.rounds.map((round) => round.steps.length)).toEqual([3, 3])
-    expect(await count('adjustment', run.id)).toBe(1)
+    expect(await count('adjustment', run.id)).toBe(3)
     await answerList(await readRound(opened, 0.001), 'restore')
     await sealRun(run.id, { confirmed: true, remark: null }, as(ANNA, 40))
     const { rows } = await pool().query('SELECT as_found, as_left FROM seal WHERE run_id = $1', [run.id])

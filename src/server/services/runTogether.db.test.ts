@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import { judgeReading } from '@/core/run/judge/judgeSteps'
 import { Amending } from '@/schema/review'
+import { NewAdjustment } from '@/schema/run'
 import {
   ANNA,
   answerList,
@@ -35,15 +36,7 @@ beforeAll(async () => {
 })
 afterAll(() => pool().end())
 
-const act = (words: string) => ({
-  id: randomUUID(),
-  kind: 'other' as const,
-  words,
-  applied: null,
-  beforeOutput: null,
-  afterOutput: null,
-  heldSeconds: null,
-})
+const act = (words: string) => NewAdjustment.parse({ id: randomUUID(), kind: 'other', words })
 const pause = (kind: 'paused' | 'resumed', words: string | null = null) => ({ id: randomUUID(), kind, words })
 const readingsOf = async (runId: string) =>
   (await pool().query('SELECT count(*)::int AS n FROM reading WHERE run_id = $1', [runId])).rows[0].n

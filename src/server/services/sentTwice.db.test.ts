@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import { workLists } from '@/core/run/work/workLists'
 import { Amending } from '@/schema/review'
+import { NewAdjustment } from '@/schema/run'
 import type { RunView } from '@/schema/runView'
 import {
   ANNA,
@@ -34,8 +35,7 @@ beforeAll(async () => {
 afterAll(() => pool().end())
 
 const TRIM = {
-  kind: 'zero-trim' as const,
-  words: 'vented',
+  ...NewAdjustment.parse({ id: randomUUID(), kind: 'zero-trim', words: 'vented' }),
   applied: '0.00',
   beforeOutput: '4.160',
   afterOutput: '4.000',

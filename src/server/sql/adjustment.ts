@@ -12,6 +12,11 @@ const AdjustmentRow = z
     applied: z.string().nullable(),
     before_output: z.string().nullable(),
     after_output: z.string().nullable(),
+    before_pv: z.string().nullable(),
+    after_pv: z.string().nullable(),
+    supersedes: z.uuid().nullable(),
+    reason: z.string().nullable(),
+    is_withdrawn: z.boolean(),
     held_seconds: z.number().nullable(),
     done_at: z.date(),
     done_by: z.string(),
@@ -24,6 +29,11 @@ const AdjustmentRow = z
     applied: row.applied,
     beforeOutput: row.before_output,
     afterOutput: row.after_output,
+    ...(row.before_pv !== null && { beforePv: row.before_pv }),
+    ...(row.after_pv !== null && { afterPv: row.after_pv }),
+    ...(row.supersedes !== null && { supersedes: row.supersedes }),
+    ...(row.reason !== null && { reason: row.reason }),
+    ...(row.is_withdrawn && { isWithdrawn: true as const }),
     ...(row.held_seconds !== null && { heldSeconds: row.held_seconds }),
     doneAt: row.done_at,
     doneBy: row.done_by,
@@ -33,8 +43,8 @@ export type AdjustmentRow = z.infer<typeof AdjustmentRow>
 /** What was done in a run, in order. */
 export async function selectAdjustments(db: Queryable, runId: string): Promise<AdjustmentRow[]> {
   const { rows } = await db.query(
-    `SELECT a.id, a.after_round, a.kind, a.words, a.applied, a.before_output, a.after_output, a.held_seconds, a.done_at,
-            p.name AS done_by
+    `SELECT a.id, a.after_round, a.kind, a.words, a.applied, a.before_output, a.after_output, a.before_pv,
+            a.after_pv, a.supersedes, a.reason, a.is_withdrawn, a.held_seconds, a.done_at, p.name AS done_by
        FROM adjustment a JOIN person p ON p.id = a.done_by
       WHERE a.run_id = $1 ORDER BY a.done_at, a.id`,
     [runId],
@@ -53,8 +63,8 @@ type NewRow = NewAdjustment & {
 export async function insertAdjustment(db: Queryable, row: NewRow): Promise<boolean> {
   const { rowCount } = await db.query(
     `INSERT INTO adjustment (id, run_id, after_round, kind, words, applied, before_output, after_output, held_seconds,
-                             done_at, done_by)
-     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11) ON CONFLICT (id) DO NOTHING`,
+                             done_at, done_by, before_pv, after_pv, supersedes, reason, is_withdrawn)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16) ON CONFLICT (id) DO NOTHING`,
     [
       row.id,
       row.runId,
@@ -67,6 +77,7 @@ export async function insertAdjustment(db: Queryable, row: NewRow): Promise<bool
       row.heldSeconds,
       row.at,
       row.personId,
+      ...[row.beforePv, row.afterPv, row.supersedes, row.reason, row.isWithdrawn],
     ],
   )
   return rowCount === 1

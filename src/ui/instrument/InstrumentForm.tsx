@@ -14,6 +14,7 @@ import { CheckingFields } from './CheckingFields'
 import type { InstrumentValues } from './formValues'
 import { ParticularsFields } from './ParticularsFields'
 import { RangeFields } from './RangeFields'
+import { SetUpInDevice } from './SetUpInDevice'
 
 /** What the form is for: a new instrument, or a further version of one. */
 export type FormPurpose = { kind: 'register' } | { kind: 'edit'; id: string; tag: string; version: number }
@@ -59,6 +60,7 @@ export function InstrumentForm({ purpose, initial, areas }: Props) {
         </datalist>
       </fieldset>
       <RangeFields form={form} />
+      <SetUpInDevice form={form} />
       <CheckingFields form={form} />
       <ParticularsFields form={form} />
       {purpose.kind === 'edit' && <BoundBox form={form} path="reason" label="Why is it changed?" />}

@@ -29,7 +29,10 @@ const configuration = Configuration.parse({
 })
 
 test('what the edit form is filled with gives the same configuration back', () => {
-  expect(ConfigurationForm.parse(valuesOf('PT-1', configuration).configuration)).toEqual(configuration)
+  expect(ConfigurationForm.parse(valuesOf('PT-1', configuration).configuration)).toEqual({
+    ...configuration,
+    adjustedBy: 'screws',
+  })
 })
 
 test('a body with link positions, and a host that takes the root, come back as they were', () => {
@@ -48,7 +51,10 @@ test('a body with link positions, and a host that takes the root, come back as t
       link: 'low',
     },
   })
-  expect(ConfigurationForm.parse(valuesOf('PT-1', withBody).configuration)).toEqual(withBody)
+  expect(ConfigurationForm.parse(valuesOf('PT-1', withBody).configuration)).toEqual({
+    ...withBody,
+    adjustedBy: 'screws-and-link',
+  })
 })
 
 test('an empty form says at each box what is missing, and presets no figure of an instrument', () => {

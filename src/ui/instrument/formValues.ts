@@ -1,6 +1,9 @@
+import { adjustedByOf } from '@/core/adjust/adjustedBy'
 import type { ErrorLimit } from '@/core/error/errorLimit'
 import { formatPlain } from '@/core/format/formatNumber'
+import type { DeviceSetUp } from '@/core/setUp/deviceSetUp'
 import type { Configuration } from '@/schema/configuration'
+import type { SetUpBoxes } from '@/schema/deviceSetUp'
 
 /** The instrument form's boxes hold text; the schema makes numbers of it, here and on the server. */
 export type LimitValues = {
@@ -26,7 +29,8 @@ export type InstrumentValues = {
     | 'intervalMonths'
     | 'testPoints'
     | 'pointScale'
-    | 'hookUp',
+    | 'hookUp'
+    | 'adjustedBy',
     string
   > & {
     errorLimit: LimitValues
@@ -40,6 +44,7 @@ export type InstrumentValues = {
     repeatabilityPercentSpan: string
     limitSource: string
     owner: string
+    setUp: SetUpBoxes
   }
 }
 export type BodyValues = {
@@ -62,6 +67,24 @@ export const EMPTY_BODY: BodyValues = {
 }
 
 const text = (value: number) => formatPlain(value).replace('−', '-')
+
+const setUpText = (value: number | undefined) => (value === undefined ? '' : text(value))
+
+/** What is keyed in beside the range, as boxes. */
+function setUpBoxes(set: DeviceSetUp): SetUpBoxes {
+  return {
+    dampingSeconds: setUpText(set.dampingSeconds),
+    displayDampingSeconds: setUpText(set.displayDampingSeconds),
+    displayDecimals: setUpText(set.displayDecimals),
+    startView: set.startView ?? '',
+    failure: set.failure ?? '',
+    alarmLowMilliamp: setUpText(set.alarmLowMilliamp),
+    alarmHighMilliamp: setUpText(set.alarmHighMilliamp),
+    isWriteProtected: set.isWriteProtected === undefined ? '' : set.isWriteProtected ? 'yes' : 'no',
+    deviceTag: set.deviceTag ?? '',
+    mounting: set.mounting ?? '',
+  }
+}
 
 /** An empty form. Kinds and units are preset to the commonest; no figure is. */
 export const EMPTY_INSTRUMENT: InstrumentValues = {
@@ -86,6 +109,7 @@ export const EMPTY_INSTRUMENT: InstrumentValues = {
     adjustLimit: null,
     pointScale: 'input',
     hookUp: 'three-valve',
+    adjustedBy: 'trims',
     transfer: { kind: 'linear', cutOffPercent: '' },
     displayScale: null,
     body: null,
@@ -95,6 +119,7 @@ export const EMPTY_INSTRUMENT: InstrumentValues = {
     repeatabilityPercentSpan: '',
     limitSource: '',
     owner: '',
+    setUp: setUpBoxes({}),
   },
 }
 
@@ -128,6 +153,7 @@ export function valuesOf(tag: string, configuration: Configuration): InstrumentV
     repeatabilityPercentSpan,
     limitSource,
     owner,
+    setUp,
     ...plain
   } = configuration
   return {
@@ -135,6 +161,7 @@ export function valuesOf(tag: string, configuration: Configuration): InstrumentV
     reason: '',
     configuration: {
       ...plain,
+      adjustedBy: adjustedByOf(configuration),
       lrl: text(lrl),
       url: text(url),
       minSpan: text(minSpan),
@@ -177,6 +204,7 @@ export function valuesOf(tag: string, configuration: Configuration): InstrumentV
       repeatabilityPercentSpan: repeatabilityPercentSpan === undefined ? '' : text(repeatabilityPercentSpan),
       limitSource: limitSource ?? '',
       owner: owner ?? '',
+      setUp: setUpBoxes(setUp ?? {}),
     },
   }
 }

@@ -1,11 +1,9 @@
 'use client'
 import type { DecimalsShown } from '@/core/run/judge/decimalsShown'
-import { judgingBasis } from '@/core/run/judge/judgeSteps'
 import { roundNames } from '@/core/run/roundRole'
 import type { RunState } from '@/core/run/runState'
-import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { RunView } from '@/schema/runView'
-import { adjustmentWords } from '@/words/adjustmentWords'
+import { actUnits, adjustmentWords } from '@/words/adjustmentWords'
 import { ErrorCorridor } from '../pictures/ErrorCorridor'
 import { PointLadder } from '../run/reading/PointLadder'
 import { runCorridor } from '../run/runPictures'
@@ -13,7 +11,7 @@ import { runCorridor } from '../run/runPictures'
 /** Every round of a sealed run, with what was done between them. */
 export function RecordRounds({ run, state, decimals }: { run: RunView; state: RunState; decimals: DecimalsShown }) {
   const { world } = run
-  const units = { output: judgingBasis(world).scale.unit, input: pressureUnitLabel(world.inputUnit) }
+  const units = actUnits(world)
   const names = roundNames(run.rounds)
   return (
     <div className="stack">

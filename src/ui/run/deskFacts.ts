@@ -1,3 +1,4 @@
+import { standingActs } from '@/core/adjust/standingActs'
 import type { Cause } from '@/core/diagnosis/cause'
 import type { LineShape } from '@/core/diagnosis/hypothesis'
 import { hasScrews } from '@/core/run/advise/adjustable'
@@ -49,7 +50,10 @@ export function deskFacts(run: RunView, state: RunState) {
     cure: stage === 'adjust' ? cureOf(adviseRound(judged, world, minutesOf(round))) : undefined,
     screws:
       stage === 'adjust' && hasScrews(world)
-        ? screwWork(judged.points, round.adjustments, { basis: judgingBasis(world), inputUnit: world.inputUnit })
+        ? screwWork(judged.points, standingActs(round.adjustments), {
+            basis: judgingBasis(world),
+            inputUnit: world.inputUnit,
+          })
         : null,
   }
 }

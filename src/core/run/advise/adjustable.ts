@@ -1,15 +1,11 @@
+import { ADJUSTABLE, type AdjustedFacts, adjustedByOf } from '../../adjust/adjustedBy'
 import type { Adjustable } from '../../diagnosis/remedy'
-import type { Signal } from '../../signal/signal'
-import { signalKind } from '../../signal/signalKind'
 
 /** What of an instrument says how it is adjusted. */
-export type AdjustableFacts = { readonly configuration: { readonly kind: string; readonly signal: Signal } }
+export type AdjustableFacts = { readonly configuration: AdjustedFacts }
 
-/** How the instrument of a run is adjusted. */
-export function adjustableOf(world: AdjustableFacts): Adjustable {
-  return hasScrews(world) ? 'screws' : signalKind(world.configuration.signal).setBy
-}
+/** How the instrument of a run is worked on. */
+export const adjustableOf = ({ configuration }: AdjustableFacts): Adjustable => ADJUSTABLE[adjustedByOf(configuration)]
 
-/** Whether zero and span are two screws that disturb each other. Common practice, no source. */
-export const hasScrews = ({ configuration: { kind, signal } }: AdjustableFacts): boolean =>
-  kind === 'pneumatic-transmitter' || signalKind(signal).setBy === 'screws'
+/** Whether zero and span are two screws that disturb each other. */
+export const hasScrews = (world: AdjustableFacts): boolean => adjustableOf(world) === 'screws'

@@ -5,16 +5,23 @@ import TextField from '@mui/material/TextField'
 import { type FormEvent, useRef, useState } from 'react'
 import { ADJUSTMENT_KINDS, type AdjustmentKind } from '@/core/adjust/adjustmentKind'
 import type { SequenceStep } from '@/core/run/advise/adjustSequence'
-import { NumberBox, WordsBox } from '../../form/boxes'
+import type { ActUnits } from '@/words/adjustmentWords'
+import { WordsBox } from '../../form/boxes'
 import { Refused } from '../../parts/Refused'
 import { useSending } from '../../useSending'
 import { useDwell } from '../reading/useDwell'
 import { useDraft } from '../runDrafts'
+import { type ActBoxes, ActFigures, figuresOf } from './ActFigures'
 
-/** Labels of the units an act is given in. */
-export type ActUnits = { output: string; input: string }
-
-const EMPTY = { words: '', applied: '', beforeOutput: '', afterOutput: '' }
+const EMPTY: ActBoxes = {
+  words: '',
+  applied: '',
+  beforeOutput: '',
+  afterOutput: '',
+  beforePv: '',
+  afterPv: '',
+  reason: '',
+}
 
 /** One act in words and numbers. What is typed and not recorded is kept with the run. */
 export function AdjustForm({
@@ -38,25 +45,25 @@ export function AdjustForm({
   const [message, setMessage] = useState<string | null>(null)
   const sending = useSending()
   const words = useRef<HTMLInputElement>(null)
-  const hold = useDwell(holds.find((each) => each.kind === kind)?.holdSeconds, kind)
+  const step = holds.find((each) => each.kind === kind)
+  const isWithoutPressure = step?.target === null
+  const hold = useDwell(step?.holdSeconds, kind)
 
   const submit = async (event: FormEvent) => {
     event.preventDefault()
     if (!hold.mayTake()) return setMessage(hold.words())
-    const act = { kind, ...boxes }
+    const act = { kind, ...figuresOf(kind, boxes) }
     const refusal = await sending(act, (id) => record({ id, heldSeconds: hold.heldSeconds(), ...act }))
     setMessage(refusal)
     if (refusal !== null) return
     setBoxes(EMPTY)
     words.current?.focus()
   }
-  const box = (field: keyof typeof EMPTY, label: string) => {
-    const change = (typed: string) => {
-      setBoxes({ ...boxes, [field]: typed })
-      if (field === 'applied') hold.restart()
-    }
-    const box = { label, value: boxes[field], change }
-    return field === 'words' ? <WordsBox {...box} inputRef={words} autoFocus /> : <NumberBox {...box} />
+  const change = (next: ActBoxes) => {
+    // Where no pressure is applied, as for an excitation, it is held from the figure that is read.
+    const watched = isWithoutPressure ? next.afterOutput !== boxes.afterOutput : next.applied !== boxes.applied
+    if (watched) hold.restart()
+    setBoxes(next)
   }
   return (
     <form className="card stack" onSubmit={submit} noValidate aria-label="Record an adjustment">
@@ -75,13 +82,21 @@ export function AdjustForm({
             </MenuItem>
           ))}
         </TextField>
-        {box('words', 'In words')}
+        <WordsBox
+          label="In words"
+          value={boxes.words}
+          change={(typed) => change({ ...boxes, words: typed })}
+          inputRef={words}
+          autoFocus
+        />
       </div>
-      <div className="field-row">
-        {box('applied', `at applied, ${units.input}`)}
-        {box('beforeOutput', `output before, ${units.output}`)}
-        {box('afterOutput', `output after, ${units.output}`)}
-      </div>
+      <ActFigures
+        kind={kind}
+        boxes={boxes}
+        change={change}
+        units={units}
+        asksReason={message !== null || boxes.reason !== ''}
+      />
       <div className="actions">
         <Button type="submit" variant="outlined">
           Record this act

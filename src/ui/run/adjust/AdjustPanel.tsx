@@ -1,19 +1,23 @@
 'use client'
-import { ADJUSTMENT_KINDS, type AdjustmentKind } from '@/core/adjust/adjustmentKind'
+import { useState } from 'react'
+import { actsOn } from '@/core/adjust/adjustedBy'
+import type { AdjustmentKind } from '@/core/adjust/adjustmentKind'
+import { standingActs } from '@/core/adjust/standingActs'
 import type { Cause } from '@/core/diagnosis/cause'
 import type { LineShape } from '@/core/diagnosis/hypothesis'
 import type { Adjustable } from '@/core/diagnosis/remedy'
 import { formatSigned } from '@/core/format/formatNumber'
 import { actFor } from '@/core/run/advise/actFor'
-import { adjustableOf, hasScrews } from '@/core/run/advise/adjustable'
-import { adjustSequence, type SequenceStep } from '@/core/run/advise/adjustSequence'
+import { adjustableOf } from '@/core/run/advise/adjustable'
+import { adjustSequence } from '@/core/run/advise/adjustSequence'
 import { remedyFactsOf } from '@/core/run/advise/adviseRound'
 import { type RecordedAct, remainsAfter } from '@/core/run/advise/remainsAfter'
 import { judgingBasis } from '@/core/run/judge/judgeSteps'
-import { pressureUnitLabel } from '@/core/units/pressureUnit'
+import type { RecordedAdjustment } from '@/schema/recordedRun'
 import type { RunView } from '@/schema/runView'
-import { adjustmentWords } from '@/words/adjustmentWords'
+import { actUnits, adjustmentWords } from '@/words/adjustmentWords'
 import { Notice } from '../../parts/Notice'
+import { ActCorrectionDialog } from './ActCorrectionDialog'
 import { AdjustForm } from './AdjustForm'
 import { SequenceGuide } from './SequenceGuide'
 
@@ -30,15 +34,26 @@ type Props = {
 /** What was done to the instrument, in words and numbers; every act a row. */
 export function AdjustPanel({ run, nextScrew, advice, record }: Props) {
   const round = run.rounds.at(-1)
+  const acts = round?.adjustments ?? []
+  const standing = standingActs(acts)
   const sequence = adjustSequence(run.world)
-  const next = sequence.find(({ kind }) => !round?.adjustments.some((done) => done.kind === kind))
+  const next = sequence.find(({ kind }) => !standing.some((done) => done.kind === kind))
   const basis = judgingBasis(run.world)
-  const units = { output: basis.scale.unit, input: pressureUnitLabel(run.world.inputUnit) }
+  const units = actUnits(run.world)
+  const [correcting, setCorrecting] = useState<RecordedAdjustment | null>(null)
+  const isCorrected = (act: RecordedAdjustment) => !act.isWithdrawn && !standing.includes(act)
   const remains = (act: RecordedAct) => remainsAfter(act, { basis, inputUnit: run.world.inputUnit })
-  const kinds = kindsFor(run, sequence)
+  const kinds = actsOn(run.world.configuration)
   const advised =
     advice && sequence.length === 0
-      ? knownKind(actFor(advice.cause, doneKinds(run), { ...remedyFactsOf(run.world), shape: advice.shape }), kinds)
+      ? knownKind(
+          actFor(
+            advice.cause,
+            standing.map(({ kind }) => kind),
+            { ...remedyFactsOf(run.world), shape: advice.shape },
+          ),
+          kinds,
+        )
       : undefined
   const first = nextScrew ? (`${nextScrew}-screw` as const) : (next?.kind ?? advised)
   return (
@@ -50,19 +65,34 @@ export function AdjustPanel({ run, nextScrew, advice, record }: Props) {
       )}
       <SequenceGuide run={run} sequence={sequence} />
       <h2>What was done</h2>
-      {round?.adjustments.length === 0 ? (
+      {acts.length === 0 ? (
         <p className="soft small">Nothing recorded yet. {HOW_TO[adjustableOf(run.world)]}</p>
       ) : (
         <ol className="cautions">
-          {round?.adjustments.map((done) => (
-            <li key={done.id}>
+          {acts.map((done) => (
+            <li key={done.id} className={isCorrected(done) ? 'is-superseded' : undefined}>
               {adjustmentWords(done, units)}
-              {remains(done) !== null && (
+              {isCorrected(done) && <span className="soft small"> (corrected below)</span>}
+              {!isCorrected(done) && remains(done) !== null && (
                 <span className="soft num"> · remains {formatSigned(remains(done) ?? 0, 3)} % of span</span>
+              )}
+              {record && standing.includes(done) && (
+                <button type="button" className="link-button small" onClick={() => setCorrecting(done)}>
+                  Correct…
+                </button>
               )}
             </li>
           ))}
         </ol>
+      )}
+      {record && correcting && (
+        <ActCorrectionDialog
+          done={correcting}
+          units={units}
+          kinds={kinds}
+          close={() => setCorrecting(null)}
+          record={record}
+        />
       )}
       {record && (
         <AdjustForm
@@ -79,30 +109,14 @@ export function AdjustPanel({ run, nextScrew, advice, record }: Props) {
   )
 }
 
-const doneKinds = (run: RunView) => run.rounds.at(-1)?.adjustments.map(({ kind }) => kind) ?? []
 const knownKind = (kind: string, kinds: readonly AdjustmentKind[]) => kinds.find((each) => each === kind)
-
-/** What fits the technology comes first; nothing is hidden. */
-function kindsFor({ world }: RunView, sequence: readonly SequenceStep[]): AdjustmentKind[] {
-  // A hot offset is recorded in Restore, once the drum is hot.
-  const all = (Object.keys(ADJUSTMENT_KINDS) as AdjustmentKind[]).filter((kind) => kind !== 'hot-offset') // keys of a const object
-  const isMechanical = hasScrews(world) || world.configuration.kind === 'dial-gauge'
-  const { isAbsolute, isZeroBased } = remedyFactsOf(world)
-  const hasTrueZero = isZeroBased && !isAbsolute
-  const first: AdjustmentKind[] = [
-    ...sequence.map(({ kind }) => kind),
-    ...(isMechanical ? (['zero-screw', 'span-screw'] as const) : []),
-    ...(world.configuration.kind === 'digital-gauge' ? (['factory-values', 'field-values'] as const) : []),
-    ...(isMechanical || hasTrueZero ? [] : (['lower-sensor-trim'] as const)),
-  ]
-  const isOfOthers = (kind: AdjustmentKind) => /^(gauge|vacuum)-|^(factory|field)-values$|^excitation$/.test(kind)
-  const rest = all.filter((kind) => !first.includes(kind))
-  const fitting = rest.filter((kind) => !isOfOthers(kind) && !kind.endsWith('-screw'))
-  return [...first, ...fitting, ...rest.filter((kind) => !fitting.includes(kind))]
-}
 
 const HOW_TO: Record<Adjustable, string> = {
   screws: 'Bring both ends approximately right first, then converge; wait after each touch.',
   trims: 'Zero only at true zero (isolated, vented, drained); lower trim before upper; output trim against the meter.',
+  buttons:
+    'Zero only at true zero (isolated, vented, drained); lower trim before upper; by the buttons, as the manual says.',
   gauge: 'Each point is held still for seconds before it is taken.',
+  dial: 'Tap it, let it settle, set pointer or dial once; a span that is off is set at the movement.',
+  factory: 'Nobody but the factory adjusts it: send it there, or put another in its place.',
 }

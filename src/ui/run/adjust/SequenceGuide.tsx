@@ -1,5 +1,6 @@
 'use client'
 import { ADJUSTMENT_KINDS } from '@/core/adjust/adjustmentKind'
+import { standingActs } from '@/core/adjust/standingActs'
 import { formatPlain } from '@/core/format/formatNumber'
 import type { SequenceStep } from '@/core/run/advise/adjustSequence'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
@@ -9,7 +10,7 @@ import { Mark } from '../../parts/Mark'
 /** The points at which a gauge is adjusted, in their order, with where each may be taken. */
 export function SequenceGuide({ run, sequence }: { run: RunView; sequence: readonly SequenceStep[] }) {
   if (sequence.length === 0) return null
-  const done = new Set(run.rounds.at(-1)?.adjustments.map(({ kind }) => kind))
+  const done = new Set(standingActs(run.rounds.at(-1)?.adjustments ?? []).map(({ kind }) => kind))
   const unit = pressureUnitLabel(run.world.configuration.unit)
   const shown = (value: number) => formatPlain(Number(value.toPrecision(4)))
   return (

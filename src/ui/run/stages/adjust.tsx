@@ -1,3 +1,4 @@
+import { standingActs } from '@/core/adjust/standingActs'
 import { formatPlain } from '@/core/format/formatNumber'
 import { judgingBasis } from '@/core/run/judge/judgeSteps'
 import { pointValue } from '@/core/run/plan/pointScale'
@@ -34,7 +35,7 @@ export const adjust: StageView = {
   },
   Foot: ({ run, facts, write }) => (
     <AdjustFoot
-      count={facts.round.adjustments.length}
+      count={standingActs(facts.round.adjustments).length}
       points={registerPoints(run.world)}
       open={(fewerPoints) => write('rounds', { round: run.rounds.length, fewerPoints })}
     />

@@ -5,9 +5,8 @@ import { formatSigned } from '@/core/format/formatNumber'
 import { judgingBasis } from '@/core/run/judge/judgeSteps'
 import { percentOfOutput } from '@/core/signal/signal'
 import { typedNumber } from '@/core/units/decimalText'
-import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { RunView } from '@/schema/runView'
-import { adjustmentWords } from '@/words/adjustmentWords'
+import { actUnits, adjustmentWords } from '@/words/adjustmentWords'
 import { NumberBox, WordsBox } from '../../form/boxes'
 import { Refused } from '../../parts/Refused'
 import { useSending } from '../../useSending'
@@ -81,9 +80,7 @@ export function HotOffsetPanel({ run, record }: Props) {
       {done.length > 0 && (
         <ul className="cautions">
           {done.map((each) => (
-            <li key={each.id}>
-              {adjustmentWords(each, { output: scale.unit, input: pressureUnitLabel(run.world.inputUnit) })}
-            </li>
+            <li key={each.id}>{adjustmentWords(each, actUnits(run.world))}</li>
           ))}
         </ul>
       )}
