@@ -122,7 +122,7 @@ export const DEMO_SET_UPS: Record<string, readonly DistributiveOmit<SaveDesk, 'i
           wireLength: 86,
           wireArea: 0.75,
           wireCelsius: 32,
-          burdenOhms: 318,
+          burdenOhms: 68,
           leastTerminalVolts: 11.5,
         },
         items: [

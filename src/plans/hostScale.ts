@@ -10,8 +10,13 @@ export const hostScale = ({ displayScale, lrv, urv, unit, hostRoot }: Configurat
 })
 
 /** A recorded loop check as numbers. */
-export const loopCheckOf = ({ percent, hostValue, senseOhms, senseVolts }: RecordedLoopCheck): HostCheck => ({
+export const loopCheckOf = ({
   percent,
-  hostValue: Number(hostValue),
+  hostValue,
+  senseOhms,
+  senseVolts,
+}: Pick<RecordedLoopCheck, 'percent' | 'hostValue' | 'senseOhms' | 'senseVolts'>): HostCheck => ({
+  percent,
+  hostValue: hostValue === null ? null : Number(hostValue),
   sense: senseOhms === null || senseVolts === null ? null : { ohms: Number(senseOhms), volts: Number(senseVolts) },
 })

@@ -38,6 +38,8 @@ export type LoopPoint = {
 
 /** What a loop card comes to. */
 export type LoopAnswer = {
+  /** Wire, input resistor and all else in series. */
+  readonly totalOhms: number
   readonly wireOhms: number
   readonly currents: readonly LoopAtCurrent[]
   readonly mostOhms: number
@@ -46,6 +48,12 @@ export type LoopAnswer = {
   readonly schools: (TrimSchools & { readonly percent: number }) | null
 }
 
+/** Everything in series, Ω: wire there and back, the host's input resistor, and what else there is. */
+export const seriesOhms = (
+  { wireLength, wireArea, wireCelsius, burdenOhms }: LoopSetUp['supply'],
+  inputOhms: number | null,
+): number => wireOhms({ lengthM: wireLength, areaMm2: wireArea, celsius: wireCelsius }) + burdenOhms + (inputOhms ?? 0)
+
 /**
  * Works a loop out: volts at the terminals, the error of every item and of the whole, and what the host shows.
  *
@@ -53,7 +61,7 @@ export type LoopAnswer = {
  */
 export function loopCard({ supply, items, host }: LoopSetUp, transmitter: TransmitterInLoop): LoopAnswer {
   const wire = wireOhms({ lengthM: supply.wireLength, areaMm2: supply.wireArea, celsius: supply.wireCelsius })
-  const loop = { ...supply, wireOhms: wire }
+  const loop = { ...supply, wireOhms: wire, burdenOhms: supply.burdenOhms + (host.senseOhms ?? 0) }
   const currents = loopAtCurrents(loop)
   const points = LOOP_POINTS.map((percent): LoopPoint => {
     const shows = host[`shows${percent}`]
@@ -75,6 +83,7 @@ export function loopCard({ supply, items, host }: LoopSetUp, transmitter: Transm
     }
   })
   return {
+    totalOhms: seriesOhms(supply, host.senseOhms),
     wireOhms: wire,
     currents,
     mostOhms: mostLoopOhms(loop, currents.at(-1)?.milliamp ?? TWO_WIRE_LOOP.upper),

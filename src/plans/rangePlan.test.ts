@@ -196,6 +196,7 @@ describe('from vessel and flow', () => {
       vessel: { desk: 'vessel' as const, setUp: vessel, savedAt: '', savedBy: '' },
       flow: null,
       loop: null,
+      'set-up': null,
     }
     expect(wantedAtOpening(absolute, saved, 'vessel')).toMatchObject({
       wanted: { lrv: 0, urv: 30 },
@@ -301,8 +302,10 @@ test('a loop: volts by Ohm’s law, errors added with sign, the host against wha
     scale: { lower: 0, upper: 60, unit: 't/h' },
   })
   expect(answer.currents.map(({ terminalVolts }) => terminalVolts)).toEqual(
-    [19, 18.375].map((v) => expect.closeTo(v, 12)),
+    // 24 V, 250 Ω of others and 250 Ω at the input: 24 − 0.020·500 and 24 − 0.0225·500.
+    [14, 12.75].map((v) => expect.closeTo(v, 12)),
   )
+  expect(answer.totalOhms).toBeCloseTo(500, 12)
   const [low, middle, high] = answer.points
   expect(low?.inputVolts).toBeCloseTo(1, 12) // 250 Ω: 1 … 5 V, common practice, no source
   expect(low?.budget.sumPercent).toBeCloseTo(0.3, 12)

@@ -82,6 +82,7 @@ export function refuseUnworkable(save: SaveDesk): void {
       return
     case 'range':
     case 'loop':
+    case 'set-up':
       return
     default:
       save satisfies never

@@ -3,6 +3,7 @@ import { DecimalNumber } from './decimal'
 import { DrumLevelInput } from './drum'
 import { FlowSetUp } from './flowDesk'
 import { LoopSetUp } from './loopCard'
+import { SetUpWanted } from './setUpSheet'
 import { DisplayScaleForm, TransferForm } from './transfer'
 import { LevelInput } from './vessel'
 
@@ -12,6 +13,7 @@ export const DESKS = {
   vessel: 'Vessel desk',
   flow: 'Flow desk',
   loop: 'Loop card',
+  'set-up': 'Set-up sheet',
 } as const
 export type Desk = keyof typeof DESKS
 export const DESK_IDS = Object.keys(DESKS) as [Desk, ...Desk[]] // keys of a const object
@@ -45,6 +47,7 @@ export const SaveDesk = z.discriminatedUnion('desk', [
   z.object({ id: z.uuid(), desk: z.literal('vessel'), setUp: VesselSetUpForm }),
   z.object({ id: z.uuid(), desk: z.literal('flow'), setUp: FlowSetUp }),
   z.object({ id: z.uuid(), desk: z.literal('loop'), setUp: LoopSetUp }),
+  z.object({ id: z.uuid(), desk: z.literal('set-up'), setUp: SetUpWanted }),
 ])
 export type SaveDesk = z.infer<typeof SaveDesk>
 

@@ -8,6 +8,7 @@ const failure = z.enum(Object.keys(FAILURE_DIRECTIONS) as FailureDirection[]) //
 /** What is keyed into the instrument beside its range, as stored; each part is left out where nobody has said. */
 export const DeviceSetUpStored = z
   .strictObject({
+    application: z.enum(['pressure', 'level']),
     dampingSeconds: z.number(),
     displayDampingSeconds: z.number(),
     displayDecimals: z.int(),
@@ -35,6 +36,7 @@ const words = (max: number) =>
 /** The same as a form or an API caller sends it; an empty box says nothing. */
 export const DeviceSetUpForm = z
   .object({
+    application: z.union([nothing, z.enum(['pressure', 'level'])]).optional(),
     dampingSeconds: z.union([nothing, seconds]).optional(),
     displayDampingSeconds: z.union([nothing, seconds]).optional(),
     displayDecimals: z

@@ -23,7 +23,7 @@ export const LoopSetUp = z.object({
       wireLength: zeroOrMore('Wire one way, m'),
       wireArea: aboveZero('Cross-section, mm²'),
       wireCelsius: number('Wire, °C'),
-      burdenOhms: zeroOrMore('In series, Ω'),
+      burdenOhms: zeroOrMore('Others in series, Ω', 'without the input resistor'),
       leastTerminalVolts: zeroOrMore('Transmitter needs, V'),
     }),
     'Supply and wire',

@@ -113,7 +113,10 @@ export type RecordedWorkStep = z.infer<typeof RecordedWorkStep>
 const RecordedLoopCheck = z.strictObject({
   id: z.uuid(),
   percent: z.number(),
-  hostValue: z.string(),
+  /** Null where a voltmeter alone was read. */
+  hostValue: z.string().nullable(),
+  /** What the host itself may be off by, ± % of its scale; left out where nobody has said. */
+  limitPercent: z.number().optional(),
   /** Sense resistor and the volts across it, where they were measured. */
   senseOhms: z.string().nullable(),
   senseVolts: z.string().nullable(),
@@ -121,6 +124,15 @@ const RecordedLoopCheck = z.strictObject({
   checkedBy: z.string(),
 })
 export type RecordedLoopCheck = z.infer<typeof RecordedLoopCheck>
+
+const RecordedTerminalCheck = z.strictObject({
+  id: z.uuid(),
+  milliamp: z.string(),
+  volts: z.string(),
+  checkedAt: time,
+  checkedBy: z.string(),
+})
+export type RecordedTerminalCheck = z.infer<typeof RecordedTerminalCheck>
 
 /** The work was interrupted, or gone on with. */
 const RecordedPause = z.strictObject({
@@ -139,6 +151,8 @@ export const recordedInRun = {
   workSteps: z.array(RecordedWorkStep).readonly().optional(),
   /** What the host showed; left out where it was not looked at. */
   loopChecks: z.array(RecordedLoopCheck).readonly().optional(),
+  /** Volts at the terminals; left out where nobody measured them. */
+  terminalChecks: z.array(RecordedTerminalCheck).readonly().optional(),
   /** Interruptions and their ends, in the order of time; left out where there were none. */
   pauses: z.array(RecordedPause).readonly().optional(),
 }

@@ -104,7 +104,10 @@ export const NewLoopCheck = z
   .object({
     id: z.uuid(),
     percent: z.number().min(0).max(100),
-    hostValue: DecimalText,
+    /** Left out where a voltmeter alone is read. */
+    hostValue: OptionalDecimalText,
+    /** What the host or indicator itself may be off by, ± % of its scale. */
+    limitPercent: z.number().positive().max(20).nullable().default(null),
     senseOhms: OptionalDecimalText,
     senseVolts: OptionalDecimalText,
   })
@@ -116,8 +119,20 @@ export const NewLoopCheck = z
     path: ['senseOhms'],
     error: 'a resistor has more than no ohms',
   })
+  .refine(({ hostValue, senseVolts }) => hostValue !== null || senseVolts !== null, {
+    path: ['hostValue'],
+    error: 'nothing was read: give what the host shows, or the volts over its resistor',
+  })
 
 export type NewLoopCheck = z.infer<typeof NewLoopCheck>
+
+/** Volts measured at the terminals of the transmitter, at a current. */
+export const NewTerminalCheck = z.object({
+  id: z.uuid(),
+  milliamp: DecimalText.refine((text) => Number(text) >= 0 && Number(text) <= 60, { error: 'a loop current in mA' }),
+  volts: DecimalText.refine((text) => Number(text) >= 0 && Number(text) <= 100, { error: 'up to 100 V' }),
+})
+export type NewTerminalCheck = z.infer<typeof NewTerminalCheck>
 
 /** A point that was gone past, and is approached again. */
 export const NewOvershoot = z.object({ id: z.uuid(), stepId: z.uuid(), applied: OptionalDecimalText })

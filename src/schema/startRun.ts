@@ -56,6 +56,11 @@ export const StartRun = z.object({
   unfitReason: OptionalText(500).default(null),
   /** How the instrument looked when it was taken up. */
   itemCondition: OptionalText(200).default(null),
+  /** Damping as found in the device, s. */
+  dampingFoundSeconds: z
+    .union([z.literal('').transform(() => null), z.null(), DecimalNumber])
+    .refine((value) => value === null || (value >= 0 && value <= 3600), { error: 'from 0 to 3600 seconds' })
+    .default(null),
   head: z
     .object({
       /** Reference above (+) or below (−) the instrument. */

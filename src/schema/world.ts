@@ -5,6 +5,7 @@ import { LINE_FILLS, type LineFill } from '@/core/run/plan/lineHead'
 import { PRESSURE_KIND_IDS } from '@/core/units/pressureKind'
 import { Configuration } from './configuration'
 import { ErrorLimit, PressureUnitId } from './errorLimit'
+import { KeyedInValue } from './setUpSheet'
 
 const PRINCIPLE_IDS = Object.keys(PRINCIPLES) as Principle[] // keys of a const object
 
@@ -128,6 +129,19 @@ export const World = z.strictObject({
       bodyWork: z.string().nullable(),
     })
     .optional(),
+  /** The set-up sheet this calibration follows, where its version was made by one. */
+  setUpSheet: z
+    .strictObject({
+      by: z.string(),
+      at: z.iso.datetime(),
+      reason: z.string(),
+      values: z.array(KeyedInValue).readonly(),
+    })
+    .optional(),
+  /** The loop as its card has it: what the volts at the terminals should be. */
+  loop: z.strictObject({ supplyVolts: z.number(), seriesOhms: z.number(), leastTerminalVolts: z.number() }).optional(),
+  /** Damping as it was found in the device, s; the register has the one that is wanted. */
+  dampingFoundSeconds: z.number().optional(),
   softwareVersion: z.string(),
 })
 export type World = z.infer<typeof World>

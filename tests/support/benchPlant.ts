@@ -120,6 +120,7 @@ export async function runOnNewInstrument(
       inputUnit: 'kPa',
       inputReferenceId: PUMP.id,
       outputReferenceId: METER.id,
+      dampingFoundSeconds: null,
       readsDigital: false,
       furtherReferenceIds: [],
       readsDisplay: false,

@@ -5,23 +5,33 @@ import { rootPercent } from '../transfer/transfer'
 /** What a host shows at 0 % and 100 %, and whether it takes the square root of what it is sent. */
 export type HostScale = DisplayScale & { readonly takesRoot?: true }
 
-/** What the host shows for a known output of the transmitter. */
+/** What was found at the host for a known output of the transmitter: what it shows, the volts at its input, or both. */
 export type HostCheck = {
   /** Output of the transmitter, % of span. */
   readonly percent: number
-  readonly hostValue: number
+  readonly hostValue: number | null
   readonly sense: { readonly ohms: number; readonly volts: number } | null
 }
 
 /** The error of the host at one point. */
 export type HostError = {
   readonly idealValue: number
-  readonly errorValue: number
-  /** % of the host's scale. */
-  readonly errorPercent: number
+  readonly errorValue: number | null
+  /** % of the host's scale; null where nobody read it. */
+  readonly errorPercent: number | null
   /** Current through the sense resistor, mA (Ohm's law); null where it was not measured. */
   readonly milliamp: number | null
+  /** What the volts should be, and by how much of their span they are off; null where they were not measured. */
+  readonly idealVolts: number | null
+  readonly voltsErrorPercent: number | null
 }
+
+/** The ends of the current that a host is sent. */
+export type LoopCurrent = { readonly lower: number; readonly upper: number }
+
+/** What the volts over a resistor should be for an output, % of span. Ohm's law. */
+export const voltsShouldBe = (percent: number, ohms: number, { lower, upper }: LoopCurrent): number =>
+  ((lower + ((upper - lower) * percent) / 100) / 1000) * ohms
 
 /** What a host should show for an output, % of span, in the unit of its scale; where it takes the root, for its root. */
 export const hostShouldShow = (percent: number, scale: HostScale): number =>
@@ -30,20 +40,41 @@ export const hostShouldShow = (percent: number, scale: HostScale): number =>
 const idealPercent = (percent: number, { takesRoot }: HostScale) => (takesRoot ? rootPercent(percent) : percent)
 
 /**
- * The error of what the host shows: shown − what it should show for the transmitter's output.
+ * The error of what the host shows, and of the volts at its input: found − what it should be for the transmitter's output.
  *
  * @throws {Refusal} for a scale without a span, or a resistor without ohms
  */
-export function hostError({ percent, hostValue, sense }: HostCheck, scale: HostScale): HostError {
+export function hostError(
+  { percent, hostValue, sense }: HostCheck,
+  scale: HostScale,
+  current: LoopCurrent = FOUR_TO_TWENTY,
+): HostError {
   if (sense && !(sense.ohms > 0))
     throw new Refusal('senseOhms', `${sense.ohms} Ω is no resistor`, 'enter a resistance above zero')
   const idealValue = hostShouldShow(percent, scale)
+  const idealVolts = sense && voltsShouldBe(percent, sense.ohms, current)
+  const voltsSpan = sense && voltsShouldBe(100, sense.ohms, current) - voltsShouldBe(0, sense.ohms, current)
   return {
     idealValue,
-    errorValue: hostValue - idealValue,
-    errorPercent: percentOfShown(hostValue, scale) - idealPercent(percent, scale),
+    errorValue: hostValue === null ? null : hostValue - idealValue,
+    errorPercent: hostValue === null ? null : percentOfShown(hostValue, scale) - idealPercent(percent, scale),
     milliamp: sense && (sense.volts / sense.ohms) * 1000,
+    idealVolts,
+    voltsErrorPercent:
+      sense && idealVolts !== null && voltsSpan ? ((sense.volts - idealVolts) / voltsSpan) * 100 : null,
   }
+}
+
+/** IEC 60381-1. */
+const FOUR_TO_TWENTY: LoopCurrent = { lower: 4, upper: 20 }
+
+/** The larger of both errors, with its sign; null where nothing was read. */
+export function worstHostError({ errorPercent, voltsErrorPercent }: HostError): number | null {
+  const known = [errorPercent, voltsErrorPercent].filter((error) => error !== null)
+  return known.reduce<number | null>(
+    (most, next) => (most === null || Math.abs(next) > Math.abs(most) ? next : most),
+    null,
+  )
 }
 
 /** What the other loop items are commonly allowed, % of span. Common practice, no source. */

@@ -13,6 +13,8 @@ export type FailureDirection = keyof typeof FAILURE_DIRECTIONS
 
 /** What is keyed into an instrument beside its range, as far as anybody has said. Seconds, milliampere. */
 export type DeviceSetUp = {
+  /** Of a linear device: what it shows. Left out: as its kind says. */
+  readonly application?: 'pressure' | 'level' | undefined
   readonly dampingSeconds?: number | undefined
   readonly displayDampingSeconds?: number | undefined
   readonly displayDecimals?: number | undefined

@@ -11,7 +11,7 @@ import { columnCorrections, overrides, references } from './certificateReference
 import { roundTable } from './certificateRounds'
 import { signature } from './certificateSignature'
 import { type CertificateSource, type Doc, standingWords } from './certificateSource'
-import { corrections, loopCheck, outOfService, pauses } from './certificateWork'
+import { corrections, loopCheck, outOfService, pauses, terminals } from './certificateWork'
 import { drawChart } from './drawChart'
 import { registerFonts } from './fonts'
 import { CONTENT_WIDTH, heading, numberPages, PAGE } from './page'
@@ -45,6 +45,7 @@ export function certificatePdf(source: CertificateSource): Promise<Buffer> {
     for (const round of record.rounds) roundTable(doc, record, round)
     budget(doc, source)
     columnCorrections(doc, source)
+    terminals(doc, source)
     loopCheck(doc, source)
     outOfService(doc, source)
     corrections(doc, source)

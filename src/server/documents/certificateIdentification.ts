@@ -73,9 +73,39 @@ export function identification(doc: Doc, { record, timeZone, standing }: Certifi
       'Issued',
       `signed ${formatDateTime(record.signature.signedAt, timeZone)} (${timeZone}), this copy ${formatDateTime(standing.printedAt, timeZone)}`,
     ],
+    ...dampingFact(world),
     ['Conditions', conditionWords(record)],
     ...(world.rangeChange ? [['Range change', rangeChangeWords(world.rangeChange, timeZone)] as [string, string]] : []),
+    ...(world.setUpSheet ? [['Set-up', setUpWords(world.setUpSheet, timeZone)] as [string, string]] : []),
   ])
+}
+
+/** Damping as it was found and as it is wanted; nothing where nobody has said. */
+function dampingFact({ configuration, dampingFoundSeconds: found }: SealedRecord['world']): [string, string][] {
+  const wanted = configuration.setUp?.dampingSeconds
+  if (found === undefined && wanted === undefined) return []
+  const seconds = (value: number) => `${formatPlain(value)} s`
+  return [
+    [
+      'Damping',
+      [
+        found === undefined ? 'as found not noted' : `as found ${seconds(found)}`,
+        ...(wanted === undefined ? [] : [`by the register ${seconds(wanted)}`]),
+      ].join(', '),
+    ],
+  ]
+}
+
+const setUpWords = (
+  { by, at, reason, values }: NonNullable<SealedRecord['world']['setUpSheet']>,
+  timeZone: string,
+): string => {
+  const changed = values.filter(({ before, after }) => before !== after)
+  const each = changed.map(
+    ({ name, before, after, readBack }) =>
+      `${name} ${before ?? 'not known'} → ${after}${readBack === null ? '' : ` (reads back ${readBack})`}`,
+  )
+  return `by sheet, ${formatDateTime(at, timeZone)} by ${by}: ${reason}. ${each.join('; ')}`
 }
 
 /** Calendar days on which readings were taken. */

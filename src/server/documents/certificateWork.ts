@@ -1,6 +1,7 @@
 import { computedDecimals, formatFixed, formatPlain, formatReading, formatSigned } from '@/core/format/formatNumber'
 import { formatDateTime } from '@/core/format/formatTime'
-import { hostError } from '@/core/loop/hostCheck'
+import { hostError, worstHostError } from '@/core/loop/hostCheck'
+import { terminalVerdict } from '@/core/loop/terminalVolts'
 import { HOOK_UPS } from '@/core/run/plan/hookUp'
 import { hostScale, loopCheckOf } from '@/plans/hostScale'
 import type { CertificateSource, Doc } from './certificateSource'
@@ -21,34 +22,64 @@ export function outOfService(doc: Doc, { record }: CertificateSource): void {
   if (handOver?.words) paragraph(doc, `Hand-over: ${handOver.words}`)
 }
 
-/** What the host showed for the transmitter's output. */
+/** What the host showed for the transmitter's output, and the volts at its input. */
 export function loopCheck(doc: Doc, { record }: CertificateSource): void {
   const checks = record.loopChecks ?? []
   if (checks.length === 0) return
   const scale = hostScale(record.world.configuration)
+  const percent = (value: number | null) => (value === null ? '' : formatSigned(value, 2))
   const rows = checks.map((check) => {
     const error = hostError(loopCheckOf(check), scale)
+    const worst = worstHostError(error)
     return [
       `${formatPlain(check.percent)} %`,
-      formatReading(check.hostValue),
-      formatFixed(error.idealValue, computedDecimals(check.hostValue)),
-      formatSigned(error.errorPercent, 2),
+      check.hostValue === null ? '' : formatReading(check.hostValue),
+      formatFixed(error.idealValue, check.hostValue === null ? 3 : computedDecimals(check.hostValue)),
+      percent(error.errorPercent),
       check.senseOhms === null
         ? ''
         : `${formatReading(check.senseVolts ?? '')} V over ${formatReading(check.senseOhms)} Ω`,
-      error.milliamp === null ? '' : formatFixed(error.milliamp, 3),
+      error.idealVolts === null ? '' : formatFixed(error.idealVolts, 4),
+      percent(error.voltsErrorPercent),
+      check.limitPercent === undefined || worst === null
+        ? ''
+        : `±${formatPlain(check.limitPercent)} %, ${Math.abs(worst) <= check.limitPercent ? 'inside' : 'outside'}`,
     ]
   })
   heading(doc, 'Loop check: what the host shows', 40 + rows.length * 14)
-  const heads = [`Shows, ${scale.unit}`, `Should, ${scale.unit}`, 'Error, % scale', 'Sense resistor', 'mA']
+  const heads = [
+    `Shows, ${scale.unit}`,
+    `Should, ${scale.unit}`,
+    'Error, % scale',
+    'Sense resistor',
+    'Should, V',
+    'Error, % of volts',
+    'Its own limit',
+  ]
   table(
     doc,
     [
-      { head: 'Output', share: 1, align: 'left' as const },
-      ...heads.map((head) => ({ head, share: 1.3, align: 'right' as const })),
+      { head: 'Output', share: 0.8, align: 'left' as const },
+      ...heads.map((head) => ({ head, share: head === 'Sense resistor' ? 1.7 : 1.2, align: 'right' as const })),
     ],
     rows,
   )
+}
+
+/** Volts at the terminals before it was calibrated. */
+export function terminals(doc: Doc, { record }: CertificateSource): void {
+  const checks = record.terminalChecks ?? []
+  if (checks.length === 0) return
+  const { loop = null } = record.world
+  heading(doc, 'Volts at the terminals')
+  for (const { milliamp, volts } of checks) {
+    const { expectedVolts, words } = terminalVerdict({ milliamp: Number(milliamp), volts: Number(volts) }, loop)
+    const computed = expectedVolts === null ? '' : `; the loop card computes ${formatFixed(expectedVolts, 2)} V`
+    paragraph(
+      doc,
+      `· at ${formatReading(milliamp)} mA ${formatReading(volts)} V${computed}${words === null ? '' : `: ${words}`}`,
+    )
+  }
 }
 
 /** Readings that were corrected, with both values and why. */

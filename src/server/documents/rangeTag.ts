@@ -1,5 +1,4 @@
 import PDFDocument from 'pdfkit'
-import QRCode from 'qrcode'
 import { formatPlain } from '@/core/format/formatNumber'
 import { calendarDate, formatDate } from '@/core/format/formatTime'
 import { signalLabel } from '@/core/signal/signal'
@@ -8,6 +7,7 @@ import { hostScale } from '@/plans/hostScale'
 import { transferWords } from '@/words/transferWords'
 import { rangeText } from '../services/beam'
 import type { ConfiguredInstrument } from '../sql/instrument'
+import { drawCode } from './drawCode'
 import { fontFor, registerFonts } from './fonts'
 import { pdfBuffer } from './pdfBuffer'
 
@@ -68,6 +68,7 @@ function drawTag(doc: PDFKit.PDFDocument, { instrument, origin, timeZone, site }
   drawCode(doc, `${origin}/instruments/${encodeURIComponent(tag)}`, {
     x: WIDTH - MARGIN - CODE_SIZE,
     y: HEIGHT - MARGIN - CODE_SIZE,
+    size: CODE_SIZE,
   })
 }
 
@@ -109,15 +110,4 @@ function fitted(doc: PDFKit.PDFDocument, words: string, place: Place): void {
     doc.fontSize(size)
   }
   doc.fillColor(colour).text(words, x, y, { width, height: size * 1.3, ellipsis: true, ...FIGURES })
-}
-
-/** The code as squares, with the quiet zone the standard asks for (ISO/IEC 18004: four modules). */
-function drawCode(doc: PDFKit.PDFDocument, text: string, at: { x: number; y: number }): void {
-  const { modules } = QRCode.create(text, { errorCorrectionLevel: 'M' })
-  const module = CODE_SIZE / (modules.size + 8)
-  doc.rect(at.x, at.y, CODE_SIZE, CODE_SIZE).fill('#ffffff')
-  for (let row = 0; row < modules.size; row++)
-    for (let column = 0; column < modules.size; column++)
-      if (modules.get(row, column)) doc.rect(at.x + (column + 4) * module, at.y + (row + 4) * module, module, module)
-  doc.fill('#000000')
 }

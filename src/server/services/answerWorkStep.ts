@@ -2,11 +2,13 @@ import { Refusal } from '@/core/refusal'
 import { STAGE_LABELS } from '@/core/run/work/stage'
 import { workLists } from '@/core/run/work/workLists'
 import { nextStep } from '@/core/run/work/workStep'
-import type { NewLoopCheck, WorkStepAnswer } from '@/schema/run'
+import { isTwoWireLoop } from '@/core/signal/signalKind'
+import type { NewLoopCheck, NewTerminalCheck, WorkStepAnswer } from '@/schema/run'
 import type { RunView } from '@/schema/runView'
 import { transaction } from '../database'
 import { Conflict } from '../refusals'
 import { insertLoopCheck } from '../sql/loopCheck'
+import { insertTerminalCheck } from '../sql/terminalCheck'
 import { insertWorkStep } from '../sql/workStep'
 import type { Actor } from './actor'
 import { loadRun } from './loadRun'
@@ -52,10 +54,27 @@ export function recordLoopCheck(runId: string, check: NewLoopCheck, { person, no
   return transaction(async (db) => {
     const { run, state } = await takeOpenRun(db, runId)
     const known = run.loopChecks?.find(({ id }) => id === check.id)
-    if (isRepeated(known, check, ['percent', 'hostValue', 'senseOhms', 'senseVolts'])) return run
+    if (isRepeated(known, check, ['percent', 'hostValue', 'limitPercent', 'senseOhms', 'senseVolts'])) return run
     if (state.stage !== 'restore')
       throw new Refusal('run', `the run is at “${STAGE_LABELS[state.stage]}”`, 'check the loop in Restore')
     refuseForeignId(await insertLoopCheck(db, { ...check, runId, at: now, personId: person.id }))
+    return loadRun(db, runId)
+  })
+}
+
+/**
+ * Records the volts at the terminals at a current.
+ *
+ * @throws {Refusal} for an instrument that has no two-wire loop
+ */
+export function recordTerminalCheck(runId: string, check: NewTerminalCheck, { person, now }: Actor): Promise<RunView> {
+  return transaction(async (db) => {
+    const { run } = await takeOpenRun(db, runId)
+    const known = run.terminalChecks?.find(({ id }) => id === check.id)
+    if (isRepeated(known, check, ['milliamp', 'volts'])) return run
+    if (!isTwoWireLoop(run.world.configuration.signal))
+      throw new Refusal('run', 'the instrument has no two-wire loop', 'leave the volts at its terminals out')
+    refuseForeignId(await insertTerminalCheck(db, { ...check, runId, at: now, personId: person.id }))
     return loadRun(db, runId)
   })
 }

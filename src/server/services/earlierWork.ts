@@ -8,6 +8,7 @@ import { selectRecordsOfSameRange } from '../sql/earlierRecords'
 import type { ConfiguredInstrument } from '../sql/instrument'
 import { selectRangeChanges } from '../sql/rangeChange'
 import { selectSeal } from '../sql/seal'
+import { selectSetUpSheets } from '../sql/setUpSheet'
 
 /** How many records are looked back on. More say little more, and older ones of an instrument that was. Ours, no source. */
 const RECORDS_LOOKED_AT = 6
@@ -19,19 +20,24 @@ export async function earlierWork(
     id: instrumentId,
     configurationId,
     configuration,
-  }: Pick<ConfiguredInstrument, 'id' | 'configurationId' | 'configuration'>,
-): Promise<Pick<World, 'lastGood' | 'measuresSince' | 'repeatability' | 'rangeChange'>> {
+    version,
+  }: Pick<ConfiguredInstrument, 'id' | 'configurationId' | 'configuration' | 'version'>,
+): Promise<Pick<World, 'lastGood' | 'measuresSince' | 'repeatability' | 'rangeChange' | 'setUpSheet'>> {
   const records = await selectRecordsOfSameRange(db, { instrumentId, configurationId, limit: RECORDS_LOOKED_AT })
   const good = records.find(({ asLeft }) => POINT_VERDICTS.some((verdict) => verdict === asLeft && isAccepted(verdict)))
   const [last] = records
   const named = ({ sequence, sealedAt }: (typeof records)[number]) => ({ sequence, sealedAt })
   const repeatability = await repeatabilityOf(db, records, configuration.repeatabilityPercentSpan)
   const [change] = await selectRangeChanges(db, instrumentId)
+  const sheet = (await selectSetUpSheets(db, instrumentId)).find(({ toVersion }) => toVersion === version)
   return {
     ...(good && { lastGood: named(good) }),
     ...(last && { measuresSince: named(last) }),
     ...(repeatability && { repeatability }),
     ...(change && !last && { rangeChange: changeWords(change) }),
+    ...(sheet && {
+      setUpSheet: { by: sheet.doneBy, at: sheet.doneAt.toISOString(), reason: sheet.reason, values: sheet.items },
+    }),
   }
 }
 

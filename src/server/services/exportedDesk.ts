@@ -5,6 +5,7 @@ import { flowDesk } from '@/plans/flowDesk'
 import { loopCard } from '@/plans/loopCard'
 import { rangePlan } from '@/plans/rangePlan'
 import { scaledItems } from '@/plans/scaledItems'
+import { setUpPlan } from '@/plans/setUpPlan'
 import { DESKS, type Desk, type SavedDesks } from '@/schema/desks'
 import { pool } from '../database'
 import { environment, SOFTWARE_VERSION } from '../environment'
@@ -56,6 +57,8 @@ async function comesTo(desk: Desk, saved: SavedDesks, instrument: ConfiguredInst
         saved.loop &&
         loopCard(saved.loop.setUp, await transmitterInLoop(pool(), instrument, environment().BARYS_TIME_ZONE))
       )
+    case 'set-up':
+      return saved['set-up'] && setUpPlan(instrument.configuration, saved['set-up'].setUp)
     default:
       return desk satisfies never
   }

@@ -10,6 +10,7 @@ import { selectRun } from '../sql/run'
 import { selectDecisions } from '../sql/runDecision'
 import { selectPauses } from '../sql/runPause'
 import { selectPlanReasons, selectSteps } from '../sql/runRound'
+import { selectTerminalChecks } from '../sql/terminalCheck'
 import { selectWorkSteps } from '../sql/workStep'
 
 /**
@@ -29,6 +30,7 @@ export async function loadRun(db: Queryable, id: string): Promise<RunView> {
   const planReasons = await selectPlanReasons(db, id)
   const workSteps = await selectWorkSteps(db, id)
   const loopChecks = await selectLoopChecks(db, id)
+  const terminalChecks = await selectTerminalChecks(db, id)
   const pauses = await selectPauses(db, id)
 
   const rounds = [...new Set(steps.map((step) => step.round))].map((round): RunRound => {
@@ -61,6 +63,7 @@ export async function loadRun(db: Queryable, id: string): Promise<RunView> {
     rounds,
     ...(workSteps.length > 0 && { workSteps }),
     ...(loopChecks.length > 0 && { loopChecks }),
+    ...(terminalChecks.length > 0 && { terminalChecks }),
     ...(pauses.length > 0 && { pauses }),
   }
 }

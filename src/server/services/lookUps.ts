@@ -1,6 +1,8 @@
 import { pool } from '../database'
 import { environment } from '../environment'
+import { NotFound } from '../refusals'
 import { selectCapsules } from '../sql/capsule'
+import { selectNewestSetUps } from '../sql/deskSetUp'
 import { selectDueDates } from '../sql/dueInstrument'
 import { selectInstrument, selectInstruments } from '../sql/instrument'
 import { selectPeople } from '../sql/person'
@@ -46,3 +48,16 @@ export const demoPeople = async () => (await people()).filter(({ isDemo }) => is
 
 /** @throws where the database cannot be reached */
 export const reachDatabase = () => ping(pool())
+
+/**
+ * An instrument with its saved set-up sheet.
+ *
+ * @throws {NotFound} for an unknown instrument, or one whose sheet is not saved
+ */
+export async function savedSetUp(id: string) {
+  const found = await selectInstrument(pool(), { id })
+  if (!found) throw new NotFound('instrument', 'there is no such instrument', 'open it from the list')
+  const saved = (await selectNewestSetUps(pool(), id))['set-up']
+  if (!saved) throw new NotFound('set-up', 'no set-up sheet is saved of it', 'save it at its sheet first')
+  return { instrument: found, saved }
+}

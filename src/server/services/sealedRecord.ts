@@ -55,6 +55,7 @@ export function recordOf({
     rounds: run.rounds,
     workSteps: run.workSteps,
     loopChecks: run.loopChecks,
+    terminalChecks: run.terminalChecks,
     pauses: run.pauses,
     results,
     conformity: {

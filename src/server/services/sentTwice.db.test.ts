@@ -41,7 +41,7 @@ const TRIM = {
   afterOutput: '4.000',
   heldSeconds: 20,
 }
-const CHECK = { percent: 50, hostValue: '50.1', senseOhms: null, senseVolts: null }
+const CHECK = { percent: 50, hostValue: '50.1', limitPercent: null, senseOhms: null, senseVolts: null }
 
 /** A run with something of everything that can be recorded in one, and everything of it sent twice. */
 async function fullRun(tag: string): Promise<RunView> {

@@ -7,6 +7,7 @@ import type { World } from '@/schema/world'
 import { type Queryable, transaction } from '../database'
 import { environment, SOFTWARE_VERSION } from '../environment'
 import { Conflict, NotFound } from '../refusals'
+import { selectNewestSetUps } from '../sql/deskSetUp'
 import { insertEvent } from '../sql/event'
 import { lockInstrument, selectInstrument } from '../sql/instrument'
 import { insertRun, selectOpenRun, selectRun } from '../sql/run'
@@ -14,7 +15,7 @@ import { insertRound, insertSteps } from '../sql/runRound'
 import type { Actor } from './actor'
 import { earlierWork } from './earlierWork'
 import { inputReferences, outputReference, overridesOf } from './startedReferences'
-import { digitalPlan, displayPlan, headOf, pointsOf, stabilityPlan } from './startedRun'
+import { digitalPlan, displayPlan, headOf, loopOf, pointsOf, stabilityPlan } from './startedRun'
 
 /**
  * Starts a run: snapshots the world it will be judged by and lays out the as-found round. Sent twice with the same id
@@ -50,8 +51,10 @@ export function startRun(input: StartRun, { person, now }: Actor): Promise<{ id:
       decisionRule: input.decisionRule,
       statesUncertainty: true as const,
       ...(await earlierWork(db, instrument)),
+      ...loopOf((await selectNewestSetUps(db, instrument.id)).loop),
       ...headOf(input.head),
       ...(input.itemCondition !== null && { itemCondition: input.itemCondition }),
+      ...(input.dampingFoundSeconds !== null && { dampingFoundSeconds: input.dampingFoundSeconds }),
       day,
       softwareVersion: SOFTWARE_VERSION,
     } satisfies World
@@ -88,6 +91,7 @@ const askedOf = (world: World) => ({
   decisionRule: world.decisionRule,
   head: world.head ?? null,
   itemCondition: world.itemCondition ?? null,
+  dampingFound: world.dampingFoundSeconds ?? null,
 })
 
 /** The same again is an answer that got lost; another plan under its id is not begun in silence. */

@@ -6,9 +6,24 @@ import { testPointPercents } from '@/core/run/plan/pointScale'
 import { isTransmitted } from '@/core/signal/signal'
 import { isTwoWireLoop } from '@/core/signal/signalKind'
 import { inputAtPercent } from '@/core/transfer/linearTransfer'
+import { seriesOhms } from '@/plans/loopCard'
 import type { Configuration } from '@/schema/configuration'
+import type { SavedDesk } from '@/schema/desks'
 import type { StartRun } from '@/schema/startRun'
 import type { PlannedPoint, PressureStandard, World } from '@/schema/world'
+
+/** The loop of the instrument as its card has it; left out where no card is saved. */
+export function loopOf(saved: SavedDesk<'loop'> | null): Pick<World, 'loop'> {
+  if (!saved) return {}
+  const { supply, host } = saved.setUp
+  return {
+    loop: {
+      supplyVolts: supply.supplyVolts,
+      seriesOhms: seriesOhms(supply, host.senseOhms),
+      leastTerminalVolts: supply.leastTerminalVolts,
+    },
+  }
+}
 
 /** Level is left out. */
 export const headOf = (head: StartRun['head']): Pick<World, 'head'> =>

@@ -23,9 +23,11 @@ const COPIES = [
      FROM reading WHERE run_id = $1 ORDER BY taken_at, supersedes NULLS FIRST`,
   `INSERT INTO overshoot (id, run_id, step_id, applied, noted_at, noted_by)
    SELECT ${COPIED_ID('id')}, $2::uuid, ${COPIED_ID('step_id')}, applied, noted_at, noted_by FROM overshoot WHERE run_id = $1`,
-  `INSERT INTO loop_check (id, run_id, percent, host_value, sense_ohms, sense_volts, checked_at, checked_by)
-   SELECT ${COPIED_ID('id')}, $2::uuid, percent, host_value, sense_ohms, sense_volts, checked_at, checked_by
+  `INSERT INTO loop_check (id, run_id, percent, host_value, limit_percent, sense_ohms, sense_volts, checked_at, checked_by)
+   SELECT ${COPIED_ID('id')}, $2::uuid, percent, host_value, limit_percent, sense_ohms, sense_volts, checked_at, checked_by
      FROM loop_check WHERE run_id = $1`,
+  `INSERT INTO terminal_check (id, run_id, milliamp, volts, checked_at, checked_by)
+   SELECT ${COPIED_ID('id')}, $2::uuid, milliamp, volts, checked_at, checked_by FROM terminal_check WHERE run_id = $1`,
   `INSERT INTO run_pause (id, run_id, kind, words, at, person_id)
    SELECT ${COPIED_ID('id')}, $2::uuid, kind, words, at, person_id FROM run_pause WHERE run_id = $1`,
 ]

@@ -61,5 +61,5 @@ export async function selectNewestSetUps(db: Queryable, instrumentId: string): P
     })
   // Each desk's row holds that desk's set-up: the schema's union says so, the type cannot.
   const of = (desk: SavedDesk['desk']) => (saved.find((each) => each.desk === desk) ?? null) as never
-  return { range: of('range'), vessel: of('vessel'), flow: of('flow'), loop: of('loop') }
+  return { range: of('range'), vessel: of('vessel'), flow: of('flow'), loop: of('loop'), 'set-up': of('set-up') }
 }

@@ -38,8 +38,9 @@ export function LoopFigures({ answer, setUp, transmitter }: ShownLoop) {
           ))}
         </ul>
         <p className="soft small num">
-          Wire {formatFixed(answer.wireOhms, 2)} Ω there and back; at most {formatFixed(answer.mostOhms, 0)} Ω in
-          series.
+          In series: wire {formatFixed(answer.wireOhms, 1)} + input resistor {formatPlain(setUp.host.senseOhms ?? 0)} +
+          others {formatPlain(setUp.supply.burdenOhms)} = <b>{formatFixed(answer.totalOhms, 1)} Ω</b>; at most{' '}
+          {formatFixed(answer.mostOhms, 0)} Ω.
         </p>
       </section>
       <DataTable

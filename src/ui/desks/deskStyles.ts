@@ -89,6 +89,18 @@ export const deskStyles: GlobalStylesProps['styles'] = [
     },
   },
   {
+    '.desk-columns.is-sheet': { gridTemplateColumns: 'minmax(0, 30fr) minmax(0, 45fr) minmax(0, 27fr)' },
+    '.sheet-items': { listStyle: 'none', padding: 0, margin: 0 },
+    '.sheet-items li': {
+      display: 'grid',
+      gridTemplateColumns: 'minmax(0, 1fr) 8.5rem',
+      gap: '8px',
+      alignItems: 'center',
+      borderBottom: '1px solid var(--rule)',
+      padding: '2px 0',
+      color: 'var(--soft)',
+    },
+    '.sheet-items li.is-changed': { color: 'var(--ink)' },
     '.desk-columns.is-vessel': { gridTemplateColumns: 'minmax(0, 33fr) minmax(0, 40fr) minmax(0, 31fr)' },
     // Two boxes a line have room for longer words than Workings' three, unless the desk is narrow.
     '.desk-in .calc-long': { '@container (min-width: 345px)': { gridColumn: 'auto' } },

@@ -73,6 +73,7 @@ const setUpText = (value: number | undefined) => (value === undefined ? '' : tex
 /** What is keyed in beside the range, as boxes. */
 function setUpBoxes(set: DeviceSetUp): SetUpBoxes {
   return {
+    application: set.application ?? '',
     dampingSeconds: setUpText(set.dampingSeconds),
     displayDampingSeconds: setUpText(set.displayDampingSeconds),
     displayDecimals: setUpText(set.displayDecimals),

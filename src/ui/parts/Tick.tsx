@@ -1,8 +1,9 @@
 import Checkbox, { type CheckboxProps } from '@mui/material/Checkbox'
 import FormControlLabel from '@mui/material/FormControlLabel'
+import type { ReactNode } from 'react'
 
 type Props = Omit<CheckboxProps, 'onChange'> & {
-  label: string
+  label: ReactNode
   /** What it is good for, beside it. */
   why?: string
   change: (isTicked: boolean) => void

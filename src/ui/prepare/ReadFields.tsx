@@ -1,12 +1,15 @@
+import { ADJUSTABLE, adjustedByOf } from '@/core/adjust/adjustedBy'
 import { formatPlain } from '@/core/format/formatNumber'
 import { LINE_FILLS } from '@/core/run/plan/lineHead'
 import { isTwoWireLoop } from '@/core/signal/signalKind'
+import { typedNumber } from '@/core/units/decimalText'
 import type { Configuration } from '@/schema/configuration'
 import { BoundBox, BoundChoice } from '../form/BoundFields'
+import { NumberBox } from '../form/boxes'
 import { PRESSURE_UNIT_CHOICES } from '../form/pressureUnitChoices'
 import type { BoundForm } from '../form/useDraftForm'
 import { Tick } from '../parts/Tick'
-import type { PrepareDraft } from './prepareDraft'
+import { holdFor, type PrepareDraft } from './prepareDraft'
 
 const FILLS = Object.entries(LINE_FILLS)
 
@@ -15,6 +18,8 @@ type Props = { form: BoundForm & { readonly draft: PrepareDraft }; configuration
 /** How it is read: units, conditions, what stands between reference and instrument, what else is read. */
 export function ReadFields({ form, configuration }: Props) {
   const { draft, change } = form
+  const by = ADJUSTABLE[adjustedByOf(configuration)]
+  const isDamped = by === 'trims' || by === 'buttons' || configuration.setUp?.dampingSeconds !== undefined
   return (
     <>
       <h2>How it is read</h2>
@@ -26,7 +31,8 @@ export function ReadFields({ form, configuration }: Props) {
       </div>
       <div className="field-row">
         <BoundBox form={form} path="itemCondition" label="Condition found" />
-        <BoundBox form={form} path="head.heightMillimetre" label="Reference higher by, mm" isNumber />
+        {isDamped && <DampingFound form={form} configuration={configuration} />}
+        <BoundBox form={form} path="head.heightMillimetre" label="Ref. higher, mm" isNumber />
         <BoundChoice form={form} path="head.fill" label="Line filled with" options={FILLS} />
       </div>
       {isTwoWireLoop(configuration.signal) && (
@@ -46,5 +52,28 @@ export function ReadFields({ form, configuration }: Props) {
         />
       )}
     </>
+  )
+}
+
+/** Damping as found; what it takes to settle becomes the hold, unless another hold was typed. */
+function DampingFound({ form, configuration }: Props) {
+  const wanted = configuration.setUp?.dampingSeconds
+  const typed = typedNumber(form.draft.dampingFoundSeconds)
+  const change = (text: string) => {
+    const before = typedNumber(form.draft.dampingFoundSeconds) ?? wanted
+    const isOurs = form.draft.plan.dwellSeconds === holdFor(before)
+    form.change(['dampingFoundSeconds'], text)
+    const found = typedNumber(text)
+    if (isOurs && (found === null || found >= 0)) form.change(['plan', 'dwellSeconds'], holdFor(found ?? wanted))
+  }
+  return (
+    <NumberBox
+      label="Damping found, s"
+      value={form.draft.dampingFoundSeconds}
+      change={change}
+      {...(wanted !== undefined &&
+        typed !== null &&
+        typed !== wanted && { helperText: `register: ${formatPlain(wanted)} s` })}
+    />
   )
 }

@@ -1,4 +1,5 @@
 import { formatPlain } from '@/core/format/formatNumber'
+import { settleSeconds } from '@/core/setUp/damping'
 import type { ReferenceOffers } from '@/plans/offers'
 import { outputOfferFor } from '@/plans/referenceOffers'
 import type { Configuration } from '@/schema/configuration'
@@ -15,6 +16,7 @@ export type PrepareDraft = {
   decisionRule: string
   unfitReason: string
   itemCondition: string
+  dampingFoundSeconds: string
   head: { heightMillimetre: string; fill: string }
   environment: { ambientCelsius: string; relativeHumidityPercent: string; barometricHPa: string }
 }
@@ -35,12 +37,13 @@ export function prepareDraft(configuration: Configuration, offers: ReferenceOffe
       testPoints: pointsText(configuration),
       pointOrder: configuration.pointOrder,
       cycles: '1',
-      dwellSeconds: '',
+      dwellSeconds: holdFor(configuration.setUp?.dampingSeconds),
       stabilityPercent: '',
     },
     decisionRule: 'simple-acceptance',
     unfitReason: '',
     itemCondition: '',
+    dampingFoundSeconds: '',
     head: { heightMillimetre: '', fill: 'gas' },
     environment: { ambientCelsius: '', relativeHumidityPercent: '', barometricHPa: '' },
   }
@@ -68,6 +71,10 @@ export function wishesOf(
     },
   }
 }
+
+/** Held until a step has come through the damping; nothing where it is not known or none. */
+export const holdFor = (dampingSeconds: number | undefined): string =>
+  dampingSeconds === undefined || dampingSeconds === 0 ? '' : String(settleSeconds(dampingSeconds))
 
 const pointsText = ({ testPoints }: Configuration) =>
   testPoints.map((point) => formatPlain(point).replace('−', '-')).join(', ')

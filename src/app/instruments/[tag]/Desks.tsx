@@ -11,6 +11,7 @@ export function Desks({ page: { instrument, saved, timeZone } }: { page: Instrum
     vessel: 'the range that follows from tank or drum',
     flow: 'the range that follows from orifice or given pair',
     loop: 'everything from the sensor to the host',
+    'set-up': 'what to key in, in which order, and what it then shows',
   } satisfies Record<Desk, string>
   return (
     <nav className="desk-cards" aria-label="Desks">

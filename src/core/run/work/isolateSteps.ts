@@ -1,4 +1,5 @@
 import { isTransmitted, SIGNALS, type Signal } from '../../signal/signal'
+import { isTwoWireLoop } from '../../signal/signalKind'
 import { type PipingFacts, valvesOf } from './hookUpNetwork'
 import { CLOSE_AND_VENT, SHUT_FOR_REFERENCE } from './isolateLists'
 import type { Valve } from './valves'
@@ -92,6 +93,12 @@ function warmAndTight({ hookUp }: HookUpFacts): WorkStep[] {
   ]
 }
 
+const TERMINALS = workStep(
+  'terminals',
+  'Volts at the terminals looked at, at about 4 and 20 mA',
+  'too little supply or a bad connection flattens the top of the range, and looks like a fault of the instrument',
+)
+
 function readerSteps({ signal }: HookUpFacts): WorkStep[] {
   if (!isTransmitted(signal)) return []
   const { unit } = SIGNALS[signal]
@@ -102,6 +109,7 @@ function readerSteps({ signal }: HookUpFacts): WorkStep[] {
         'Meter on mA, leads in the right jacks, in series with the loop supply',
         'on the wrong jack a meter is a short circuit; a loop that is opened goes to its failure value',
       ),
+      ...(isTwoWireLoop(signal) ? [TERMINALS] : []),
     ]
   if (unit === 'V')
     return [workStep('meter', 'Meter on volts across the output', 'on the current jack it would short the output')]

@@ -5,6 +5,7 @@ import { judgingBasis, targetInput } from '@/core/run/judge/judgeSteps'
 import { gonePast } from '@/core/run/judge/readingNotice'
 import { pointName } from '@/core/run/plan/pointScale'
 import { referenceOfPoint } from '@/core/run/plan/referenceOfPoint'
+import { settleSeconds } from '@/core/setUp/damping'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { RunStep } from '@/schema/recordedRun'
 import type { World } from '@/schema/world'
@@ -154,8 +155,16 @@ function approachWords(step: RunStep, world: World): string {
   return [
     ...(world.furtherReferences ? [`on ${reference.code}`] : []),
     directionWords(step),
+    ...waitWords(world),
     ...(step.overshoots ? [`gone past ${step.overshoots.length} ×`] : []),
   ].join('; ')
+}
+
+/** Without a hold in the plan it is said how long the damping asks to wait. */
+function waitWords({ dwellSeconds, dampingFoundSeconds, configuration }: World): string[] {
+  const damping = dampingFoundSeconds ?? configuration.setUp?.dampingSeconds
+  if (dwellSeconds !== undefined || damping === undefined || damping === 0) return []
+  return [`wait ${settleSeconds(damping)} s`]
 }
 
 const directionWords = ({ direction, position }: RunStep) => {

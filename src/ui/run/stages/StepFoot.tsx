@@ -17,7 +17,7 @@ export function StepFoot({ run, facts, write, list, adjustAgain }: Props) {
         .slice(steps.indexOf(nextWork))
         .filter(({ part, takesWords }) => part === nextWork.part && !takesWords)}
       answer={(answer) => write('work-steps', answer)}
-      recorded={round.adjustments.length + (run.loopChecks?.length ?? 0)}
+      recorded={round.adjustments.length + (run.loopChecks?.length ?? 0) + (run.terminalChecks?.length ?? 0)}
       {...(adjustAgain && { adjustAgain })}
     />
   )

@@ -2,17 +2,20 @@
 import Button from '@mui/material/Button'
 import { type FormEvent, useState } from 'react'
 import { formatFixed, formatReading, formatSigned } from '@/core/format/formatNumber'
-import { errorAfterTrimToHost, hostError, hostShouldShow, USUAL_LOOP_ALLOWANCE } from '@/core/loop/hostCheck'
+import { hostError, hostShouldShow, USUAL_LOOP_ALLOWANCE, voltsShouldBe, worstHostError } from '@/core/loop/hostCheck'
 import type { JudgedRound } from '@/core/run/runState'
+import { SIGNALS } from '@/core/signal/signal'
+import { typedNumber } from '@/core/units/decimalText'
+import { decimalSlip } from '@/core/units/numberSlip'
 import { hostScale, loopCheckOf } from '@/plans/hostScale'
 import type { RunView } from '@/schema/runView'
 import { NumberBox } from '../../form/boxes'
 import { DataTable } from '../../parts/DataTable'
-import { Notice } from '../../parts/Notice'
+import { Mark } from '../../parts/Mark'
 import { Refused } from '../../parts/Refused'
 import { useSending } from '../../useSending'
-import { ReasonDialog } from '../ReasonDialog'
 import { useDraft } from '../runDrafts'
+import { HostOff } from './HostOff'
 
 type Props = {
   run: RunView
@@ -23,19 +26,24 @@ type Props = {
 }
 type Row = { percent: number; hostValue: string; senseVolts: string }
 const POINTS = [0, 50, 100]
-/** The boxes of the panel: the resistor, and by point what the host shows and the volts. */
+/** The boxes of the panel: the resistor, the host's own limit, and by point what the host shows and the volts. */
 const EMPTY: Record<string, string> = {
   ohms: '',
+  limit: String(USUAL_LOOP_ALLOWANCE),
   ...Object.fromEntries(
     POINTS.flatMap((percent) => [[`host ${percent}`, ''] as const, [`volts ${percent}`, ''] as const]),
   ),
 }
 
-/** What the host shows at 0, 50 and 100 % output, with the volts over a sense resistor, and what follows from it. */
+/**
+ * What the host shows at 0, 50 and 100 % output, or the volts over its resistor alone, what each should be, and what
+ * follows from it.
+ */
 export function LoopCheckPanel({ run, judged, record, trimToHost }: Props) {
   const scale = hostScale(run.world.configuration)
+  const current = currentOf(run)
   const [boxes, setBoxes] = useDraft('loop-check', EMPTY)
-  const { ohms = '' } = boxes
+  const { ohms = '', limit = '' } = boxes
   const rows = POINTS.map(
     (percent): Row => ({
       percent,
@@ -44,31 +52,58 @@ export function LoopCheckPanel({ run, judged, record, trimToHost }: Props) {
     }),
   )
   const [message, setMessage] = useState<string | null>(null)
+  // What was asked about once is meant as it stands.
+  const [asked, setAsked] = useState<string | null>(null)
   const sending = useSending()
+  const resistor = typedNumber(ohms)
 
   const submit = async (event: FormEvent) => {
     event.preventDefault()
-    const filled = rows.filter(({ hostValue }) => hostValue.trim() !== '')
-    if (filled.length === 0) return setMessage('Enter what the host shows at one point at least.')
+    const filled = rows.filter((row) => row.hostValue.trim() !== '' || row.senseVolts.trim() !== '')
+    if (filled.length === 0) return setMessage('Enter what the host shows, or the volts, at one point at least.')
+    const slip = filled.map((row) => slipIn(row, { run, resistor })).find((words) => words !== null)
+    if (slip && slip !== asked) {
+      setAsked(slip)
+      return setMessage(`${slip}. Press Enter again if it stands as typed.`)
+    }
     let left = boxes
-    for (const { senseVolts, ...row } of filled) {
+    for (const { percent, hostValue, senseVolts } of filled) {
       const hasVolts = senseVolts.trim() !== ''
-      const check = { ...row, senseOhms: hasVolts ? ohms : null, senseVolts: hasVolts ? senseVolts : null }
+      const check = {
+        percent,
+        hostValue: hostValue.trim() === '' ? null : hostValue,
+        limitPercent: typedNumber(limit),
+        senseOhms: hasVolts ? ohms : null,
+        senseVolts: hasVolts ? senseVolts : null,
+      }
       const refusal = await sending(check, (id) => record({ id, ...check }))
       if (refusal) return setMessage(refusal)
       // What is stored leaves its boxes, so that it is not sent once more with what was refused after it.
-      left = { ...left, [`host ${row.percent}`]: '', [`volts ${row.percent}`]: '' }
+      left = { ...left, [`host ${percent}`]: '', [`volts ${percent}`]: '' }
       setBoxes(left)
     }
     setMessage(null)
+    setAsked(null)
   }
-  const change = (percent: number, field: 'hostValue' | 'senseVolts', value: string) => {
-    setBoxes({ ...boxes, [`${field === 'hostValue' ? 'host' : 'volts'} ${percent}`]: value })
-  }
+  const box = (percent: number, field: 'host' | 'volts', called: string) => (
+    <NumberBox
+      called={called}
+      value={boxes[`${field} ${percent}`] ?? ''}
+      change={(value) => setBoxes({ ...boxes, [`${field} ${percent}`]: value })}
+    />
+  )
   return (
     <div className="stack">
       <h2>What the host shows</h2>
       <form className="stack" onSubmit={submit} noValidate aria-label="Loop check">
+        <div className="actions">
+          <NumberBox label="Resistor, Ω" value={ohms} change={(typed) => setBoxes({ ...boxes, ohms: typed })} />
+          <NumberBox
+            label="Host’s own limit, ± %"
+            value={limit}
+            change={(typed) => setBoxes({ ...boxes, limit: typed })}
+          />
+        </div>
         <DataTable
           className="loop-table"
           rows={rows.map((row) => ({ ...row, ...recordedOf(run, row.percent) }))}
@@ -82,41 +117,35 @@ export function LoopCheckPanel({ run, judged, record, trimToHost }: Props) {
             },
             {
               head: `Shows, ${scale.unit}`,
-              cell: ({ percent, hostValue }) => (
-                <NumberBox
-                  called={`Host shows at ${percent} %`}
-                  value={hostValue}
-                  change={(value) => change(percent, 'hostValue', value)}
-                />
-              ),
+              cell: ({ percent }) => box(percent, 'host', `Host shows at ${percent} %`),
             },
             {
-              head: 'Sense, V',
-              cell: ({ percent, senseVolts }) => (
-                <NumberBox
-                  called={`Volts at ${percent} %`}
-                  value={senseVolts}
-                  change={(value) => change(percent, 'senseVolts', value)}
-                />
-              ),
+              head: 'Should be, V',
+              is: 'right',
+              cell: ({ percent }) =>
+                resistor !== null && resistor > 0 && current ? (
+                  <Volts at={percent} ohms={resistor} of={current} />
+                ) : (
+                  '–'
+                ),
             },
+            { head: 'Is, V', cell: ({ percent }) => box(percent, 'volts', `Volts at ${percent} %`) },
             {
               head: 'Recorded',
               is: 'right',
               cell: ({ known, error }) => (
                 <>
-                  {known && formatReading(known.hostValue)}
+                  {known && known.hostValue !== null && formatReading(known.hostValue)}
                   {error?.milliamp != null && (
                     <span className="soft small block">{formatFixed(error.milliamp, 3)} mA</span>
                   )}
                 </>
               ),
             },
-            { head: 'Error', is: 'right', cell: ({ error }) => error && `${formatSigned(error.errorPercent, 2)} %` },
+            { head: 'Error', is: 'right', cell: ({ known, error }) => error && <ErrorCell {...{ known, error }} /> },
           ]}
         />
         <div className="actions">
-          <NumberBox label="Resistor, Ω" value={ohms} change={(typed) => setBoxes({ ...boxes, ohms: typed })} />
           <Button type="submit" variant="outlined">
             Record what the host shows
           </Button>
@@ -128,53 +157,73 @@ export function LoopCheckPanel({ run, judged, record, trimToHost }: Props) {
   )
 }
 
-/** What was recorded of the host at a point last, and by how much it was off. */
-function recordedOf(run: RunView, atPercent: number) {
-  const known = run.loopChecks?.findLast(({ percent }) => percent === atPercent)
-  return { known, error: known && hostError(loopCheckOf(known), hostScale(run.world.configuration)) }
+/** The current that the host is sent; undefined where it is sent none. */
+function currentOf({ world }: RunView) {
+  const { signal } = world.configuration
+  if (signal === 'display' || signal === 'digital-value') return undefined
+  const { unit, lower, upper } = SIGNALS[signal]
+  return unit === 'mA' ? { lower, upper } : undefined
 }
 
-/** Where the host is off: leave the transmitter true to the reference, or trim it to the host with a reason. */
-function HostOff({ run, judged, trimToHost }: Pick<Props, 'run' | 'judged' | 'trimToHost'>) {
-  const [isAsking, setAsking] = useState(false)
-  const scale = hostScale(run.world.configuration)
-  const worst = (run.loopChecks ?? [])
-    .map((check) => hostError(loopCheckOf(check), scale).errorPercent)
-    .reduce((most, next) => (Math.abs(next) > Math.abs(most) ? next : most), 0)
-  const { largest } = judged.analysis
-  // Where the host takes the root its error is one of flow, and no trim of the transmitter makes up for it everywhere.
-  if (scale.takesRoot) return null
-  if (!largest || Math.abs(worst) <= largest.limitPercentSpan) return null
-  const after = errorAfterTrimToHost(largest.errorPercentSpan, worst)
-  const limit = `±${formatFixed(largest.limitPercentSpan, 2)} %`
+/** The volts that should be there; in millivolts too, where a small resistor is used. */
+function Volts({ at, ohms, of }: { at: number; ohms: number; of: { lower: number; upper: number } }) {
+  const volts = voltsShouldBe(at, ohms, of)
   return (
-    <Notice tone="inside-look" gap={14}>
-      <p>
-        <strong>The host is off by {formatSigned(worst, 2)} % though the transmitter was checked.</strong> Leave the
-        transmitter true to the reference, and look for the fault in the loop: resistor, input card, scaling.{' '}
-        {Math.abs(worst) <= USUAL_LOOP_ALLOWANCE
-          ? `Other loop items are commonly allowed about ${USUAL_LOOP_ALLOWANCE} %.`
-          : `That is more than the ${USUAL_LOOP_ALLOWANCE} % other loop items are commonly allowed.`}
-      </p>
-      <p className="small">
-        Trimming the transmitter until the host reads right would leave the transmitter itself about{' '}
-        <span className="num">{formatSigned(after, 2)} %</span> off, with a limit of{' '}
-        <span className="num">{limit}</span>. Never trim to a loop item whose own accuracy has not been verified.
-      </p>
-      <div>
-        <Button variant="outlined" color="secondary" onClick={() => setAsking(true)}>
-          Trim to the host all the same…
-        </Button>
-      </div>
-      {isAsking && (
-        <ReasonDialog
-          title="Trim the transmitter to the host?"
-          words={`The transmitter itself would then be about ${formatSigned(after, 2)} % off; its limit is ${limit}. It is adjusted and read once more; the record keeps the reason.`}
-          action="Back to Adjust"
-          onClose={() => setAsking(false)}
-          store={(reason) => trimToHost(`Trim to the host (off by ${formatSigned(worst, 2)} %): ${reason}`)}
-        />
-      )}
-    </Notice>
+    <>
+      {formatFixed(volts, 3)}
+      <span className="soft small block">{formatFixed(volts * 1000, 1)} mV</span>
+    </>
   )
+}
+
+type Known = NonNullable<RunView['loopChecks']>[number] | undefined
+type Found = { known: Known; error: ReturnType<typeof hostError> | undefined }
+
+function ErrorCell({ known, error }: { known: Known; error: ReturnType<typeof hostError> }) {
+  const worst = worstHostError(error)
+  const limit = known?.limitPercent
+  return (
+    <>
+      {limit !== undefined && worst !== null && (
+        <Mark
+          mark={Math.abs(worst) <= limit ? 'inside' : 'outside'}
+          label={Math.abs(worst) <= limit ? 'inside its own limit' : 'outside its own limit'}
+        />
+      )}{' '}
+      {error.errorPercent !== null && `${formatSigned(error.errorPercent, 2)} %`}
+      {error.voltsErrorPercent !== null && (
+        <span className="block">{formatSigned(error.voltsErrorPercent, 2)} % by volts</span>
+      )}
+    </>
+  )
+}
+
+/** What was recorded of the host at a point last, and by how much it was off. */
+function recordedOf(run: RunView, atPercent: number): Found {
+  const known = run.loopChecks?.findLast(({ percent }) => percent === atPercent)
+  return {
+    known,
+    error: known && hostError(loopCheckOf(known), hostScale(run.world.configuration), currentOf(run)),
+  }
+}
+
+/** A figure whose decimal mark seems to have slipped, in words; null where none has. */
+function slipIn(row: Row, { run, resistor }: { run: RunView; resistor: number | null }): string | null {
+  const scale = hostScale(run.world.configuration)
+  const shown = typedNumber(row.hostValue)
+  const span = Math.abs(scale.upper - scale.lower)
+  const current = currentOf(run)
+  const volts = typedNumber(row.senseVolts)
+  const found =
+    (shown === null
+      ? null
+      : decimalSlip(shown, { value: hostShouldShow(row.percent, scale), span, unit: scale.unit })) ??
+    (volts === null || resistor === null || !current
+      ? null
+      : decimalSlip(volts, {
+          value: voltsShouldBe(row.percent, resistor, current),
+          span: voltsShouldBe(100, resistor, current) - voltsShouldBe(0, resistor, current),
+          unit: 'V',
+        }))
+  return found && `At ${row.percent} %: ${found.words}`
 }

@@ -1,3 +1,4 @@
+import { pdfResponse } from '@/server/api/pdfResponse'
 import { readRoute } from '@/server/api/route'
 import { sequenceParam } from '@/server/api/sequenceParam'
 import { certificatePdf } from '@/server/documents/certificate'
@@ -15,8 +16,5 @@ export const GET = readRoute(async ({ sequence }: { sequence: string }) => {
     printedAt: new Date().toISOString(),
   }
   const pdf = await certificatePdf({ record, hash: seal.hash, timeZone: environment().BARYS_TIME_ZONE, standing })
-  const name = `certificate-${record.sequence}-${record.world.instrument.tag.replace(/[^A-Za-z0-9._-]/g, '_')}.pdf`
-  return new Response(new Uint8Array(pdf), {
-    headers: { 'content-type': 'application/pdf', 'content-disposition': `inline; filename="${name}"` },
-  })
+  return pdfResponse(pdf, `certificate-${record.sequence}-${record.world.instrument.tag}`)
 })
