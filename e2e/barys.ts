@@ -131,7 +131,7 @@ export async function typeReading(page: Page, applied: string, output: string): 
 
 /** Waits until so many readings are accepted; asked whether digits were left out, it says that they were not read. */
 export async function accepted(page: Page, count: number): Promise<void> {
-  const question = page.getByRole('button', { name: /^Take the digits shown/ })
+  const question = page.locator('.entry-question')
   const look = async () => {
     const now = await acceptedCount(page)
     if (now < count && (await question.isVisible())) await page.keyboard.press('Enter')

@@ -103,3 +103,24 @@ test('decimals: targets by the reference’s step, computed values one digit mor
     decimalsShown({ ...world, inputReference: { id: 'r', resolution: 0.0005, unit: 'mbar' } }, ['12.041']).target,
   ).toBe(4)
 })
+
+describe('what was left outside is decided on before it is put back', () => {
+  const round = (output: string, decision: 'adjust' | 'leave' | 'repair' | null) => ({
+    steps: [step(50, '200', output)],
+    decision: decision && { decision },
+  })
+  const stage = (asLeft: ReturnType<typeof round>, change: object = {}) =>
+    runState({ world: { ...world, ...change }, rounds: [round('12.2', 'adjust'), asLeft] }).stage
+  test.each([
+    ['12.04', null, 'sign'],
+    ['12.2', null, 'judge'],
+    ['12.2', 'leave', 'sign'],
+    ['12.2', 'repair', 'sign'],
+    ['12.2', 'adjust', 'adjust'],
+  ] as const)('as left %s, decided %s: %s', (output, decision, expected) => {
+    expect(stage(round(output, decision))).toBe(expected)
+  })
+  test('an amendment decides nothing anew', () => {
+    expect(stage(round('12.2', null), { amends: { sequence: 1 } })).toBe('sign')
+  })
+})

@@ -1,5 +1,6 @@
 import type { JudgedPoint } from '../analysis/judgedPoint'
 import { analyseRound, type RoundAnalysis } from '../analysis/roundAnalysis'
+import { isAccepted, type PointVerdict } from '../error/verdict'
 import type { Decision } from './decision'
 import { judgeSteps, type RunBasis, type StepToJudge } from './judge/judgeSteps'
 import { type Stage, stageOf } from './work/stage'
@@ -7,7 +8,8 @@ import { type WorkFacts, workProgress } from './work/workLists'
 
 /** A run as far as its state follows from it; the recorded run has this shape. */
 export type RunFacts = Pick<WorkFacts, 'workSteps'> & {
-  readonly world: RunBasis & WorkFacts['world']
+  /** An amendment corrects what was recorded, and decides nothing anew. */
+  readonly world: RunBasis & WorkFacts['world'] & { readonly amends?: unknown }
   readonly rounds: readonly {
     readonly steps: readonly (Omit<StepToJudge, 'reading'> & {
       readonly readings: readonly NonNullable<StepToJudge['reading']>[]
@@ -21,6 +23,8 @@ export type JudgedRound = { readonly points: readonly JudgedPoint[]; readonly an
 
 /** What follows from the readings and decisions of a run: its stage, and every round judged. */
 export type RunState = { readonly stage: Stage; readonly rounds: readonly JudgedRound[] }
+
+const isNotAccepted = (verdict: PointVerdict | null) => verdict !== null && !isAccepted(verdict)
 
 /** Works out the state of a run. The one place for it: screen, server, record and API call this. */
 export function runState(run: RunFacts): RunState {
@@ -36,6 +40,7 @@ export function runState(run: RunFacts): RunState {
       planned: round.steps.length,
       read: rounds[index]?.points.length ?? 0,
       decision: round.decision?.decision ?? null,
+      isOutside: !run.world.amends && isNotAccepted(rounds[index]?.analysis.verdict ?? null),
     })),
     workProgress(run),
   )

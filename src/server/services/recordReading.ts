@@ -3,6 +3,7 @@ import { calendarDate } from '@/core/format/formatTime'
 import { Refusal } from '@/core/refusal'
 import { judgeReading } from '@/core/run/judge/judgeSteps'
 import { refuseBeyondSensor, refuseImpossibleOutput } from '@/core/run/judge/readingNotice'
+import { isSameReading } from '@/core/run/judge/sameReading'
 import { unfitReading } from '@/core/run/plan/runFitness'
 import type { RecordedReading, RunStep } from '@/schema/recordedRun'
 import type { NewReading } from '@/schema/run'
@@ -154,6 +155,8 @@ function refuseWrongPlace(run: RunView, step: RunStep, reading: NewReading): voi
       'that reading was corrected in the meantime; yours was not stored',
       'look at the reading that holds now',
     )
+  if (reading.supersedes !== null && holding && isSameReading(holding, reading))
+    throw new Refusal('output', 'the correction is what stands already', 'change a figure, or leave it as it is')
   if (reading.supersedes !== null && run.rounds.at(-1)?.decision && !run.world.amends)
     throw new Conflict(
       'supersedes',

@@ -1,6 +1,8 @@
 'use client'
+import Button from '@mui/material/Button'
 import { useRouter } from 'next/navigation'
 import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react'
+import { STAGE_LABELS } from '@/core/run/work/stage'
 import { referencesOf } from '@/plans/referencesOf'
 import type { BeamData } from '@/schema/beam'
 import type { RunStep } from '@/schema/recordedRun'
@@ -8,7 +10,7 @@ import { mayDo, whoMay } from '@/schema/roles'
 import type { RunView } from '@/schema/runView'
 import { isTyping } from '../shell/isTyping'
 import { useSending } from '../useSending'
-import { deskFacts, placeOf } from './deskFacts'
+import { deskFacts, placeOf, stageLookedAt } from './deskFacts'
 import { RoundFigures } from './judge/RoundFigures'
 import { LeaveLinks } from './LeaveLinks'
 import { Others } from './Others'
@@ -20,6 +22,7 @@ import { RunDrafts } from './runDrafts'
 import type { EarlierCurve } from './runPictures'
 import { StageTrack } from './StageTrack'
 import type { Signer } from './sign/SignFoot'
+import type { RunStage } from './stages/stageView'
 import { STAGE_VIEWS } from './stages/stageViews'
 import { usePresence } from './usePresence'
 import { useRun } from './useRun'
@@ -77,6 +80,7 @@ function Desk({ initial, mark, beam, earlier, person, timeZone }: Omit<Props, 'd
   const [correcting, setCorrecting] = useState<RunStep | null>(null)
   const facts = useMemo(() => deskFacts(run, state), [run, state])
   const [isBudget, setBudget] = useState(false)
+  const [lookedAt, setLookedAt] = useState<RunStage | null>(null)
   useBudgetKey(() => setBudget((isShown) => !isShown))
   const others = usePresence(run.id, { place: placeOf(facts, run), reload, loadedMark: mark })
   // Somebody else has sealed it or given it up: the page then leads on.
@@ -103,7 +107,11 @@ function Desk({ initial, mark, beam, earlier, person, timeZone }: Omit<Props, 'd
     ...{ run, state, facts, earlier, typed, person, timeZone, mayWork, write, seal, correct },
     closeBudget: isBudget ? () => setBudget(false) : undefined,
   }
-  const { Left, Right, Foot } = STAGE_VIEWS[facts.stage]
+  const looked = lookedAt && lookedAt !== facts.stage ? stageLookedAt(run, state, lookedAt) : null
+  const shown = looked
+    ? { ...stageProps, ...looked, mayWork: false, correct: undefined, closeBudget: undefined }
+    : stageProps
+  const { Left, Right, Foot } = STAGE_VIEWS[shown.facts.stage]
   return (
     <div className="run" onKeyDownCapture={stopHeldEnter}>
       <RunHead
@@ -115,17 +123,21 @@ function Desk({ initial, mark, beam, earlier, person, timeZone }: Omit<Props, 'd
           .join(' and ')}`}
       />
       <div>
-        <StageTrack stage={facts.stage} />
+        <StageTrack
+          stage={facts.stage}
+          lookAt={(stage) => setLookedAt(stage === 'prepare' ? null : stage)}
+          lookedAt={lookedAt}
+        />
         <Others others={others} />
       </div>
       <div className="run-body">
         {/* It scrolls where it is longer than the screen, by the keyboard too. */}
         {/* biome-ignore lint/a11y/noNoninteractiveTabindex: a region that scrolls takes the focus */}
         <section className="run-left stack" aria-label="Found and done" tabIndex={0}>
-          <Left {...stageProps} />
+          <Left {...shown} />
         </section>
         <div className="run-right">
-          <Right {...stageProps} />
+          <Right {...shown} />
           <div>
             {!facts.list && (
               <RoundFigures
@@ -155,7 +167,14 @@ function Desk({ initial, mark, beam, earlier, person, timeZone }: Omit<Props, 'd
         </div>
       </div>
       <div className="run-foot">
-        {facts.pause && isTechnician ? (
+        {looked ? (
+          <div className="actions">
+            <Button variant="contained" size="large" autoFocus onClick={() => setLookedAt(null)}>
+              Back to {STAGE_LABELS[facts.stage]}
+            </Button>
+            <p className="soft">{STAGE_LABELS[looked.facts.stage]} as it was done. Nothing is changed here.</p>
+          </div>
+        ) : facts.pause && isTechnician ? (
           <PauseFoot pause={facts.pause} timeZone={timeZone} goOn={(end) => write('pauses', end)} />
         ) : isTechnician ? (
           <Foot {...stageProps} />

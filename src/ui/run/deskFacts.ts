@@ -72,3 +72,17 @@ export function placeOf(facts: DeskFacts | null, { world }: RunView): string {
   if (!armed) return STAGE_LABELS[stage]
   return `${STAGE_LABELS[stage]}, ${pointName(armed.percent, world.configuration)} ${armed.direction}`.slice(0, 80)
 }
+
+/**
+ * A stage that is done, as it looks back at it: what came after a decision is left out where the decision itself is
+ * looked at.
+ */
+export function stageLookedAt(run: RunView, state: RunState, stage: Exclude<RunState['stage'], 'prepare'>) {
+  const hasLeft = run.rounds.length > 1
+  const isBefore = stage === 'judge' || stage === 'adjust'
+  const count = isBefore && hasLeft ? run.rounds.length - 1 : run.rounds.length
+  const shown: RunView = { ...run, rounds: run.rounds.slice(0, count) }
+  const at: RunState = { stage, rounds: state.rounds.slice(0, count) }
+  const facts = deskFacts(shown, at)
+  return facts && { run: shown, state: at, facts: { ...facts, armed: undefined } }
+}

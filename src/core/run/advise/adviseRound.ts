@@ -1,13 +1,16 @@
 import type { Diagnosis } from '../../diagnosis/diagnosis'
-import type { RemedyFacts } from '../../diagnosis/remedy'
+import { type RemedyFacts, remedyFor } from '../../diagnosis/remedy'
 import { judgingBasis, type RunBasis } from '../judge/judgeSteps'
 import { isOfReading } from '../plan/pointScale'
 import type { JudgedRound } from '../runState'
 import { type AdjustableFacts, adjustableOf } from './adjustable'
 import { type DiagnosedFacts, diagnoseRound } from './diagnoseRound'
+import { flowAtRest } from './flowAtRest'
 import { type Recommendation, recommendation } from './recommendation'
 
-type AdvisedWorld = RunBasis & AdjustableFacts & DiagnosedFacts
+type AdvisedWorld = RunBasis &
+  AdjustableFacts &
+  DiagnosedFacts & { readonly configuration: { readonly hostRoot?: true | undefined } }
 
 /** What a round points to, and what is advised. The one place for it: the screen shows it, the server asks it. */
 export function adviseRound(
@@ -24,7 +27,27 @@ export function adviseRound(
     points.map(({ targetPercent }) => targetPercent),
   )
   const figures = isOverDecades ? { ...analysis, line: null } : analysis
-  return { diagnosis, advice: recommendation(figures, { diagnosis, remedyFacts: remedyFactsOf(world) }) }
+  const facts = remedyFactsOf(world)
+  const advice = recommendation(figures, { diagnosis, remedyFacts: facts })
+  return { diagnosis, advice: advice.action === 'leave' ? (restAdvice(points, world, facts) ?? advice) : advice }
+}
+
+/** A zero that shows as flow is not left, however far inside its limit it lies. */
+function restAdvice(
+  points: JudgedRound['points'],
+  world: AdvisedWorld,
+  facts: Omit<RemedyFacts, 'shape'>,
+): Recommendation | null {
+  const rest = flowAtRest(points, world)
+  if (!rest) return null
+  const { flowPercent, shiftPercent, cutOffPercent } = rest
+  const beyond = cutOffPercent > 0 ? `, above the cut-off of ${cutOffPercent} %` : ', and nothing cuts it off'
+  return {
+    decision: 'adjust',
+    action: 'adjust',
+    how: remedyFor('zero-shift', facts).says,
+    reason: `at rest it shows ${flowPercent.toFixed(2)} % of flow${beyond}: a zero shift of only ${shiftPercent.toFixed(3)} % of span`,
+  }
 }
 
 /** What of an instrument decides how a cause is put right; the shape comes with the cause. */

@@ -10,6 +10,7 @@ import { judgingBasis, type RunBasis } from './judgeSteps'
 /** A reading that looks like a slip: in which figure, in words, and what was meant where that is known. */
 export type ReadingSlip = {
   readonly field: 'applied' | 'output'
+  readonly nature: 'mark' | 'unit' | 'meter' | 'row' | 'far'
   readonly words: string
   readonly meant: number | null
 }
@@ -47,7 +48,7 @@ function appliedSlip(point: number, applied: number, { configuration, inputUnit 
     unit: pressureUnitLabel(inputUnit),
   }
   const mark = decimalSlip(applied, expected)
-  if (mark) return { field: 'applied', ...mark }
+  if (mark) return { field: 'applied', nature: 'mark', ...mark }
   if (!isFar(applied, expected)) return null
   const other = MISTAKEN.find(
     (each) => each !== inputUnit && isNear(convertPressure(applied, each, inputUnit), expected),
@@ -55,7 +56,7 @@ function appliedSlip(point: number, applied: number, { configuration, inputUnit 
   if (other === undefined) return null
   const meant = convertPressure(applied, other, inputUnit)
   const words = `${formatPlain(applied)} looks like ${pressureUnitLabel(other)}, and this run reads ${expected.unit}: that would be ${formatPlain(Number(meant.toPrecision(5)))}`
-  return { field: 'applied', words, meant }
+  return { field: 'applied', nature: 'unit', words, meant }
 }
 
 type OutputFacts = { readonly basis: RunBasis; readonly points: readonly number[]; readonly point: number }
@@ -67,21 +68,28 @@ function outputSlip(applied: number, output: number, { basis, points, point }: O
   const appliedPercent = percentOfInput(convertPressure(applied, basis.inputUnit, range.unit), range)
   const expected: Expected = { value: idealAt(appliedPercent), span: scale.upper - scale.lower, unit: scale.unit }
   if (!isFar(output, expected)) return null
-  const asOutput = (words: string, meant: number | null): ReadingSlip => ({ field: 'output', words, meant })
+  const asOutput = (nature: ReadingSlip['nature'], words: string, meant: number | null): ReadingSlip => ({
+    field: 'output',
+    nature,
+    words,
+    meant,
+  })
   // At 75 % of 4–20 mA the lower end of the signal is also the volts of a wrong meter: neither is claimed.
   const isAtRest = isSitting(output, idealAt(0), expected)
   const meter = isAtRest ? null : meterSlip(output, { expected, basis })
-  if (meter) return asOutput(meter.words, meter.meant)
+  if (meter) return asOutput('meter', meter.words, meter.meant)
   const mark = decimalSlip(output, expected)
-  if (mark) return asOutput(mark.words, mark.meant)
+  if (mark) return asOutput('mark', mark.words, mark.meant)
   const row = points.find((each) => Math.abs(each - point) > 1 && isNear(output, { ...expected, value: idealAt(each) }))
   const shown = formatFixed(expected.value, scale.decimals)
   if (row !== undefined && !isAtRest)
     return asOutput(
+      'row',
       `${formatPlain(output)} ${scale.unit} would be right at ${formatPlain(row)} %; here ${shown} is expected: another row?`,
       null,
     )
   return asOutput(
+    'far',
     `${formatPlain(output)} ${scale.unit} is far from the ${shown} expected: meter, decimal mark, unit, or the instrument?`,
     null,
   )

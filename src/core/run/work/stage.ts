@@ -17,13 +17,24 @@ export const STAGE_LABELS: Record<Stage, string> = {
 }
 
 /** A round of readings: the first that counts is as found, every later one an as left. */
-export type RoundProgress = { readonly planned: number; readonly read: number; readonly decision: Decision | null }
+export type RoundProgress = {
+  readonly planned: number
+  readonly read: number
+  readonly decision: Decision | null
+  /** Read, and not accepted: it is decided on before anything is put back. */
+  readonly isOutside?: boolean
+}
 
 /** Whether the lists of taking out of service and putting back are done; a run without them has them done. */
-export type WorkProgress = { readonly isIsolated: boolean; readonly isRestored: boolean }
+export type WorkProgress = {
+  readonly isIsolated: boolean
+  /** Putting back has begun. */
+  readonly isRestoring: boolean
+  readonly isRestored: boolean
+}
 
 /** A run from before the lists were part of it, or a computation that has none. */
-export const NO_WORK_LISTS: WorkProgress = { isIsolated: true, isRestored: true }
+export const NO_WORK_LISTS: WorkProgress = { isIsolated: true, isRestoring: false, isRestored: true }
 
 /**
  * The stage a run is in, worked out from what has been recorded: there is no second place that could disagree.
@@ -39,6 +50,8 @@ export function stageOf(rounds: readonly RoundProgress[], work: WorkProgress = N
   const isAsFound = roundRoles(decided).at(-1) === 'as-found'
   if (current.read < current.planned) return isAsFound ? 'as-found' : 'as-left'
   if (current.decision === 'adjust') return 'adjust'
-  if (isAsFound && current.decision === null) return 'judge'
+  // What was left outside is judged as what was found so: nobody is led to Restore past it.
+  const isToBeJudged = isAsFound || (current.isOutside === true && !work.isRestoring)
+  if (isToBeJudged && current.decision === null) return 'judge'
   return work.isRestored ? 'sign' : 'restore'
 }

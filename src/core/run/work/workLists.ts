@@ -38,5 +38,6 @@ export function workProgress(run: WorkFacts): WorkProgress {
   const lists = workLists(run)
   if (lists === null) return NO_WORK_LISTS
   const isDone = (list: WorkList) => nextStep(lists[list], run.workSteps ?? [], list) === null
-  return { isIsolated: isDone('isolate'), isRestored: isDone('restore') }
+  const isRestoring = run.workSteps?.some(({ list }) => list === 'restore') ?? false
+  return { isIsolated: isDone('isolate'), isRestoring, isRestored: isDone('restore') }
 }

@@ -16,7 +16,7 @@ const ADVISED: Record<Recommendation['action'], string> = { ...ACTIONS, 'put-rig
 
 type Props = { advice: Recommendation; decide: (decision: Decision, reason: string | null) => Promise<string | null> }
 
-/** The decision after as found: what the readings suggest first, everything else with a reason. */
+/** The decision after as found, and after an as left that is outside: what the readings suggest first, everything else with a reason. */
 export function JudgeFoot({ advice, decide }: Props) {
   const [message, setMessage] = useState<string | null>(null)
   const [asking, setAsking] = useState<Decision | null>(null)

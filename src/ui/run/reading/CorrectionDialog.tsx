@@ -3,6 +3,7 @@ import TextField from '@mui/material/TextField'
 import { useState } from 'react'
 import { formatReading, formatSigned } from '@/core/format/formatNumber'
 import { formatDateTime } from '@/core/format/formatTime'
+import { isSameReading } from '@/core/run/judge/sameReading'
 import { pointName } from '@/core/run/plan/pointScale'
 import type { RunStep } from '@/schema/recordedRun'
 import type { World } from '@/schema/world'
@@ -37,7 +38,8 @@ export function CorrectionDialog({ world, step, timeZone, onClose, store }: Prop
 
   const submit = async () => {
     if (typed.kind !== 'judged') return setMessage(typed.kind === 'refused' ? typed.words : 'Fill every box.')
-    const { kind: _, point: __, notice: ___, ...figures } = typed
+    const { kind: _, point: __, notice: ___, questions: ____, ...figures } = typed
+    if (holding && isSameReading(holding, figures)) return setMessage('That is what stands already: change a figure.')
     if (reason.trim() === '') return setMessage('Say why it is corrected.')
     const correction = { ...figures, supersedes: holding?.id ?? '', reason }
     const refusal = await sending(correction, (id) => store({ id, ...correction }))

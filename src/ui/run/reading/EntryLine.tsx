@@ -3,6 +3,7 @@ import { formatFixed } from '@/core/format/formatNumber'
 import { type DecimalsShown, stepDecimals } from '@/core/run/judge/decimalsShown'
 import { judgingBasis, targetInput } from '@/core/run/judge/judgeSteps'
 import { gonePast } from '@/core/run/judge/readingNotice'
+import { noHeadroomAt } from '@/core/run/plan/headroom'
 import { pointName } from '@/core/run/plan/pointScale'
 import { referenceOfPoint } from '@/core/run/plan/referenceOfPoint'
 import { settleSeconds } from '@/core/setUp/damping'
@@ -47,7 +48,8 @@ export function EntryLine({ count, decimals, ...point }: Props) {
         {typed.kind === 'judged' ? 'Accept' : 'Next'}
       </button>
       <div className="entry-says">
-        <CoarseQuestion entry={entry} />
+        <LostTyping entry={entry} />
+        <EntryQuestions entry={entry} />
         <EntrySays typed={typed} message={message} isSending={isSending} world={world} decimals={decimalsHere} />
         <EntryNotes entry={entry} step={step} world={world} />
       </div>
@@ -75,16 +77,41 @@ function EntryTarget({ step, world, count, target }: TargetProps) {
   )
 }
 
-/** Asks whether digits were left out that the instrument shows. */
-function CoarseQuestion({ entry: { question, takePadded } }: { entry: Entry }) {
-  if (question.length === 0) return null
+/** What was typed for a point that somebody else stored meanwhile: it is not lost, and goes into no other point by itself. */
+function LostTyping({ entry: { lost, fields } }: { entry: Entry }) {
+  if (!lost) return null
+  const figures = fields.flatMap((field) => (lost.boxes[field] === '' ? [] : [lost.boxes[field]]))
   return (
     <p className="tone-look" role="alert">
-      {question.map(({ words }) => words).join('; ')}.{' '}
-      <button type="button" className="link-button" onClick={takePadded}>
-        Take the digits shown <kbd>+</kbd>
+      The point you were typing for was stored elsewhere; you had <b className="num">{figures.join(' → ')}</b>.{' '}
+      <button type="button" className="link-button" onClick={lost.take}>
+        Put it into this point
       </button>{' '}
-      or <kbd>Enter</kbd>: read no finer, U grows.
+      <button type="button" className="link-button" onClick={lost.forget}>
+        Forget it
+      </button>
+    </p>
+  )
+}
+
+/** Asks about a slip, or whether digits were left out that the instrument shows. */
+function EntryQuestions({ entry: { question, takePadded } }: { entry: Entry }) {
+  const [first] = question
+  if (!first) return null
+  const padded = question.filter(({ padded }) => padded !== null)
+  return (
+    <p className="tone-look entry-question" role="alert">
+      {question.map(({ words }) => words).join('; ')}.{' '}
+      {padded.length > 0 && (
+        <>
+          <button type="button" className="link-button" onClick={takePadded}>
+            {first.isSlip ? `Take ${padded.map((each) => each.padded).join(', ')}` : 'Take the digits shown'}{' '}
+            <kbd>+</kbd>
+          </button>{' '}
+          or{' '}
+        </>
+      )}
+      <kbd>Enter</kbd>: {first.isSlip ? 'it stands as typed.' : 'read no finer, U grows.'}
     </p>
   )
 }
@@ -156,9 +183,14 @@ function approachWords(step: RunStep, world: World): string {
     ...(world.furtherReferences ? [`on ${reference.code}`] : []),
     directionWords(step),
     ...waitWords(world),
+    ...headroomWords(step, world),
     ...(step.overshoots ? [`gone past ${step.overshoots.length} ×`] : []),
   ].join('; ')
 }
+
+/** Said before the reference goes over its range, not after. */
+const headroomWords = (step: RunStep, world: World): string[] =>
+  noHeadroomAt(step.percent, world).map((code) => `${code} ends here: creep up, an overshoot goes over its range`)
 
 /** Without a hold in the plan it is said how long the damping asks to wait. */
 function waitWords({ dwellSeconds, dampingFoundSeconds, configuration }: World): string[] {

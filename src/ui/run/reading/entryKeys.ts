@@ -30,7 +30,7 @@ function actOfKey(key: string, { entry, field, target }: Pressed): (() => void) 
     case 'o':
       return entry.noteGonePast
     case '+':
-      return entry.question.length > 0 ? entry.takePadded : undefined
+      return entry.question.some(({ padded }) => padded !== null) ? entry.takePadded : undefined
     default:
       return undefined
   }

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest'
-import { nextField, withKey } from './entryText'
+import { boxesAhead, nextField, withKey } from './entryText'
 
 const FIELDS = ['applied', 'pv', 'ao', 'output'] as const
 const boxes = (filled: Partial<Record<(typeof FIELDS)[number], string>>) => ({
@@ -28,7 +28,22 @@ test.each([
   ['', '−', '−'],
   ['12', 'Backspace', '1'],
   ['12', 'x', '12'],
-  ['12', 'Enter', '12'],
+  ['12', 'Enter', '12\n'],
+  ['', 'Enter', ''],
 ])('typed ahead: %j and %s is %j', (text, key, after) => {
   expect(withKey(text, key)).toBe(after)
+})
+
+describe('figures typed while a reading is on its way stand in their own boxes', () => {
+  const two = ['applied', 'output'] as const
+  test.each([
+    ['50', { applied: '50' }, 'applied', null],
+    ['50\n12', { applied: '50', output: '12' }, 'output', null],
+    ['50\n', { applied: '50' }, 'output', null],
+    ['50\n12\n', { applied: '50', output: '12' }, 'output', ''],
+    ['50\n12\n75', { applied: '50', output: '12' }, 'output', '75'],
+    ['50\n12\n75\n16\n', { applied: '50', output: '12' }, 'output', '75\n16\n'],
+  ] as const)('%j', (text, boxes, field, afterIt) => {
+    expect(boxesAhead(text, two)).toEqual({ boxes, field, afterIt })
+  })
 })

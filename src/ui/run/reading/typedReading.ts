@@ -1,8 +1,10 @@
 import type { JudgedPoint } from '@/core/analysis/judgedPoint'
 import { Refusal } from '@/core/refusal'
-import { type CoarseReading, coarseReadings } from '@/core/run/judge/coarseReading'
+import { coarseReadings } from '@/core/run/judge/coarseReading'
+import { errorBasis } from '@/core/run/judge/errorBasis'
 import { judgeReading } from '@/core/run/judge/judgeSteps'
 import { readingNotice, refuseBeyondSensor, refuseImpossibleOutput } from '@/core/run/judge/readingNotice'
+import { readingSlip } from '@/core/run/judge/readingSlip'
 import type { RoundScatter } from '@/core/run/judge/roundScatter'
 import { decimalText } from '@/core/units/decimalText'
 import type { World } from '@/schema/world'
@@ -31,6 +33,14 @@ export const fieldsOf = ({
   'output',
 ]
 
+/** Something asked of a figure before it is taken; `padded` is what it would be, where that is known. */
+export type EntryQuestion = {
+  readonly field: 'applied' | 'output'
+  readonly words: string
+  readonly padded: string | null
+  readonly isSlip: boolean
+}
+
 /** What can be said of a reading while it is typed. */
 export type Typed =
   | { kind: 'incomplete' }
@@ -39,15 +49,23 @@ export type Typed =
       kind: 'judged'
       point: JudgedPoint
       notice: ReturnType<typeof readingNotice>
-      /** What was typed to fewer digits than it can have been read. */
-      coarse: readonly CoarseReading[]
+      /** What is asked once before it is taken: a slip, or digits that were left out. */
+      questions: readonly EntryQuestion[]
     } & TypedFigures)
 
 type Point = { readonly percent: number; readonly direction: 'rising' | 'falling' }
 type Refused = Extract<Typed, { kind: 'refused' }>
 
 /** Judges what stands in the boxes by the same core functions the server will use. */
-export function typedReading(point: Point, boxes: ReadingBoxes, world: World, scatter?: RoundScatter): Typed {
+export function typedReading(
+  point: Point,
+  boxes: ReadingBoxes,
+  world: World,
+  {
+    scatter,
+    isFarBefore = false,
+  }: { readonly scatter?: RoundScatter | undefined; readonly isFarBefore?: boolean } = {},
+): Typed {
   const applied = parsed(boxes.applied, 'applied')
   if (applied.kind === 'refused') return applied
   if (applied.kind === 'text') {
@@ -68,7 +86,7 @@ export function typedReading(point: Point, boxes: ReadingBoxes, world: World, sc
     kind: 'judged',
     ...figures,
     point: judgeReading({ ...point, reading: figures }, world, scatter),
-    coarse: coarseReadings(point, figures, world),
+    questions: questionsOf(point, figures, { world, isFarBefore }),
     notice: readingNotice(
       {
         percent: point.percent,
@@ -79,6 +97,23 @@ export function typedReading(point: Point, boxes: ReadingBoxes, world: World, sc
       world,
     ),
   }
+}
+
+/** A slip goes before digits: of a figure that is wrong nobody asks how finely it was read. */
+function questionsOf(
+  point: Point,
+  figures: TypedFigures,
+  { world, isFarBefore }: { readonly world: World; readonly isFarBefore: boolean },
+): EntryQuestion[] {
+  const numbers = { point: point.percent, applied: Number(figures.applied), output: Number(figures.output) }
+  const percents = [...new Set(world.points.map(({ percent }) => percent))]
+  const slip = errorBasis(world) === 'reading' ? null : readingSlip(numbers, world, percents)
+  // What was far before and taken is the instrument: it is not asked about at every point.
+  if (slip && !(isFarBefore && slip.nature === 'far'))
+    return [
+      { ...slip, padded: slip.nature === 'mark' && slip.meant !== null ? String(slip.meant) : null, isSlip: true },
+    ]
+  return coarseReadings(point, figures, world).map((each) => ({ ...each, isSlip: false }))
 }
 
 type Beside = { kind: 'empty' } | { kind: 'all'; figures: Omit<TypedFigures, 'applied' | 'output'> } | Refused

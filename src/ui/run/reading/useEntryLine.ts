@@ -1,14 +1,15 @@
 import { type RefObject, useEffect, useMemo, useRef } from 'react'
 import { isTyping } from '../../shell/isTyping'
 import { useDraft } from '../runDrafts'
-import { nextField } from './entryText'
+import { boxesAhead, nextField } from './entryText'
 import { EMPTY_BOXES, fieldsOf, type ReadingBoxes, type ReadingField, typedReading } from './typedReading'
 import { useDwell } from './useDwell'
+import { useLostTyping } from './useLostTyping'
 import { type EntryPoint, useSender } from './useSender'
 
 /** The state of the entry line: its boxes, what is said of them, and what a key does in them. */
 export function useEntryLine(point: EntryPoint) {
-  const { world, step, scatter, onTyped } = point
+  const { world, step, scatter, isFarBefore, onTyped } = point
   const [boxes, setBoxes] = useDraft<ReadingBoxes>(`reading ${step.id}`, EMPTY_BOXES)
   const fields = fieldsOf(world)
   const inputs = useInputs()
@@ -16,16 +17,31 @@ export function useEntryLine(point: EntryPoint) {
   useFocusForFigures(inputs.applied)
   // Figures typed while a reading is on its way belong to the next point: a lost first digit would be a wrong reading.
   const typedAhead = useRef<string | null>(null)
+  // What comes after a reading that was accepted ahead; null where none was.
+  const acceptAhead = useRef<string | null>(null)
+  const lost = useLostTyping({ stepId: step.id, boxes, isOwn: typedAhead })
   // biome-ignore lint/correctness/useExhaustiveDependencies: what was typed for one point must never go to another
   useEffect(() => {
-    if (typedAhead.current) setBoxes({ ...EMPTY_BOXES, applied: typedAhead.current })
+    const ahead = boxesAhead(typedAhead.current ?? '', fields)
+    if (typedAhead.current) setBoxes({ ...EMPTY_BOXES, ...ahead.boxes })
+    acceptAhead.current = ahead.afterIt
     typedAhead.current = null
-    inputs.applied.current?.focus()
+    inputs[ahead.field].current?.focus()
   }, [step.id])
-  const typed = useMemo(() => typedReading(step, boxes, world, scatter), [step, boxes, world, scatter])
+  const typed = useMemo(
+    () => typedReading(step, boxes, world, { scatter, isFarBefore }),
+    [step, boxes, world, scatter, isFarBefore],
+  )
   // After the boxes have been drawn: the picture follows the figures, which never wait for it.
   useEffect(() => onTyped(typed), [typed, onTyped])
-  const sender = useSender(point, { dwell, typedAhead, setBoxes })
+  const sender = useSender(point, { dwell, typedAhead, setBoxes, refused: lost.refused })
+  // biome-ignore lint/correctness/useExhaustiveDependencies: accepted once it stands in its boxes, and only then
+  useEffect(() => {
+    if (acceptAhead.current === null || typed.kind === 'incomplete') return
+    const after = acceptAhead.current
+    acceptAhead.current = null
+    if (typed.kind === 'judged') sender.send(typed, after)
+  }, [typed])
   const change = (next: ReadingBoxes) => {
     setBoxes(next)
     sender.forget()
@@ -39,7 +55,9 @@ export function useEntryLine(point: EntryPoint) {
   }
   /** Puts the digits that are shown in the place of those typed. */
   const takePadded = () => {
-    const padded = Object.fromEntries(sender.question.map(({ field, padded: text }) => [field, text]))
+    const padded = Object.fromEntries(
+      sender.question.flatMap(({ field, padded: text }) => (text === null ? [] : [[field, text] as const])),
+    )
     change({ ...boxes, ...padded })
     inputs.output.current?.focus()
   }
@@ -63,7 +81,14 @@ export function useEntryLine(point: EntryPoint) {
     dwell.start()
     inputs[fields[1] ?? 'output'].current?.focus()
   }
+  /** Puts figures that were typed for another point into this one, on purpose. */
+  const takeLost = () => {
+    if (lost.found) change(lost.found.boxes)
+    lost.forget()
+    inputs.applied.current?.focus()
+  }
   return {
+    lost: lost.found && { ...lost.found, take: takeLost, forget: lost.forget },
     ...{ boxes, change, inputs, fields, dwell, typed, typedAhead, enter, back, takeTarget, takePadded, noteGonePast },
     ...{ message: sender.message, question: sender.question, isSending: sender.isSending },
   }

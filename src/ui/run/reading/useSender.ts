@@ -1,11 +1,10 @@
 import { type RefObject, useEffect, useRef, useState } from 'react'
-import type { CoarseReading } from '@/core/run/judge/coarseReading'
 import type { RoundScatter } from '@/core/run/judge/roundScatter'
 import { movedBeyond } from '@/core/run/judge/stability'
 import type { RunStep } from '@/schema/recordedRun'
 import type { World } from '@/schema/world'
 import { useSending } from '../../useSending'
-import { EMPTY_BOXES, type ReadingBoxes, type Typed, type TypedFigures } from './typedReading'
+import { EMPTY_BOXES, type EntryQuestion, type ReadingBoxes, type Typed, type TypedFigures } from './typedReading'
 import type { useDwell } from './useDwell'
 
 /** A point to be read, and what becomes of what is typed for it. */
@@ -14,6 +13,8 @@ export type EntryPoint = {
   readonly step: RunStep
   /** What the instrument did in this round so far. */
   readonly scatter: RoundScatter
+  /** A reading of this round was far off and taken so: it is the instrument. */
+  readonly isFarBefore: boolean
   /** Stores a reading; answers null when it is stored, or why it is not. */
   readonly accept: (reading: { id: string; heldSeconds: number | null } & TypedFigures) => Promise<string | null>
   /** Notes that the point was gone past; answers null when that is stored. */
@@ -27,15 +28,17 @@ type SenderParts = {
   readonly dwell: ReturnType<typeof useDwell>
   readonly typedAhead: RefObject<string | null>
   readonly setBoxes: (boxes: ReadingBoxes) => void
+  /** Told of what was refused. */
+  readonly refused: (stepId: string, sent: ReadingBoxes) => void
 }
 
 /** Sends a reading or a point gone past, and keeps what was asked or answered. */
 export function useSender(
   { world, step, accept, noteOvershoot }: EntryPoint,
-  { dwell, typedAhead, setBoxes }: SenderParts,
+  { dwell, typedAhead, setBoxes, refused }: SenderParts,
 ) {
   const [message, setMessage] = useState<string | null>(null)
-  const [question, setQuestion] = useState<readonly CoarseReading[]>([])
+  const [question, setQuestion] = useState<readonly EntryQuestion[]>([])
   const [isSending, setSending] = useState(false)
   const isMeant = useRef(false)
   const sending = useSending()
@@ -47,11 +50,12 @@ export function useSender(
     steady.current = null
   }, [step.id])
 
-  const send = async (reading: Extract<Typed, { kind: 'judged' }>) => {
+  /** @param ahead keys that were typed ahead of this reading's own answer, for the point after it */
+  const send = async (reading: Extract<Typed, { kind: 'judged' }>, ahead = '') => {
     // Asked once: the same figures accepted again are meant as they stand.
-    if (reading.coarse.length > 0 && !isMeant.current) {
+    if (reading.questions.length > 0 && !isMeant.current) {
       isMeant.current = true
-      return setQuestion(reading.coarse)
+      return setQuestion(reading.questions)
     }
     const outputNow = reading.point.output
     const moved = movedBeyond(steady.current, outputNow, world)
@@ -61,16 +65,17 @@ export function useSender(
       return setMessage(`${moved}: held anew, let it settle.`)
     }
     if (!dwell.mayTake()) return setMessage(dwell.words())
-    typedAhead.current = ''
+    typedAhead.current = ahead
     setSending(true)
     setQuestion([]) // answered: it must not seem to be asked still while the reading is on its way
-    const { kind: _, point: __, notice: ___, coarse: ____, ...figures } = reading
+    const { kind: _, point: __, notice: ___, questions: ____, ...figures } = reading
     const heldSeconds = dwell.heldSeconds()
     const refusal = await sending({ of: step.id, ...figures }, (id) => accept({ id, heldSeconds, ...figures }))
     setSending(false)
     setMessage(refusal)
     isMeant.current = false
     if (refusal === null) setBoxes(EMPTY_BOXES)
+    if (refusal) refused(step.id, { ...EMPTY_BOXES, ...figures })
     if (refusal) typedAhead.current = null // stored, the next point takes what was typed ahead; refused, there is none
   }
   return {

@@ -1,5 +1,9 @@
 import { remedyFactsOf } from '@/core/run/advise/adviseRound'
+import { errorBasis } from '@/core/run/judge/errorBasis'
+import { readingSlip } from '@/core/run/judge/readingSlip'
+import { pointName } from '@/core/run/plan/pointScale'
 import { fetchedAhead } from '../../parts/fetchedAhead'
+import { Notice } from '../../parts/Notice'
 import { JudgeFoot } from '../judge/JudgeFoot'
 import { StageCorridors } from '../judge/StageCorridors'
 import { CurveOrBudget } from './CurveOrBudget'
@@ -18,6 +22,7 @@ export const judge: StageView = {
       <>
         <StageVerdict {...props} />
         <HookUpFaults {...props} />
+        <SlipsFound {...props} />
         {diagnosis && <DiagnosisView answer={diagnosis} remedyFacts={remedyFactsOf(props.run.world)} most={3} />}
         <StageReadings {...props} isFolded={diagnosis !== null} />
       </>
@@ -32,6 +37,41 @@ export const judge: StageView = {
     )
   },
   Foot: DecisionFoot,
+}
+
+/** Readings of the round that look like slips, each with the way to its row. */
+function SlipsFound({ run: { world }, facts: { round }, correct }: StageProps) {
+  if (errorBasis(world) === 'reading') return null
+  const percents = [...new Set(world.points.map(({ percent }) => percent))]
+  const found = round.steps.flatMap((step) => {
+    const reading = step.readings.at(-1)
+    const slip =
+      reading &&
+      readingSlip(
+        { point: step.percent, applied: Number(reading.applied), output: Number(reading.output) },
+        world,
+        percents,
+      )
+    return slip && slip.nature !== 'far' ? [{ step, words: slip.words }] : []
+  })
+  if (found.length === 0) return null
+  return (
+    <Notice tone="inside-look" isSmall>
+      <p>Some readings look like slips:</p>
+      <ul className="cautions">
+        {found.map(({ step, words }) => (
+          <li key={step.id}>
+            {pointName(step.percent, world.configuration)}, {step.direction}: {words}.{' '}
+            {correct && (
+              <button type="button" className="link-button" onClick={() => correct(step)}>
+                Look at this row
+              </button>
+            )}
+          </li>
+        ))}
+      </ul>
+    </Notice>
+  )
 }
 
 function DecisionFoot({ facts: { advice, round }, write }: StageProps) {

@@ -18,6 +18,9 @@ export const reading: StageView = {
   Foot: ReadingFoot,
 }
 
+/** An error beyond this, % of span, was asked about when it was taken. */
+const FAR_PERCENT = 10
+
 function ReadingFoot({ run: { world }, facts, write, typed, correct }: StageProps) {
   const { armed, lastRead } = facts
   if (!armed) return null // cannot be: with its last point read the run is at Judge
@@ -26,6 +29,7 @@ function ReadingFoot({ run: { world }, facts, write, typed, correct }: StageProp
       world={world}
       step={armed}
       scatter={facts.scatter}
+      isFarBefore={facts.judged.points.some(({ errorPercentSpan }) => Math.abs(errorPercentSpan) > FAR_PERCENT)}
       count={facts.round.steps.length}
       decimals={facts.decimals}
       accept={(taken) => write('readings', { ...taken, stepId: armed.id })}
