@@ -53,7 +53,7 @@ const boxAt = (page: Page, label: string) => page.getByLabel(new RegExp(`^${labe
 test('a loop: where the error sits, volts at the terminals, and both schools', async ({ page }) => {
   await open(page, '/instruments/LT-602/loop')
   const out = page.getByRole('region', { name: 'What comes out' })
-  // 23.7 V less 20 mA over 318 Ω and the wire, 2·86/(58·0.75)·(1 + 0.00393·12) Ω.
+  // 23.7 V less 20 mA over 68 Ω, the input resistor of 250 Ω, and the wire, 2·86/(58·0.75)·(1 + 0.00393·12) Ω.
   const wire = ((2 * 86) / (58 * 0.75)) * (1 + 0.00393 * 12)
   await expect(out).toContainText(`${(23.7 - 0.02 * (318 + wire)).toFixed(2)} V`)
   await expect(out).toContainText(`${(23.7 - 0.0225 * (318 + wire)).toFixed(2)} V`)

@@ -63,8 +63,10 @@ async function adjustAndRecord(
     await page.getByLabel('Kind').click()
     await page.getByRole('option', { name: kind, exact: true }).click()
     if (applied) await page.getByLabel(/^at applied/).fill(applied)
-    await page.getByLabel(/^output before/).fill(before)
-    await page.getByLabel(/^output after/).fill(after)
+    // Trims of the sensor are seen in PV.
+    const seen = kind.includes('sensor') ? 'PV' : 'output'
+    await page.getByLabel(new RegExp(`^${seen} before`)).fill(before)
+    await page.getByLabel(new RegExp(`^${seen} after`)).fill(after)
     await page.getByRole('button', { name: 'Record this act' }).click()
     await expect(page.locator('ol.cautions li')).toHaveCount(index + 1)
   }
@@ -112,8 +114,8 @@ test('a sensor-stage fault: PV and meter agree with each other and not with the 
   expect((mark?.x ?? 999) + (mark?.width ?? 0)).toBeLessThanOrEqual((left?.x ?? 0) + (left?.width ?? 0)) // no column is pushed out
   await expect(first).toContainText('sensor trim, lower then upper')
   await adjustAndRecord(page, [
-    { kind: 'lower sensor trim', applied: '0.0000', before: '4.000', after: '4.000' },
-    { kind: 'upper sensor trim', applied: '15.8000', before: milliamp(100.6).toFixed(3), after: '20.000' },
+    { kind: 'lower sensor trim', applied: '0.0000', before: '0.000', after: '0.000' },
+    { kind: 'upper sensor trim', applied: '15.8000', before: (15.8 * 1.006).toFixed(4), after: '15.8000' },
   ])
   const cured: Shows = (percent) => ({ pv: percent, ao: milliamp(percent), meter: milliamp(percent) })
   await readAll(page, URV, cured)
@@ -121,6 +123,7 @@ test('a sensor-stage fault: PV and meter agree with each other and not with the 
   expectEveryRow(text, URV, found)
   expectEveryRow(text, URV, cured)
   expect(text).toContain('As left: inside its error limit')
+  expect(text).toContain('PV 15.8948 → 15.8000 kPa')
 })
 
 test('the ladder shows PV and AO, Backspace goes back through the boxes, and nothing scrolls at 1280×800', async ({

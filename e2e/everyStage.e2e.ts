@@ -220,6 +220,10 @@ test('a host that reads wrong: by default the transmitter stays true; trimming t
   await page.getByRole('button', { name: /^Adjustment done/ }).click()
   await expect(page.getByText('Point 1 of 9')).toBeVisible()
   for (const percent of PERCENTS) await typeReading(page, ...at(range, percent, -2.38))
+  // Left outside it does not go on by itself: that is decided, with a reason.
+  await page.getByRole('button', { name: /^Leave as it is…/ }).click()
+  await page.getByRole('dialog').getByLabel('Reason').fill('trimmed to the host on purpose')
+  await page.getByRole('dialog').getByRole('button', { name: 'Leave as it is' }).click()
   const text = await restoreAndSign(page, 'left off its limit on purpose until the outage')
   expect(text).toContain('First decided “leave”.')
   expect(text).toContain('because: Trim to the host (off by +2.40 %): card cannot be changed before the outage')

@@ -61,7 +61,7 @@ test('a dial gauge of class 1: one division too much is outside, the pointer is 
   await readAll(page, upAndDown(found))
   await expect(page.locator('.verdict-line')).toContainText('Outside its limit')
   await page.getByRole('button', { name: /^Adjust/ }).click()
-  await record(page, { kind: 'zero screw', words: 'pointer reset' })
+  await record(page, { kind: 'pointer set on its shaft', words: 'pointer reset' })
   await expect(page.locator('ol.cautions li')).toHaveCount(1)
   // Three points are enough here, and it is said why.
   await page.getByRole('button', { name: 'With fewer points…' }).click()

@@ -172,6 +172,8 @@ export const DEMO_SET_UPS: Record<string, readonly DistributiveOmit<SaveDesk, 'i
           barometric: 994,
           legCelsius: 58,
           ambientCelsius: 21,
+          glassBottom: 0.04,
+          glassHeight: 0.5,
           unit: 'kPa',
         },
       },

@@ -34,6 +34,11 @@ export const DecimalNumber = z
   .transform(Number)
   .pipe(z.number())
 
+/** A figure that most readings have not: left out where it is empty. */
+export const AbsentDecimalText = z
+  .union([z.literal('').transform(() => undefined), z.null().transform(() => undefined), DecimalText])
+  .optional()
+
 /** The same box, left empty on purpose. */
 export const OptionalDecimalText = z
   .union([z.literal('').transform(() => null), z.null(), DecimalText])

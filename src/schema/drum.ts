@@ -14,6 +14,9 @@ export const drumInput = {
   barometric: barometerHPa(),
   legCelsius: waterCelsius('Reference leg, °C'),
   ambientCelsius: waterCelsius('Cold water, °C'),
+  /** Left out: the glass ends where the taps do. */
+  glassBottom: titled(z.number().nullable().default(null), 'Glass bottom over tap, m'),
+  glassHeight: titled(z.number().nullable().default(null), 'Glass height, m'),
 }
 /** What the ranges of a drum follow from. */
 export const DrumLevelInput = z.object({ ...drumInput, unit: titled(PressureUnitChoice, 'Ranges in') })

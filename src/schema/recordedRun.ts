@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { DECISIONS } from '@/core/run/decision'
 import { ADJUSTMENT_KINDS, type AdjustmentKind } from '../core/adjust/adjustmentKind'
+import { Standard } from './world'
 
 /*
  * What is recorded in a run: the one shape that its view, its sealed record and its amendment are made of. Strict, so
@@ -20,6 +21,11 @@ export const RecordedReading = z.strictObject({
   ao: z.string().optional(),
   /** What the instrument's own display shows, where the plan reads it. */
   display: z.string().optional(),
+  /** By a null instrument: its nominal and its departure, % of output span; the output was computed from them. */
+  nominalPercent: z.string().optional(),
+  deflectionPercent: z.string().optional(),
+  /** Level in the gauge glass, % of it; what was applied was computed from it. */
+  glassPercent: z.string().optional(),
   /** How long the point was held before it was read, where that was timed. */
   heldSeconds: z.int().optional(),
   takenAt: time,
@@ -134,6 +140,16 @@ const RecordedTerminalCheck = z.strictObject({
 })
 export type RecordedTerminalCheck = z.infer<typeof RecordedTerminalCheck>
 
+const RecordedExchange = z.strictObject({
+  id: z.uuid(),
+  replaces: z.uuid(),
+  standard: Standard,
+  reason: z.string(),
+  at: time,
+  by: z.string(),
+})
+export type RecordedExchange = z.infer<typeof RecordedExchange>
+
 /** The work was interrupted, or gone on with. */
 const RecordedPause = z.strictObject({
   id: z.uuid(),
@@ -151,6 +167,8 @@ export const recordedInRun = {
   workSteps: z.array(RecordedWorkStep).readonly().optional(),
   /** What the host showed; left out where it was not looked at. */
   loopChecks: z.array(RecordedLoopCheck).readonly().optional(),
+  /** References exchanged during the run; left out where there were none. */
+  exchanges: z.array(RecordedExchange).readonly().optional(),
   /** Volts at the terminals; left out where nobody measured them. */
   terminalChecks: z.array(RecordedTerminalCheck).readonly().optional(),
   /** Interruptions and their ends, in the order of time; left out where there were none. */

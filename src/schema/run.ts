@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { DECISIONS } from '@/core/run/decision'
 import { ADJUSTMENT_KINDS, type AdjustmentKind } from '../core/adjust/adjustmentKind'
 import { PointListForm } from './configurationForm'
-import { DecimalText, OptionalDecimalText } from './decimal'
+import { AbsentDecimalText, DecimalText, OptionalDecimalText } from './decimal'
 import { OptionalText, Reason } from './texts'
 
 /** The same as a caller may write it, with what has a default left out. */
@@ -17,6 +17,11 @@ export const NewReading = z
     pv: OptionalDecimalText,
     ao: OptionalDecimalText,
     display: OptionalDecimalText,
+    /** By a null instrument: what it was set to and by how much it was off, % of output span. */
+    nominalPercent: AbsentDecimalText,
+    deflectionPercent: AbsentDecimalText,
+    /** Level in the gauge glass, % of it. */
+    glassPercent: AbsentDecimalText,
     heldSeconds: z.int().min(0).max(86_400).nullable().default(null),
     supersedes: z.uuid().nullable().default(null),
     reason: Reason.nullable().default(null),
@@ -27,6 +32,15 @@ export const NewReading = z
   })
 
 export type NewReading = z.infer<typeof NewReading>
+
+/** Another reference in the place of one of the run. */
+export const NewExchange = z.object({
+  id: z.uuid(),
+  replaces: z.uuid(),
+  standardId: z.uuid({ error: 'choose the reference that takes its place' }),
+  reason: Reason,
+})
+export type NewExchange = z.infer<typeof NewExchange>
 
 /** One thing done, in words and numbers. Outputs in the unit of the signal, the input in the run's input unit. */
 export const NewAdjustment = z

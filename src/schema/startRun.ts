@@ -43,6 +43,7 @@ export const StartRun = z.object({
   furtherReferenceIds: z.array(z.uuid()).max(4, { error: 'five references at most' }).default([]),
   readsDigital: z.boolean().default(false),
   readsDisplay: z.boolean().default(false),
+  readsByNull: z.boolean().default(false),
   /** The register's own points and order where left out. */
   plan: RunPlan.default({
     testPoints: null,

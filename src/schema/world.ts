@@ -87,6 +87,18 @@ export const World = z.strictObject({
   readsDigital: z.literal(true).optional(),
   /** Present where the instrument's own display is read at every point too. */
   readsDisplay: z.literal(true).optional(),
+  /** Present where the output is read by a null instrument: as a departure from a nominal. */
+  readsByNull: z.literal(true).optional(),
+  /** Present where the gauge glass of a cold drum is the reference. Metres, °C. */
+  glass: z
+    .strictObject({
+      tapDistanceM: z.number(),
+      gravityMPerS2: z.number(),
+      ambientCelsius: z.number(),
+      glassBottomM: z.number(),
+      glassHeightM: z.number(),
+    })
+    .optional(),
   /** How long each point is held before it is read, where the plan says so. */
   dwellSeconds: z.int().positive().optional(),
   /** Present where the run takes its instrument out of service and puts it back, step by step. */

@@ -51,6 +51,13 @@ export const PUMP: PressureStandard = {
   rangeHigh: 200,
   resolution: 0.01,
 }
+/** Another one of the same kind, coarser, to be exchanged for it. */
+export const OTHER_PUMP: PressureStandard = {
+  ...PUMP,
+  id: randomUUID(),
+  code: 'T-Q',
+  accuracy: { combine: 'sum', terms: [{ kind: 'percentSpan', value: 0.04 }] },
+}
 export const METER: Standard = {
   ...FACTS,
   id: randomUUID(),
@@ -98,7 +105,7 @@ export async function peopleAndReferences(): Promise<void> {
   const passwordHash = await hashPassword(BENCH_PASSWORD)
   for (const each of [ANNA, BEN, RITA]) await insertPerson(pool(), { ...each, passwordHash })
   await insertSite(pool(), { ...BENCH_SITE, id: randomUUID(), at: NOW, personId: ANNA.id })
-  for (const each of [PUMP, METER]) await insertStandard(pool(), each)
+  for (const each of [PUMP, OTHER_PUMP, METER]) await insertStandard(pool(), each)
 }
 
 /** Registers an instrument and starts a run on it. */
@@ -121,6 +128,7 @@ export async function runOnNewInstrument(
       inputReferenceId: PUMP.id,
       outputReferenceId: METER.id,
       dampingFoundSeconds: null,
+      readsByNull: false,
       readsDigital: false,
       furtherReferenceIds: [],
       readsDisplay: false,

@@ -40,6 +40,8 @@ export const drumLevel = calculation({
     barometric: 988,
     legCelsius: 64,
     ambientCelsius: 19,
+    glassBottom: null,
+    glassHeight: null,
     unit: 'kPa',
   },
   work: ({ unit, ...input }) => {

@@ -4,6 +4,7 @@ export const PRINCIPLES = {
   dial: 'test gauge with a dial',
   'liquid-column': 'liquid-column manometer',
   'dead-weight': 'dead-weight tester',
+  'gauge-glass': 'level gauge glass of a cold drum',
 } as const
 export type Principle = keyof typeof PRINCIPLES
 
@@ -36,5 +37,9 @@ export const READING_RULES: Record<
       'temperature of piston and cylinder',
       'the height between piston and instrument',
     ],
+  },
+  'gauge-glass': {
+    rule: 'let the water come to rest, read at the bottom of the meniscus, eye level with it; boiler cold and without pressure',
+    corrections: [],
   },
 }

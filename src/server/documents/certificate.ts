@@ -11,6 +11,7 @@ import { columnCorrections, overrides, references } from './certificateReference
 import { roundTable } from './certificateRounds'
 import { signature } from './certificateSignature'
 import { type CertificateSource, type Doc, standingWords } from './certificateSource'
+import { exchanges } from './certificateTaking'
 import { corrections, loopCheck, outOfService, pauses, terminals } from './certificateWork'
 import { drawChart } from './drawChart'
 import { registerFonts } from './fonts'
@@ -41,6 +42,7 @@ export function certificatePdf(source: CertificateSource): Promise<Buffer> {
     conformity(doc, source)
     references(doc, source)
     overrides(doc, source)
+    exchanges(doc, source)
     picture(doc, record)
     for (const round of record.rounds) roundTable(doc, record, round)
     budget(doc, source)

@@ -30,6 +30,7 @@ export function references(doc: Doc, { record }: CertificateSource): void {
     [
       ...[inputReference, ...furtherReferences].map((reference) => row('input', reference)),
       ...(outputReference ? [row('output', outputReference)] : []),
+      ...(record.exchanges ?? []).map(({ standard }) => row('later', standard)),
     ],
   )
   paragraph(

@@ -12,6 +12,7 @@ import type { SealedRecord } from '@/schema/record'
 import { adjustments, overshoots } from './certificateActs'
 import { digitalTable, displayTable } from './certificateDigital'
 import type { Doc } from './certificateSource'
+import { taking } from './certificateTaking'
 import { errorText, largest, pointDecimals, pointWords, readByWords, roundName } from './certificateWords'
 import { heading, paragraph, table } from './page'
 
@@ -76,6 +77,7 @@ export function roundTable(doc: Doc, record: SealedRecord, round: SealedRecord['
     paragraph(doc, '* at or below the low-flow cut-off: judged by its own rule, stated above.', { size: 8 })
   if (round.planReason) paragraph(doc, `Fewer points than as found, because: ${round.planReason}`, { size: 8.5 })
   overshoots(doc, record, round)
+  taking(doc, record, round)
   digitalTable(doc, record, round)
   displayTable(doc, record, round)
   adjustments(doc, record, round)

@@ -9,6 +9,7 @@ import { Conflict, NotFound } from '../refusals'
 import { selectCapsules, takeCapsule } from '../sql/capsule'
 import { selectNewestSetUps } from '../sql/deskSetUp'
 import { insertEvent } from '../sql/event'
+import { type HotOffset, selectHotOffset } from '../sql/hotOffset'
 import { type ConfiguredInstrument, insertConfiguration, lockInstrument, selectInstrument } from '../sql/instrument'
 import { insertRangeChange, isRangeChangeApplied } from '../sql/rangeChange'
 import { selectOpenRun } from '../sql/run'
@@ -37,6 +38,13 @@ export function applyRangeChange(instrumentId: string, change: RangeChange, { pe
       preferredCapsule: change.capsule ?? undefined,
     })
     const configuration = refuseUnready(plan, change)
+    const offset = await selectHotOffset(db, instrumentId)
+    if (offset && !change.offsetTakenBack)
+      throw new Refusal(
+        'offsetTakenBack',
+        `a hot offset stands in it (${offset.words})`,
+        'take it back at the instrument first: on top of a computed range it would count twice',
+      )
     if (plan.verdict.kind === 'capsule' && !(await takeCapsule(db, plan.verdict.capsule.code)))
       throw new Conflict('capsule', `the last ${plan.verdict.capsule.code} is gone`, 'reload, and choose another')
     const [version, configurationId] = [instrument.version + 1, randomUUID()]
@@ -49,7 +57,7 @@ export function applyRangeChange(instrumentId: string, change: RangeChange, { pe
       toConfigurationId: configurationId,
       verdict: plan.verdict.kind,
       source: change.wanted.source,
-      detail: detailOf(plan, change),
+      detail: detailOf(plan, change, offset),
       ...by,
     })
     await insertEvent(db, {
@@ -103,11 +111,15 @@ function refuseUnready(plan: RangePlan, { capsule, capsuleWork }: RangeChange) {
   return next
 }
 
-const detailOf = ({ verdict, headline, loopChanges, notes }: RangePlan, { capsuleWork }: RangeChange) => ({
+const detailOf = (
+  { verdict, headline, loopChanges, notes }: RangePlan,
+  { capsuleWork }: RangeChange,
+  offset: HotOffset | null,
+) => ({
   headline,
   link: verdict.kind === 'link' ? { from: verdict.from, to: verdict.to } : null,
   capsule: verdict.kind === 'capsule' ? verdict.capsule.code : null,
   capsuleWork: verdict.kind === 'capsule' ? capsuleWork : null,
   loopChanges,
-  notes,
+  notes: [...notes, ...(offset ? [`Hot offset taken back first: ${offset.words}`] : [])],
 })

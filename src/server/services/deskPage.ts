@@ -4,6 +4,7 @@ import { environment } from '../environment'
 import { NotFound } from '../refusals'
 import { selectCapsules } from '../sql/capsule'
 import { selectNewestSetUps } from '../sql/deskSetUp'
+import { selectHotOffset } from '../sql/hotOffset'
 import { selectInstrument } from '../sql/instrument'
 import { selectOpenRun } from '../sql/run'
 import { selectStandards } from '../sql/standard'
@@ -17,12 +18,13 @@ export async function deskPage(tag: string, now: Date) {
   const db = pool()
   const instrument = await selectInstrument(db, { tag })
   if (!instrument) throw new NotFound('tag', `no instrument is registered as ${tag}`, 'find it in the list')
-  const [saved, capsules, standards, openRun] = await Promise.all([
+  const [saved, capsules, standards, openRun, hotOffset] = await Promise.all([
     selectNewestSetUps(db, instrument.id),
     selectCapsules(db),
     selectStandards(db),
     selectOpenRun(db, instrument.id),
+    selectHotOffset(db, instrument.id),
   ])
   const { BARYS_TIME_ZONE: timeZone } = environment()
-  return { instrument, saved, capsules, standards, openRun, today: calendarDate(now, timeZone), timeZone }
+  return { instrument, saved, capsules, standards, openRun, hotOffset, today: calendarDate(now, timeZone), timeZone }
 }

@@ -6,6 +6,7 @@ import { selectAdjustments } from '../sql/adjustment'
 import { selectLoopChecks } from '../sql/loopCheck'
 import { type OvershootRow, selectOvershoots } from '../sql/overshoot'
 import { type ReadingRow, selectReadings } from '../sql/reading'
+import { selectExchanges } from '../sql/referenceExchange'
 import { selectRun } from '../sql/run'
 import { selectDecisions } from '../sql/runDecision'
 import { selectPauses } from '../sql/runPause'
@@ -31,6 +32,7 @@ export async function loadRun(db: Queryable, id: string): Promise<RunView> {
   const workSteps = await selectWorkSteps(db, id)
   const loopChecks = await selectLoopChecks(db, id)
   const terminalChecks = await selectTerminalChecks(db, id)
+  const exchanges = await selectExchanges(db, id)
   const pauses = await selectPauses(db, id)
 
   const rounds = [...new Set(steps.map((step) => step.round))].map((round): RunRound => {
@@ -63,6 +65,7 @@ export async function loadRun(db: Queryable, id: string): Promise<RunView> {
     rounds,
     ...(workSteps.length > 0 && { workSteps }),
     ...(loopChecks.length > 0 && { loopChecks }),
+    ...(exchanges.length > 0 && { exchanges }),
     ...(terminalChecks.length > 0 && { terminalChecks }),
     ...(pauses.length > 0 && { pauses }),
   }

@@ -1,10 +1,13 @@
 import type { JudgedPoint } from '@/core/analysis/judgedPoint'
 import { calendarDate } from '@/core/format/formatTime'
 import { Refusal } from '@/core/refusal'
-import { judgeReading } from '@/core/run/judge/judgeSteps'
+import { appliedOfGlass } from '@/core/run/judge/computedReading'
+import { judgeReading, judgingBasis } from '@/core/run/judge/judgeSteps'
 import { refuseBeyondSensor, refuseImpossibleOutput } from '@/core/run/judge/readingNotice'
 import { isSameReading } from '@/core/run/judge/sameReading'
 import { unfitReading } from '@/core/run/plan/runFitness'
+import { worldAt } from '@/core/run/plan/worldAt'
+import { outputOfNull } from '@/core/signal/nullInstrument'
 import type { RecordedReading, RunStep } from '@/schema/recordedRun'
 import type { NewReading } from '@/schema/run'
 import type { AcceptedReading, RunView } from '@/schema/runView'
@@ -31,11 +34,11 @@ import { worldAndStep } from './worldAndStep'
  */
 export async function recordReading(runId: string, reading: NewReading, actor: Actor): Promise<AcceptedReading> {
   if (reading.supersedes !== null) return storeInTurn(runId, reading, actor)
-  const { world, step, isolateSteps } = await worldAndStep(runId, reading.stepId)
+  const { world, step, isolateSteps, exchangeCount } = await worldAndStep(runId, reading.stepId)
   refuseFigures(world, reading)
   if (step) refuseUnfitReferences(world, step.percent, { reading, now: actor.now })
   const row = { ...reading, runId, at: actor.now, personId: actor.person.id }
-  if (!step || !(await insertFirstReading(pool(), row, { ...step, isolateSteps })))
+  if (!step || !(await insertFirstReading(pool(), row, { ...step, isolateSteps, exchangeCount })))
     return storeInTurn(runId, reading, actor)
   return accepted(step, recordedOf(reading, actor), world)
 }
@@ -45,6 +48,37 @@ function refuseFigures(world: World, reading: NewReading): void {
   refuseBeyondSensor(Number(reading.applied), world)
   refuseImpossibleOutput(Number(reading.output), world)
   refuseOtherQuantities(world, reading)
+  refuseOtherComputation(world, reading)
+}
+
+/** What is computed from what was read has to be what it comes to: by the departure of a null instrument, by a glass. */
+function refuseOtherComputation(world: World, reading: NewReading): void {
+  const { nominalPercent: nominal, deflectionPercent: deflection, glassPercent: glass } = reading
+  if ((nominal !== undefined) !== (world.readsByNull === true))
+    throw new Refusal(
+      'nominalPercent',
+      world.readsByNull ? 'is not given, and this run is read by a null instrument' : 'is not read in this run',
+      'reload the run',
+    )
+  if (nominal !== undefined && deflection !== undefined) {
+    const output = outputOfNull(nominal, deflection, judgingBasis(world).scale)
+    if (Number(output) !== Number(reading.output))
+      throw new Refusal(
+        'output',
+        `a departure of ${deflection} % from ${nominal} % is ${output}`,
+        'send what it comes to',
+      )
+  }
+  if ((glass !== undefined) !== (world.glass !== undefined))
+    throw new Refusal(
+      'glassPercent',
+      world.glass ? 'is not given, and this run is read by the gauge glass' : 'is not read in this run',
+      'reload the run',
+    )
+  if (glass === undefined || !world.glass) return
+  const applied = appliedOfGlass(glass, { glass: world.glass, inputUnit: world.inputUnit })
+  if (Number(applied) !== Number(reading.applied))
+    throw new Refusal('applied', `${glass} % of the glass is ${applied}`, 'send what it comes to')
 }
 
 /** An amendment corrects what was read on the day of the work, whose date has been asked then. */
@@ -62,7 +96,8 @@ function refuseUnfitReferences(
 function storeInTurn(runId: string, reading: NewReading, actor: Actor): Promise<AcceptedReading> {
   const { person, now } = actor
   return transaction(async (db) => {
-    const { run, state } = await takeOpenRun(db, runId)
+    const { run: taken, state } = await takeOpenRun(db, runId)
+    const run = { ...taken, world: worldAt(taken.world, taken.exchanges ?? []) }
     if (state.stage === 'isolate')
       throw new Refusal(
         'run',
@@ -71,7 +106,19 @@ function storeInTurn(runId: string, reading: NewReading, actor: Actor): Promise<
       )
     const step = stepOf(run, reading.stepId)
     const known = step.readings.find((row) => row.id === reading.id)
-    if (known && isRepeated(known, reading, ['applied', 'output', 'pv', 'ao', 'display']))
+    if (
+      known &&
+      isRepeated(known, reading, [
+        'applied',
+        'output',
+        'pv',
+        'ao',
+        'display',
+        'nominalPercent',
+        'deflectionPercent',
+        'glassPercent',
+      ])
+    )
       return accepted(step, known, run.world)
 
     refuseFigures(run.world, reading)
@@ -92,7 +139,20 @@ function storeInTurn(runId: string, reading: NewReading, actor: Actor): Promise<
 
 /** A reading as every later look at the run will show it. */
 const recordedOf = (
-  { id, applied, output, pv, ao, display, heldSeconds, supersedes, reason }: NewReading,
+  {
+    id,
+    applied,
+    output,
+    pv,
+    ao,
+    display,
+    heldSeconds,
+    supersedes,
+    reason,
+    nominalPercent,
+    deflectionPercent,
+    glassPercent,
+  }: NewReading,
   { person, now }: Actor,
 ): RecordedReading => ({
   id,
@@ -101,6 +161,9 @@ const recordedOf = (
   ...(pv !== null && { pv }),
   ...(ao !== null && { ao }),
   ...(display !== null && { display }),
+  ...(nominalPercent !== undefined && { nominalPercent }),
+  ...(deflectionPercent !== undefined && { deflectionPercent }),
+  ...(glassPercent !== undefined && { glassPercent }),
   ...(heldSeconds !== null && { heldSeconds }),
   takenAt: now.toISOString(),
   takenBy: person.name,

@@ -5,6 +5,7 @@ import { pool } from '../database'
 import { environment } from '../environment'
 import { selectDraft, selectRunMark } from '../sql/runPresence'
 import { selectResultsOf } from '../sql/seal'
+import { selectStandards } from '../sql/standard'
 import { beamOf } from './beam'
 import { sealedRecordAt } from './instrumentPage'
 import { loadRun } from './loadRun'
@@ -28,6 +29,7 @@ export async function runPage(id: string, personId: string) {
     mark: mark ?? '',
     beam: beamOf(configuration, farthest),
     earlier: await earlierCurve(instrument.id, configuration),
+    standards: await selectStandards(pool()),
     draft: await selectDraft(pool(), id, personId),
   }
 }

@@ -8,6 +8,7 @@ import { errorBasis, shownPercent } from '@/core/run/judge/errorBasis'
 import { scatterOfRound } from '@/core/run/judge/judgeSteps'
 import { CONDITION_WORDS, RUN_RULES } from '@/core/run/plan/decisionRule'
 import { unfitReading, unfitReferences } from '@/core/run/plan/runFitness'
+import { worldAt } from '@/core/run/plan/worldAt'
 import { ofCountedRounds, roundRoles } from '@/core/run/roundRole'
 import type { RunState } from '@/core/run/runState'
 import { mayDo } from '@/schema/roles'
@@ -90,7 +91,7 @@ function refuseUnready(run: RunView, state: RunState, signing: Pick<Signing, 're
  * References are asked once more before they are vouched for: a run of before may have started with anything. An
  * amendment says what was used then, and was asked when it began and at each correction.
  */
-function refuseUnfit({ world, rounds }: RunView): void {
+function refuseUnfit({ world, rounds, exchanges = [] }: RunView): void {
   if (world.amends) return
   const { overrides = [] } = world
   const unfit = unfitReferences(world, world.day ?? world.inputReference.calibratedOn).find(
@@ -108,7 +109,7 @@ function refuseUnfit({ world, rounds }: RunView): void {
     const reading = readings.at(-1)
     if (!reading) continue
     const day = calendarDate(new Date(reading.takenAt), environment().BARYS_TIME_ZONE)
-    const amiss = unfitReading({ ...reading, percent }, world, day)
+    const amiss = unfitReading({ ...reading, percent }, worldAt(world, exchanges, readings[0]?.takenAt), day)
     if (amiss) throw new Refusal(amiss.field, amiss.words, 'correct that reading, or read again with another reference')
   }
 }

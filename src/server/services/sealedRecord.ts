@@ -56,6 +56,7 @@ export function recordOf({
     workSteps: run.workSteps,
     loopChecks: run.loopChecks,
     terminalChecks: run.terminalChecks,
+    exchanges: run.exchanges,
     pauses: run.pauses,
     results,
     conformity: {

@@ -10,6 +10,8 @@ import {
   as,
   BEN,
   nextReading,
+  OTHER_PUMP,
+  PUMP,
   peopleAndReferences,
   readRound,
   runOnNewInstrument,
@@ -19,8 +21,9 @@ import { pool } from '../database'
 import { Conflict } from '../refusals'
 import { openRound, recordAdjustment } from './adjust'
 import { amendRecord } from './amendRecord'
-import { answerWorkStep, recordLoopCheck } from './answerWorkStep'
+import { answerWorkStep, recordLoopCheck, recordTerminalCheck } from './answerWorkStep'
 import { decide } from './decide'
+import { exchangeReference } from './exchangeReference'
 import { loadRun } from './loadRun'
 import { noteOvershoot } from './noteOvershoot'
 import { pauseRun } from './pauseRun'
@@ -91,6 +94,20 @@ async function fullRun(tag: string): Promise<RunView> {
     (change) => recordLoopCheck(id, { ...check, ...change }, as(ANNA, 30)),
     { hostValue: '50.2' },
     '50.1',
+  )
+  const volts = { id: randomUUID(), milliamp: '20.0', volts: '13.1' }
+  await twice(() => recordTerminalCheck(id, volts, as(ANNA, 30)))
+  await refusedOtherwise(
+    (change) => recordTerminalCheck(id, { ...volts, ...change }, as(ANNA, 30)),
+    { volts: '13.2' },
+    '13.1',
+  )
+  const exchange = { id: randomUUID(), replaces: PUMP.id, standardId: OTHER_PUMP.id, reason: 'battery flat' }
+  await twice(() => exchangeReference(id, exchange, as(ANNA, 31)))
+  await refusedOtherwise(
+    (change) => exchangeReference(id, { ...exchange, ...change }, as(ANNA, 31)),
+    { reason: 'dropped' },
+    'battery flat',
   )
   await answerList(left, 'restore')
   return loadRun(pool(), id)

@@ -15,7 +15,7 @@ import { insertRound, insertSteps } from '../sql/runRound'
 import type { Actor } from './actor'
 import { earlierWork } from './earlierWork'
 import { inputReferences, outputReference, overridesOf } from './startedReferences'
-import { digitalPlan, displayPlan, headOf, loopOf, pointsOf, stabilityPlan } from './startedRun'
+import { digitalPlan, displayPlan, glassOf, headOf, loopOf, nullPlan, pointsOf, stabilityPlan } from './startedRun'
 
 /**
  * Starts a run: snapshots the world it will be judged by and lays out the as-found round. Sent twice with the same id
@@ -45,6 +45,8 @@ export function startRun(input: StartRun, { person, now }: Actor): Promise<{ id:
       environment: input.environment,
       ...(input.readsDigital && { readsDigital: digitalPlan(configuration) }),
       ...(input.readsDisplay && { readsDisplay: displayPlan(configuration) }),
+      ...(input.readsByNull && { readsByNull: nullPlan(configuration) }),
+      ...glassOf(references[0], (await selectNewestSetUps(db, instrument.id)).vessel),
       ...(input.plan.dwellSeconds !== null && { dwellSeconds: input.plan.dwellSeconds }),
       ...stabilityPlan(input.plan),
       outOfService: true as const,
@@ -86,7 +88,7 @@ const askedOf = (world: World) => ({
     (reference) => reference?.id ?? null,
   ),
   environment: world.environment,
-  reads: [world.readsDigital ?? false, world.readsDisplay ?? false],
+  reads: [world.readsDigital ?? false, world.readsDisplay ?? false, world.readsByNull ?? false],
   hold: [world.dwellSeconds ?? null, world.stabilityPercent ?? null],
   decisionRule: world.decisionRule,
   head: world.head ?? null,

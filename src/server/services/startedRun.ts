@@ -25,6 +25,33 @@ export function loopOf(saved: SavedDesk<'loop'> | null): Pick<World, 'loop'> {
   }
 }
 
+/** A null instrument stands beside an output that is transmitted. */
+export function nullPlan({ signal }: Configuration): true {
+  if (isTransmitted(signal)) return true
+  throw new Refusal('readsByNull', 'the instrument has no output that a null instrument reads', 'leave it out')
+}
+
+/** The drum whose gauge glass is the reference; left out for any other reference. */
+export function glassOf(reference: PressureStandard, saved: SavedDesk<'vessel'> | null): Pick<World, 'glass'> {
+  if (reference.principle !== 'gauge-glass') return {}
+  if (saved?.setUp.kind !== 'drum')
+    throw new Refusal(
+      'inputReferenceId',
+      `${reference.code} is a gauge glass, and no drum is set up for this instrument`,
+      'set the drum up at its vessel desk first',
+    )
+  const { tapDistance, gravity, ambientCelsius, glassBottom, glassHeight } = saved.setUp.input
+  return {
+    glass: {
+      tapDistanceM: tapDistance,
+      gravityMPerS2: gravity,
+      ambientCelsius,
+      glassBottomM: glassBottom ?? 0,
+      glassHeightM: glassHeight ?? tapDistance,
+    },
+  }
+}
+
 /** Level is left out. */
 export const headOf = (head: StartRun['head']): Pick<World, 'head'> =>
   head?.heightMillimetre && Number(head.heightMillimetre) !== 0

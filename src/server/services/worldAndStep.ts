@@ -1,13 +1,18 @@
+import { worldAt } from '@/core/run/plan/worldAt'
 import { workLists } from '@/core/run/work/workLists'
 import type { World } from '@/schema/world'
 import { pool } from '../database'
 import { NotFound } from '../refusals'
+import { selectExchanges } from '../sql/referenceExchange'
 import { selectRun } from '../sql/run'
 import { type StepRow, selectSteps } from '../sql/runRound'
 
 /** What of a run never changes once it is there. */
 type KnownRun = {
+  /** As it stands now: references exchanged so far stand in the place of those they replaced. */
   readonly world: World
+  /** How many have been exchanged. */
+  readonly exchangeCount: number
   /** How many steps of Isolate have to be answered before it is read. */
   readonly isolateSteps: number
   readonly steps: ReadonlyMap<string, KnownStep>
@@ -18,7 +23,10 @@ type KnownStep = StepRow & {
 }
 
 const MOST_KEPT = 200
-/** Worlds and steps are never changed (triggers see to it), so what has been read once need not be read again. */
+/**
+ * Worlds and steps are never changed (triggers see to it), so what has been read once need not be read again, but for
+ * references exchanged since: the statement that stores a reading counts them.
+ */
 const known = new Map<string, KnownRun>()
 
 /**
@@ -37,10 +45,16 @@ export async function worldAndStep(
   return { ...run, step: steps.get(stepId) ?? null }
 }
 
+/** A reference of it was exchanged: it is read anew. */
+export const forgetRun = (runId: string): void => {
+  known.delete(runId)
+}
+
 async function read(runId: string): Promise<KnownRun> {
   const run = await selectRun(pool(), runId)
   if (!run) throw new NotFound('run', 'there is no such run', 'open it from its instrument')
-  const { world } = run
+  const exchanges = await selectExchanges(pool(), runId)
+  const world = worldAt(run.world, exchanges)
   const rows = await selectSteps(pool(), runId)
   const steps = new Map(
     rows.map((row, index) => {
@@ -48,7 +62,12 @@ async function read(runId: string): Promise<KnownRun> {
       return [row.id, { ...row, stepBefore: before?.round === row.round ? before.id : null }]
     }),
   )
-  const found = { world, steps, isolateSteps: workLists({ world, rounds: [] })?.isolate.length ?? 0 }
+  const found = {
+    world,
+    exchangeCount: exchanges.length,
+    steps,
+    isolateSteps: workLists({ world, rounds: [] })?.isolate.length ?? 0,
+  }
   const [oldest] = known.keys()
   if (known.size >= MOST_KEPT && oldest !== undefined) known.delete(oldest)
   known.set(runId, found)

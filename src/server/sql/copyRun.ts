@@ -16,9 +16,10 @@ const COPIES = [
    SELECT $2::uuid, round, opened_at, opened_by, plan_reason FROM run_round WHERE run_id = $1`,
   `INSERT INTO run_step (id, run_id, round, position, percent, direction, cycle)
    SELECT ${COPIED_ID('id')}, $2::uuid, round, position, percent, direction, cycle FROM run_step WHERE run_id = $1`,
-  `INSERT INTO reading (id, run_id, step_id, applied, output, pv, ao, display, held_seconds, taken_at, taken_by,
-                        supersedes, reason)
-   SELECT ${COPIED_ID('id')}, $2::uuid, ${COPIED_ID('step_id')}, applied, output, pv, ao, display, held_seconds, taken_at, taken_by,
+  `INSERT INTO reading (id, run_id, step_id, applied, output, pv, ao, display, nominal_percent, deflection_percent,
+                        glass_percent, held_seconds, taken_at, taken_by, supersedes, reason)
+   SELECT ${COPIED_ID('id')}, $2::uuid, ${COPIED_ID('step_id')}, applied, output, pv, ao, display, nominal_percent, deflection_percent,
+          glass_percent, held_seconds, taken_at, taken_by,
           CASE WHEN supersedes IS NULL THEN NULL ELSE ${COPIED_ID('supersedes')} END, reason
      FROM reading WHERE run_id = $1 ORDER BY taken_at, supersedes NULLS FIRST`,
   `INSERT INTO overshoot (id, run_id, step_id, applied, noted_at, noted_by)
@@ -26,6 +27,9 @@ const COPIES = [
   `INSERT INTO loop_check (id, run_id, percent, host_value, limit_percent, sense_ohms, sense_volts, checked_at, checked_by)
    SELECT ${COPIED_ID('id')}, $2::uuid, percent, host_value, limit_percent, sense_ohms, sense_volts, checked_at, checked_by
      FROM loop_check WHERE run_id = $1`,
+  `INSERT INTO reference_exchange (id, run_id, replaces, standard, reason, exchanged_at, exchanged_by)
+   SELECT ${COPIED_ID('id')}, $2::uuid, replaces, standard, reason, exchanged_at, exchanged_by
+     FROM reference_exchange WHERE run_id = $1`,
   `INSERT INTO terminal_check (id, run_id, milliamp, volts, checked_at, checked_by)
    SELECT ${COPIED_ID('id')}, $2::uuid, milliamp, volts, checked_at, checked_by FROM terminal_check WHERE run_id = $1`,
   `INSERT INTO run_pause (id, run_id, kind, words, at, person_id)

@@ -10,6 +10,9 @@ const ReadingRow = z
     pv: z.string().nullable(),
     ao: z.string().nullable(),
     display: z.string().nullable(),
+    nominal_percent: z.string().nullable(),
+    deflection_percent: z.string().nullable(),
+    glass_percent: z.string().nullable(),
     held_seconds: z.number().nullable(),
     taken_at: z.date(),
     taken_by: z.string(),
@@ -25,6 +28,9 @@ const ReadingRow = z
     ...(row.pv !== null && { pv: row.pv }),
     ...(row.ao !== null && { ao: row.ao }),
     ...(row.display !== null && { display: row.display }),
+    ...(row.nominal_percent !== null && { nominalPercent: row.nominal_percent }),
+    ...(row.deflection_percent !== null && { deflectionPercent: row.deflection_percent }),
+    ...(row.glass_percent !== null && { glassPercent: row.glass_percent }),
     ...(row.held_seconds !== null && { heldSeconds: row.held_seconds }),
     takenAt: row.taken_at,
     takenBy: row.taken_by,
@@ -34,8 +40,8 @@ const ReadingRow = z
 export type ReadingRow = z.infer<typeof ReadingRow>
 
 const SELECT_READING = `
-  SELECT g.id, g.step_id, g.applied, g.output, g.pv, g.ao, g.display, g.held_seconds, g.taken_at,
-         p.name AS taken_by, g.supersedes, g.reason
+  SELECT g.id, g.step_id, g.applied, g.output, g.pv, g.ao, g.display, g.nominal_percent,
+         g.deflection_percent, g.glass_percent, g.held_seconds, g.taken_at, p.name AS taken_by, g.supersedes, g.reason
     FROM reading g JOIN person p ON p.id = g.taken_by`
 
 /** Every reading of a run ever taken, corrected ones too, oldest first. */
@@ -53,6 +59,9 @@ type NewReadingRow = {
   readonly pv: string | null
   readonly ao: string | null
   readonly display: string | null
+  readonly nominalPercent?: string | undefined
+  readonly deflectionPercent?: string | undefined
+  readonly glassPercent?: string | undefined
   readonly heldSeconds: number | null
   readonly at: Date
   readonly personId: string
@@ -62,8 +71,8 @@ type NewReadingRow = {
 
 const INSERT_READING = `
   INSERT INTO reading (id, run_id, step_id, applied, output, pv, ao, display, held_seconds, taken_at, taken_by,
-                       supersedes, reason)
-  VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13)
+                       supersedes, reason, nominal_percent, deflection_percent, glass_percent)
+  VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16)
   ON CONFLICT DO NOTHING`
 
 /**
@@ -87,6 +96,7 @@ export async function insertReading(db: Queryable, reading: NewReadingRow): Prom
     personId,
     supersedes,
     reason,
+    ...[reading.nominalPercent, reading.deflectionPercent, reading.glassPercent],
   ])
   return rowCount === 1
 }
@@ -97,13 +107,15 @@ export async function insertReading(db: Queryable, reading: NewReadingRow): Prom
  * paused: a pause and its end alternate, so that an odd count of them is a pause.
  */
 const INSERT_FIRST_READING = `
-  INSERT INTO reading (id, run_id, step_id, applied, output, pv, ao, display, held_seconds, taken_at, taken_by)
-  SELECT $1, r.id, $3, $4, $5, $6, $7, $8, $9, $10, $11
+  INSERT INTO reading (id, run_id, step_id, applied, output, pv, ao, display, held_seconds, taken_at, taken_by,
+                       nominal_percent, deflection_percent, glass_percent)
+  SELECT $1, r.id, $3, $4, $5, $6, $7, $8, $9, $10, $11, $15, $16, $17
     FROM run r
    WHERE r.id = $2 AND r.status = 'open'
      AND (SELECT max(round) FROM run_round WHERE run_id = $2) = $12
      AND (SELECT count(*) FROM work_step WHERE run_id = $2 AND list = 'isolate') >= $13
      AND (SELECT count(*) FROM run_pause WHERE run_id = $2) % 2 = 0
+     AND (SELECT count(*) FROM reference_exchange WHERE run_id = $2) = $18
      AND ($14::uuid IS NULL OR (SELECT id FROM reading WHERE step_id = $14 AND supersedes IS NULL) IS NOT NULL)
   ON CONFLICT DO NOTHING`
 
@@ -114,6 +126,8 @@ export type ReadingPlace = {
   readonly isolateSteps: number
   /** The step that must have been read before; null for the first of its round. */
   readonly stepBefore: string | null
+  /** How many references had been exchanged when it was judged. */
+  readonly exchangeCount: number
 }
 
 /**
@@ -124,14 +138,17 @@ export type ReadingPlace = {
 export async function insertFirstReading(
   db: Queryable,
   reading: NewReadingRow,
-  { round, isolateSteps, stepBefore }: ReadingPlace,
+  { round, isolateSteps, stepBefore, exchangeCount }: ReadingPlace,
 ): Promise<boolean> {
   const { id, runId, stepId, applied, output, pv, ao, display, heldSeconds, at, personId } = reading
   const figures = [applied, output, pv, ao, display, heldSeconds]
   const { rowCount } = await db.query({
     name: 'insert-first-reading', // planned once a connection
     text: INSERT_FIRST_READING,
-    values: [id, runId, stepId, ...figures, at, personId, round, isolateSteps, stepBefore],
+    values: [
+      ...[id, runId, stepId, ...figures, at, personId, round, isolateSteps, stepBefore],
+      ...[reading.nominalPercent, reading.deflectionPercent, reading.glassPercent, exchangeCount],
+    ],
   })
   return rowCount === 1
 }

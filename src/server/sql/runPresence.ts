@@ -54,6 +54,7 @@ const MARK = `
            (SELECT count(*) FROM run_round WHERE run_id = r.id),
            (SELECT count(*) FROM loop_check WHERE run_id = r.id),
            (SELECT count(*) FROM terminal_check WHERE run_id = r.id),
+           (SELECT count(*) FROM reference_exchange WHERE run_id = r.id),
            (SELECT count(*) FROM run_pause WHERE run_id = r.id)) AS mark
     FROM run r WHERE r.id = $1`
 

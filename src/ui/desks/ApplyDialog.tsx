@@ -5,6 +5,7 @@ import { useState } from 'react'
 import type { RangePlan } from '@/plans/rangePlanShape'
 import { TORQUE_UNITS } from '@/schema/desks'
 import { NumberBox, WordsBox } from '../form/boxes'
+import { Tick } from '../parts/Tick'
 import { ReasonDialog } from '../run/ReasonDialog'
 
 /** The boxes of a capsule change, as text. */
@@ -19,14 +20,17 @@ type Props = {
   plan: RangePlan
   version: number
   onClose: () => void
-  apply: (reason: string, work: CapsuleWorkDraft | null) => Promise<string | null>
+  /** An offset that was set hot and stands in the instrument. */
+  hotOffset: string | null
+  apply: (reason: string, work: CapsuleWorkDraft | null, offsetTakenBack: boolean) => Promise<string | null>
 }
 
 const NO_WORK: CapsuleWorkDraft = { torque: '', torqueUnit: TORQUE_UNITS[0], manual: '', serial: '' }
 
 /** Asks for the reason, and for what a capsule change is done by, before the range becomes the instrument's own. */
-export function ApplyDialog({ plan, version, onClose, apply }: Props) {
+export function ApplyDialog({ plan, version, hotOffset, onClose, apply }: Props) {
   const [work, setWork] = useState(NO_WORK)
+  const [isTakenBack, setTakenBack] = useState(false)
   const isCapsule = plan.verdict.kind === 'capsule'
   return (
     <ReasonDialog
@@ -38,8 +42,11 @@ export function ApplyDialog({ plan, version, onClose, apply }: Props) {
       }
       action="Apply and open its calibration"
       onClose={onClose}
-      store={(reason) => apply(reason, isCapsule ? work : null)}
+      store={(reason) => apply(reason, isCapsule ? work : null, isTakenBack)}
     >
+      {hotOffset && (
+        <Tick label="The hot offset is taken back at the instrument" checked={isTakenBack} change={setTakenBack} />
+      )}
       {isCapsule && <CapsuleWorkFields work={work} change={setWork} />}
     </ReasonDialog>
   )

@@ -39,12 +39,14 @@ type Props = {
   timeZone: string
   /** Whoever calibrates it now; a range is not changed under their hands. */
   openRunBy: string | null
+  /** An offset that was set hot and stands in the instrument, in words. */
+  hotOffset: string | null
   mayChange: boolean
 }
 
 /** The range desk: a wanted range against what the sensor can do, what it takes, and what follows. */
 export function RangeDesk(props: Props) {
-  const { instrument, opening, saved, capsules, standards, today, timeZone, openRunBy, mayChange } = props
+  const { instrument, opening, saved, capsules, standards, today, timeZone, openRunBy, mayChange, hotOffset } = props
   const { configuration, tag } = instrument
   const router = useRouter()
   const [draft, setDraft] = useState(() => draftOfWanted(opening.wanted))
@@ -70,13 +72,18 @@ export function RangeDesk(props: Props) {
   )
   const problems = read.kind === 'unclear' ? read.problems : {}
 
-  const apply = async (reason: string, capsuleWork: CapsuleWorkDraft | null): Promise<string | null> => {
+  const apply = async (
+    reason: string,
+    capsuleWork: CapsuleWorkDraft | null,
+    offsetTakenBack: boolean,
+  ): Promise<string | null> => {
     if (read.kind !== 'wanted' || !plan) return 'Look at the marked boxes first.'
     const change = {
       basedOnVersion: instrument.version,
       wanted: read.wanted,
       capsule: plan.verdict.kind === 'capsule' ? plan.verdict.capsule.code : null,
       capsuleWork,
+      offsetTakenBack,
       reason,
     }
     return sending(change, async (id) => {
@@ -105,6 +112,12 @@ export function RangeDesk(props: Props) {
           if (canApply) setAsking(true)
         }}
       >
+        {hotOffset && (
+          <Notice tone="inside-look" isSmall>
+            A hot offset stands in it ({hotOffset}). It is taken back before another range is written: on top of a
+            computed range it would count twice.
+          </Notice>
+        )}
         {opening.notice && <Notice tone="outside">{opening.notice}</Notice>}
         <RangeDeskBeam
           instrument={instrument}
@@ -156,7 +169,13 @@ export function RangeDesk(props: Props) {
         {openRunBy && <span className="small tone-look">{openRunBy} is calibrating it: finish that first.</span>}
       </DeskFoot>
       {isAsking && plan && (
-        <ApplyDialog plan={plan} version={instrument.version} onClose={() => setAsking(false)} apply={apply} />
+        <ApplyDialog
+          plan={plan}
+          version={instrument.version}
+          hotOffset={hotOffset}
+          onClose={() => setAsking(false)}
+          apply={apply}
+        />
       )}
     </div>
   )

@@ -1,6 +1,7 @@
 import { ADJUSTABLE, adjustedByOf } from '@/core/adjust/adjustedBy'
 import { formatPlain } from '@/core/format/formatNumber'
 import { LINE_FILLS } from '@/core/run/plan/lineHead'
+import { isTransmitted } from '@/core/signal/signal'
 import { isTwoWireLoop } from '@/core/signal/signalKind'
 import { typedNumber } from '@/core/units/decimalText'
 import type { Configuration } from '@/schema/configuration'
@@ -41,6 +42,14 @@ export function ReadFields({ form, configuration }: Props) {
           change={(reads) => change(['readsDigital'], reads)}
           label="Read PV and AO too, with the digital communicator"
           why="tells sensor from output"
+        />
+      )}
+      {isTransmitted(configuration.signal) && (
+        <Tick
+          checked={draft.readsByNull}
+          change={(reads) => change(['readsByNull'], reads)}
+          label="Output read by a null instrument"
+          why="as a departure from a nominal it is set to"
         />
       )}
       {configuration.displayScale && !configuration.hostRoot && (

@@ -12,6 +12,7 @@ export type PrepareDraft = {
   outputId: string | null
   readsDigital: boolean
   readsDisplay: boolean
+  readsByNull: boolean
   plan: { testPoints: string; pointOrder: string; cycles: string; dwellSeconds: string; stabilityPercent: string }
   decisionRule: string
   unfitReason: string
@@ -33,6 +34,7 @@ export function prepareDraft(configuration: Configuration, offers: ReferenceOffe
     outputId: outputOfferFor(offers, inputIds)?.standard.id ?? null,
     readsDigital: false,
     readsDisplay: false,
+    readsByNull: false,
     plan: {
       testPoints: pointsText(configuration),
       pointOrder: configuration.pointOrder,

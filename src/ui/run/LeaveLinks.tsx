@@ -6,16 +6,23 @@ type Props = {
   /** Absent where the run stands paused already. */
   pause?: (words: string) => Promise<string | null>
   abandon: (reason: string) => Promise<string | null>
+  /** Opens the exchange of a reference; absent where nothing may be recorded. */
+  exchange?: () => void
 }
 
-/** Pausing a run, or giving it up. */
-export function LeaveLinks({ pause, abandon }: Props) {
+/** Pausing a run, exchanging a reference, or giving it up. */
+export function LeaveLinks({ pause, abandon, exchange }: Props) {
   const [asking, setAsking] = useState<'pause' | 'abandon' | null>(null)
   return (
     <p className="small leave-links">
       {pause && (
         <button type="button" className="link-button soft" onClick={() => setAsking('pause')}>
           Pause…
+        </button>
+      )}
+      {exchange && (
+        <button type="button" className="link-button soft" onClick={exchange}>
+          Exchange a reference…
         </button>
       )}
       <button type="button" className="link-button soft" onClick={() => setAsking('abandon')}>

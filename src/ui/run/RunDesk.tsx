@@ -2,12 +2,15 @@
 import Button from '@mui/material/Button'
 import { useRouter } from 'next/navigation'
 import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react'
+import { worldAt } from '@/core/run/plan/worldAt'
 import { STAGE_LABELS } from '@/core/run/work/stage'
 import { referencesOf } from '@/plans/referencesOf'
 import type { BeamData } from '@/schema/beam'
 import type { RunStep } from '@/schema/recordedRun'
 import { mayDo, whoMay } from '@/schema/roles'
 import type { RunView } from '@/schema/runView'
+import type { Standard } from '@/schema/world'
+import { fetchedAhead } from '../parts/fetchedAhead'
 import { isTyping } from '../shell/isTyping'
 import { useSending } from '../useSending'
 import { deskFacts, placeOf, stageLookedAt } from './deskFacts'
@@ -27,6 +30,8 @@ import { STAGE_VIEWS } from './stages/stageViews'
 import { usePresence } from './usePresence'
 import { useRun } from './useRun'
 
+const ExchangeDialog = fetchedAhead(() => import('./ExchangeDialog').then(({ ExchangeDialog }) => ExchangeDialog))
+
 type Props = {
   initial: RunView
   /** Changes whenever something is recorded in the run; as it was when `initial` was loaded. */
@@ -35,6 +40,8 @@ type Props = {
   earlier: EarlierCurve | null
   person: Signer
   timeZone: string
+  /** References that may take the place of one of the run. */
+  standards: readonly Standard[]
   /** What this person has typed here before and not sent. */
   draft: Record<string, unknown>
 }
@@ -72,9 +79,12 @@ function stopHeldEnter(event: KeyboardEvent) {
   event.stopPropagation()
 }
 
-function Desk({ initial, mark, beam, earlier, person, timeZone }: Omit<Props, 'draft'>) {
+function Desk({ initial, mark, beam, earlier, person, timeZone, standards }: Omit<Props, 'draft'>) {
   const router = useRouter()
-  const { run, state, write, reload } = useRun(initial)
+  const { run: recorded, state, write, reload } = useRun(initial)
+  // References exchanged on the way stand in the place of those they replaced.
+  const run = useMemo(() => ({ ...recorded, world: worldAt(recorded.world, recorded.exchanges ?? []) }), [recorded])
+  const [isExchanging, setExchanging] = useState(false)
   const [typed] = useState(typedStore)
   const sendingPause = useSending()
   const [correcting, setCorrecting] = useState<RunStep | null>(null)
@@ -156,6 +166,7 @@ function Desk({ initial, mark, beam, earlier, person, timeZone }: Omit<Props, 'd
               {isTechnician && (
                 <LeaveLinks
                   abandon={abandon}
+                  {...(mayWork && { exchange: () => setExchanging(true) })}
                   {...(!facts.pause && {
                     pause: (words: string) =>
                       sendingPause(words, (id) => write('pauses', { id, kind: 'paused', words })),
@@ -184,6 +195,14 @@ function Desk({ initial, mark, beam, earlier, person, timeZone }: Omit<Props, 'd
           </p>
         )}
       </div>
+      {isExchanging && (
+        <ExchangeDialog
+          world={world}
+          standards={standards}
+          onClose={() => setExchanging(false)}
+          store={(exchange) => write('exchanges', exchange)}
+        />
+      )}
       {correcting && (
         <CorrectionDialog
           world={world}

@@ -13,7 +13,9 @@ export const metadata: Metadata = { title: 'Run' }
 export default async function RunPage({ params }: { params: Promise<{ id: string }> }) {
   const { id } = await params
   const person = await signedIn(`/runs/${id}`)
-  const { run, mark, beam, earlier, draft } = await pageOrNotFound(async () => runPage(idParam(id), person.id))
+  const { run, mark, beam, earlier, standards, draft } = await pageOrNotFound(async () =>
+    runPage(idParam(id), person.id),
+  )
   if (run.status === 'sealed') redirect(`/records/of/${run.id}`)
   if (run.status === 'abandoned') redirect(`/instruments/${encodeURIComponent(run.world.instrument.tag)}`)
   return (
@@ -23,6 +25,7 @@ export default async function RunPage({ params }: { params: Promise<{ id: string
       mark={mark}
       beam={beam}
       earlier={earlier}
+      standards={standards}
       draft={draft}
       person={{ name: person.name, role: person.role, isDemo: person.isDemo }}
       timeZone={environment().BARYS_TIME_ZONE}

@@ -36,6 +36,8 @@ export type StepToJudge = {
     readonly ao?: string | undefined
     readonly display?: string | undefined
   } | null
+  /** The world it was taken in, where a reference was exchanged since. */
+  readonly world?: RunBasis | undefined
 }
 
 /** The judging basis of a run, in the unit of its range. */
@@ -102,8 +104,9 @@ export function judgeSteps(steps: readonly StepToJudge[], basis: RunBasis): Judg
   if (!basis.statesUncertainty) return plain
   const scatter = scatterOfRound(plain, basis)
   return plain.map((point, index) => {
-    const reading = read[index]?.reading
-    return reading ? ruledReading(point, reading, { basis: judging, run: basis, scatter }) : point
+    const { reading, world } = read[index] ?? {}
+    const run = world?.statesUncertainty ? world : basis
+    return reading ? ruledReading(point, reading, { basis: judging, run, scatter }) : point
   })
 }
 

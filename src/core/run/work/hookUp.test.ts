@@ -58,6 +58,16 @@ test.each(EVERY)(
   },
 )
 
+test('a cold drum read by its glass: flushed, filled again and shut off before it is zeroed; it never leaves its process', () => {
+  const facts: HookUpFacts = { hookUp: 'wet-leg', pressureKind: 'differential', signal: '4-20mA', isByGlass: true }
+  const ready = isolated(facts)
+  expect(readinessFaults(ready, facts)).toEqual([])
+  expect(isInService(walk(ready, restoreSteps({ ...facts, isForRepair: false }), facts), facts)).toBe(true)
+  const left = (valves: object) => readinessFaults({ ...ready, valves: { ...ready.valves, ...valves } }, facts)
+  expect(left({ equalise: 'open' })).toEqual(['equalising valve is open'])
+  expect(readinessFaults({ ...ready, isFilled: false }, facts)).toEqual(['the leg is not filled again'])
+})
+
 describe('what the model finds', () => {
   const facts = (hookUp: HookUp): HookUpFacts => ({ hookUp, pressureKind: 'differential', signal: '4-20mA' })
   const hazards = (hookUp: HookUp, state: HookUpState, step: WorkStep) =>

@@ -25,15 +25,17 @@ export function hazardsOfChange(before: HookUpState, change: Change, network: Ne
 /** What is wrong with a state by itself. */
 function hazardsOfState(state: HookUpState, network: Network): Hazard[] {
   const { pressures } = state
+  const isLive = pressures['process-high'] === 'process'
   const [high, low] = (['process-high', 'process-low'] as const).map((node) => openTo(node, state, network))
   const isOneSided =
     network.hasLowSide && (pressures['cell-high'] === 'process') !== (pressures['cell-low'] === 'process')
   const found: (Hazard | false)[] = [
     isOneSided && 'one-side',
-    (high?.has('air') || low?.has('air')) === true && 'vent-to-process',
-    high?.has('process-low') === true && 'bypass',
+    isLive && (high?.has('air') || low?.has('air')) === true && 'vent-to-process',
+    isLive && high?.has('process-low') === true && 'bypass',
     state.rig.hose === 'on' && pressures['cell-high'] === 'process' && 'hose-at-process',
-    network.hasFilledLeg && low?.has('cell-high') === true && 'leg-lost',
+    // Said and filled again it is no loss: a cold drum is flushed through on purpose.
+    network.hasFilledLeg && state.isFilled && (low?.has('cell-high') || low?.has('air')) === true && 'leg-lost',
   ]
   return found.filter((hazard) => hazard !== false)
 }
@@ -90,6 +92,7 @@ const orders = <T>(items: readonly T[]): T[][] =>
  * and nothing leaks away. Common practice, no source.
  */
 export function readinessFaults(state: HookUpState, facts: PipingFacts): string[] {
+  if (facts.isByGlass) return glassFaults(state, facts)
   const network = networkOf(facts)
   const seen = openTo('hose', { ...state, rig: { ...state.rig, pump: 'at-work' } }, network)
   const leaks = network.links.filter(
@@ -107,6 +110,19 @@ export function readinessFaults(state: HookUpState, facts: PipingFacts): string[
       ? ['the equaliser is open: both sides get the same pressure, and the output stays at nothing']
       : []),
     ...(isLowShut ? ['the low side is shut in: it is to be open to air, or on the reference’s low port'] : []),
+  ]
+}
+
+/** A drum read by its glass: both sides on the drum, shut off from each other and from the air, the leg full. */
+function glassFaults(state: HookUpState, facts: PipingFacts): string[] {
+  const wrong = Object.entries(inService(facts).valves).filter(
+    ([valve, position]) => state.valves[valve as keyof typeof VALVES] !== position, // keys are valves
+  )
+  return [
+    ...wrong.map(
+      ([valve]) => `${VALVES[valve as keyof typeof VALVES]} is ${state.valves[valve as keyof typeof VALVES]}`,
+    ),
+    ...(state.isFilled ? [] : ['the leg is not filled again']),
   ]
 }
 

@@ -8,6 +8,8 @@ export type Node = 'process-high' | 'process-low' | 'cell-high' | 'cell-low' | '
 export type PipingFacts = {
   readonly hookUp: HookUp
   readonly pressureKind: 'gauge' | 'absolute' | 'differential'
+  /** The gauge glass of a cold drum is its reference: it stays on its process, which has no pressure. */
+  readonly isByGlass?: true | undefined
 }
 
 /** A hook-up as pipes between places, each with a valve in it. */

@@ -32,7 +32,9 @@ export function inService(facts: PipingFacts): HookUpState {
   const valves = Object.fromEntries(
     Object.entries(IN_SERVICE[facts.hookUp]).filter(([valve]) => there.has(valve as Valve)), // keys are valves
   )
-  const closedOff: HookUpState = { valves, rig: NO_RIG, pressures: CLOSED_OFF, isFilled: true }
+  const process = facts.isByGlass ? 'none' : 'process'
+  const pressures = { ...CLOSED_OFF, 'process-high': process, 'process-low': process } as const
+  const closedOff: HookUpState = { valves, rig: NO_RIG, pressures, isFilled: true }
   return { ...closedOff, pressures: settled(closedOff, network) }
 }
 
@@ -89,7 +91,7 @@ const STRONGEST: readonly Pressure[] = ['process', 'pump', 'none']
 
 /** The pressure everywhere once it has spread: what is open to the air has none, what is shut in keeps what it had. */
 function settled(state: HookUpState, network: Network): Record<Node, Pressure> {
-  const pressures = { ...CLOSED_OFF }
+  const pressures = { ...state.pressures }
   for (const node of Object.keys(CLOSED_OFF) as Node[]) {
     if (node === 'air' || node.startsWith('process')) continue
     const together = openTo(node, state, network)
@@ -99,7 +101,7 @@ function settled(state: HookUpState, network: Network): Record<Node, Pressure> {
 }
 
 function pressureOf(together: ReadonlySet<Node>, { rig, pressures }: HookUpState): Pressure {
-  if (together.has('process-high') || together.has('process-low')) return 'process'
+  if (together.has('process-high') || together.has('process-low')) return pressures['process-high']
   if (together.has('air')) return 'none'
   if (together.has('hose') && rig.pump === 'at-work') return 'pump'
   return STRONGEST.find((pressure) => [...together].some((node) => pressures[node] === pressure)) ?? 'none'

@@ -105,6 +105,46 @@ export const CLOSE_AND_VENT: Record<HookUp, readonly WorkStep[]> = {
   ],
 }
 
+/**
+ * A cold drum whose gauge glass is the reference: it stays on its process. The pot is primed, both lines are flushed
+ * through the open equaliser, the leg is filled again, and the equaliser is shut before anything is zeroed. Common
+ * practice, no source; the boiler's own instructions go before it.
+ */
+export const BY_THE_GLASS: readonly WorkStep[] = [
+  workStep(
+    'cold',
+    'Boiler cold, vented and without pressure, as its own instructions say',
+    'the glass and the drum agree only when both are cold; under pressure nothing of this is done',
+  ),
+  workStep('prime', 'Fill the pot until water runs from its vent', 'air in the leg is a level that is not there'),
+  workStep(
+    'flush',
+    'Open the equaliser and both vents until the water runs clear; the leg runs empty meanwhile',
+    'what is left of sludge or air comes out now or in service',
+    { valves: { equalise: 'open', 'vent-high': 'open', 'vent-low': 'open' }, fill: 'lost' },
+  ),
+  workStep('shut-vents', 'Close both vents', 'the lines stand full now', {
+    valves: { 'vent-high': 'closed', 'vent-low': 'closed' },
+  }),
+  workStep(
+    'shut-equaliser',
+    'Close the equaliser before anything is zeroed',
+    'open, it makes both sides the same and any zero look right',
+    { valves: { equalise: 'closed' } },
+  ),
+  workStep(
+    'refill',
+    'Fill the pot once more until water runs from its vent without bubbles',
+    'the leg lost its water while it was flushed',
+    { fill: 'refilled' },
+  ),
+  workStep(
+    'glass',
+    'Gauge glass blown through, its cocks open, water at rest in it',
+    'a glass with a shut cock shows the level of yesterday',
+  ),
+]
+
 const SHUT_EQUALISER = workStep(
   'shut-equaliser',
   'Close the equalising valve',

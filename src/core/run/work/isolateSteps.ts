@@ -1,7 +1,7 @@
 import { isTransmitted, SIGNALS, type Signal } from '../../signal/signal'
 import { isTwoWireLoop } from '../../signal/signalKind'
 import { type PipingFacts, valvesOf } from './hookUpNetwork'
-import { CLOSE_AND_VENT, SHUT_FOR_REFERENCE } from './isolateLists'
+import { BY_THE_GLASS, CLOSE_AND_VENT, SHUT_FOR_REFERENCE } from './isolateLists'
 import type { Valve } from './valves'
 import { inPart, type WorkStep, workStep } from './workStep'
 
@@ -15,6 +15,8 @@ export type HookUpFacts = PipingFacts & {
  * source; the site's procedure and permit go before it.
  */
 export function isolateSteps(facts: HookUpFacts): WorkStep[] {
+  if (facts.isByGlass)
+    return [...inPart('people', tellPeople(facts)), ...inPart('hook-up', [...BY_THE_GLASS, ...readerSteps(facts)])]
   const { before, after } = SHUT_FOR_REFERENCE[facts.hookUp]
   return onValvesThatAre(facts, [
     ...inPart('people', tellPeople(facts)),

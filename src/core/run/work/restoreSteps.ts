@@ -16,12 +16,13 @@ export type RestoreFacts = HookUpFacts & {
  */
 export function restoreSteps(facts: RestoreFacts): WorkStep[] {
   const isPlaced = facts.hookUp !== 'bench'
-  const off = inPart('unhook', takeOff(facts.hookUp))
+  const off = facts.isByGlass ? [] : inPart('unhook', takeOff(facts.hookUp))
   if (facts.isForRepair) return [...off, ...inPart('after', [TAG_OUT, HAND_OVER])]
   return onValvesThatAre(facts, [
     ...(hasHost(facts) && isPlaced ? inPart('loop', [LOOP_CHECK]) : []),
     ...off,
-    ...inPart('back', PUT_BACK[facts.hookUp]),
+    // Read by its glass it never left its process.
+    ...(facts.isByGlass ? [] : inPart('back', PUT_BACK[facts.hookUp])),
     ...inPart('after', [...(isPlaced ? believed(facts) : []), ...LEFT_TIDY]),
   ])
 }

@@ -10,6 +10,8 @@ import { type AnsweredStep, nextStep, type WorkList, type WorkStep } from './wor
 export type WorkFacts = {
   readonly world: {
     readonly outOfService?: true | undefined
+    /** Present where the gauge glass is the reference. */
+    readonly glass?: unknown
     readonly configuration: {
       readonly signal: Signal
       readonly hookUp?: HookUp
@@ -31,7 +33,11 @@ export function workLists({ world, rounds }: WorkFacts): Record<WorkList, WorkSt
 /** What of an instrument its lists follow from. */
 export const hookUpFactsOf = ({
   configuration: { signal, hookUp = 'direct', pressureKind = 'gauge' },
-}: Pick<WorkFacts['world'], 'configuration'>): HookUpFacts => ({ signal, hookUp, pressureKind })
+  glass,
+}: Pick<WorkFacts['world'], 'configuration' | 'glass'>): HookUpFacts => ({
+  ...{ signal, hookUp, pressureKind },
+  ...(glass !== undefined && hookUp === 'wet-leg' && { isByGlass: true }),
+})
 
 /** How far the lists of a run are answered. */
 export function workProgress(run: WorkFacts): WorkProgress {

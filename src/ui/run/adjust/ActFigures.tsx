@@ -11,8 +11,13 @@ export type ActBoxes = Record<
 >
 
 /** What of the boxes belongs to a kind of act: a trim of the sensor is seen in PV, everything else in the output. */
-export function figuresOf(kind: AdjustmentKind, boxes: ActBoxes): Partial<Record<keyof ActBoxes, string | null>> {
-  const { beforeOutput, afterOutput, beforePv, afterPv, reason, ...rest } = boxes
+export function figuresOf(
+  kind: AdjustmentKind,
+  boxes: ActBoxes,
+  toApplied: (typed: string) => string = (typed) => typed,
+): Partial<Record<keyof ActBoxes, string | null>> {
+  const { beforeOutput, afterOutput, beforePv, afterPv, reason, words, applied: typed } = boxes
+  const rest = { words, applied: typed.trim() === '' ? '' : toApplied(typed) }
   const seen = isInPv(kind) ? { beforePv, afterPv } : { beforeOutput, afterOutput }
   return { ...rest, ...seen, reason: reason.trim() || null }
 }
@@ -24,10 +29,12 @@ type Props = {
   units: ActUnits
   /** Where an act was refused at this point, it may be done all the same, with why. */
   asksReason: boolean
+  /** What was applied is given as a level in the gauge glass, % of it. */
+  isByGlass?: boolean
 }
 
 /** What was applied, and what was seen before and after. */
-export function ActFigures({ kind, boxes, change, units, asksReason }: Props) {
+export function ActFigures({ kind, boxes, change, units, asksReason, isByGlass = false }: Props) {
   const box = (field: keyof ActBoxes, label: string) => {
     const Box = field === 'reason' ? WordsBox : NumberBox
     return <Box label={label} value={boxes[field]} change={(typed) => change({ ...boxes, [field]: typed })} />
@@ -35,7 +42,7 @@ export function ActFigures({ kind, boxes, change, units, asksReason }: Props) {
   return (
     <>
       <div className="field-row">
-        {box('applied', `at applied, ${units.input}`)}
+        {box('applied', isByGlass ? 'at glass, % of it' : `at applied, ${units.input}`)}
         {isInPv(kind) ? (
           <>
             {box('beforePv', `PV before, ${units.range}`)}

@@ -31,6 +31,7 @@ export function AdjustForm({
   kinds,
   first,
   holds,
+  ofGlass,
 }: {
   units: ActUnits
   /** Where in the run the form stands, for what is typed and not sent. */
@@ -39,6 +40,8 @@ export function AdjustForm({
   kinds: readonly AdjustmentKind[]
   first: AdjustmentKind | undefined
   holds: readonly SequenceStep[]
+  /** The level in the glass as the pressure it stands for; absent where no glass is the reference. */
+  ofGlass?: ((level: string) => string) | undefined
 }) {
   const [kind, setKind] = useState<AdjustmentKind>(first ?? kinds[0] ?? 'other')
   const [boxes, setBoxes] = useDraft(place, EMPTY)
@@ -52,7 +55,7 @@ export function AdjustForm({
   const submit = async (event: FormEvent) => {
     event.preventDefault()
     if (!hold.mayTake()) return setMessage(hold.words())
-    const act = { kind, ...figuresOf(kind, boxes) }
+    const act = { kind, ...figuresOf(kind, boxes, ofGlass) }
     const refusal = await sending(act, (id) => record({ id, heldSeconds: hold.heldSeconds(), ...act }))
     setMessage(refusal)
     if (refusal !== null) return
@@ -95,6 +98,7 @@ export function AdjustForm({
         boxes={boxes}
         change={change}
         units={units}
+        isByGlass={ofGlass !== undefined}
         asksReason={message !== null || boxes.reason !== ''}
       />
       <div className="actions">

@@ -12,9 +12,12 @@ import { adjustableOf } from '@/core/run/advise/adjustable'
 import { adjustSequence } from '@/core/run/advise/adjustSequence'
 import { remedyFactsOf } from '@/core/run/advise/adviseRound'
 import { type RecordedAct, remainsAfter } from '@/core/run/advise/remainsAfter'
+import { appliedOfGlass } from '@/core/run/judge/computedReading'
 import { judgingBasis } from '@/core/run/judge/judgeSteps'
+import { typedNumber } from '@/core/units/decimalText'
 import type { RecordedAdjustment } from '@/schema/recordedRun'
 import type { RunView } from '@/schema/runView'
+import type { World } from '@/schema/world'
 import { actUnits, adjustmentWords } from '@/words/adjustmentWords'
 import { Notice } from '../../parts/Notice'
 import { ActCorrectionDialog } from './ActCorrectionDialog'
@@ -55,7 +58,10 @@ export function AdjustPanel({ run, nextScrew, advice, record }: Props) {
           kinds,
         )
       : undefined
-  const first = nextScrew ? (`${nextScrew}-screw` as const) : (next?.kind ?? advised)
+  const { isAbsolute, isZeroBased } = remedyFactsOf(run.world)
+  // Away from zero pressure, and for an absolute instrument, there is no true zero to be trimmed at.
+  const usual = isAbsolute || !isZeroBased ? knownKind('lower-sensor-trim', kinds) : undefined
+  const first = nextScrew ? (`${nextScrew}-screw` as const) : (next?.kind ?? advised ?? usual)
   return (
     <div className="stack">
       {advice && (
@@ -103,11 +109,16 @@ export function AdjustPanel({ run, nextScrew, advice, record }: Props) {
           kinds={kinds}
           first={first}
           holds={sequence}
+          {...(run.world.glass && { ofGlass: glassOf(run.world.glass, run.world.inputUnit) })}
         />
       )}
     </div>
   )
 }
+
+/** A level typed as the pressure it stands for; what is no number is left for the server to refuse in words. */
+const glassOf = (glass: NonNullable<World['glass']>, inputUnit: World['inputUnit']) => (level: string) =>
+  typedNumber(level) === null ? level : appliedOfGlass(level.replace(',', '.'), { glass, inputUnit })
 
 const knownKind = (kind: string, kinds: readonly AdjustmentKind[]) => kinds.find((each) => each === kind)
 

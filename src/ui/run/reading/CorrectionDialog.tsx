@@ -25,6 +25,9 @@ type Props = {
 export function CorrectionDialog({ world, step, timeZone, onClose, store }: Props) {
   const holding = step.readings.at(-1)
   const [boxes, setBoxes] = useState<ReadingBoxes>({
+    glass: holding?.glassPercent ?? '',
+    nominal: holding?.nominalPercent ?? '',
+    deflection: holding?.deflectionPercent ?? '',
     applied: holding?.applied ?? '',
     pv: holding?.pv ?? '',
     ao: holding?.ao ?? '',
@@ -69,7 +72,11 @@ export function CorrectionDialog({ world, step, timeZone, onClose, store }: Prop
         ))}
       </ul>
       <div className="field-row">
-        <NumberBox label="Applied" value={boxes.applied} change={change('applied')} autoFocus />
+        {world.glass ? (
+          <NumberBox label="Glass, %" value={boxes.glass} change={change('glass')} autoFocus />
+        ) : (
+          <NumberBox label="Applied" value={boxes.applied} change={change('applied')} autoFocus />
+        )}
         {world.readsDigital && (
           <>
             <NumberBox label="PV" value={boxes.pv} change={change('pv')} />
@@ -77,7 +84,14 @@ export function CorrectionDialog({ world, step, timeZone, onClose, store }: Prop
           </>
         )}
         {world.readsDisplay && <NumberBox label="Display" value={boxes.display} change={change('display')} />}
-        <NumberBox label="Reading" value={boxes.output} change={change('output')} />
+        {world.readsByNull ? (
+          <>
+            <NumberBox label="Set to, %" value={boxes.nominal} change={change('nominal')} />
+            <NumberBox label="Off by, % of span" value={boxes.deflection} change={change('deflection')} />
+          </>
+        ) : (
+          <NumberBox label="Reading" value={boxes.output} change={change('output')} />
+        )}
       </div>
       <TextField
         label="Why is it corrected?"

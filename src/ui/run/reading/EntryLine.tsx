@@ -1,4 +1,5 @@
 'use client'
+import { glassOfDifference } from '@/core/drum/glassReading'
 import { formatFixed } from '@/core/format/formatNumber'
 import { type DecimalsShown, stepDecimals } from '@/core/run/judge/decimalsShown'
 import { judgingBasis, targetInput } from '@/core/run/judge/judgeSteps'
@@ -7,7 +8,7 @@ import { noHeadroomAt } from '@/core/run/plan/headroom'
 import { pointName } from '@/core/run/plan/pointScale'
 import { referenceOfPoint } from '@/core/run/plan/referenceOfPoint'
 import { settleSeconds } from '@/core/setUp/damping'
-import { pressureUnitLabel } from '@/core/units/pressureUnit'
+import { convertPressure, pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { RunStep } from '@/schema/recordedRun'
 import type { World } from '@/schema/world'
 import { Mark } from '../../parts/Mark'
@@ -26,7 +27,9 @@ export function EntryLine({ count, decimals, ...point }: Props) {
   const entry = useEntryLine(point)
   const { typed, message, isSending, fields } = entry
   const decimalsHere = stepDecimals(step, typed.kind === 'judged' ? typed : {}, { world, decimals })
-  const target = formatFixed(targetInput(step.percent, world), decimalsHere.target)
+  const target = world.glass
+    ? formatFixed(glassTarget(step.percent, world.glass, world), 1)
+    : formatFixed(targetInput(step.percent, world), decimalsHere.target)
   return (
     <div className={`entry has-${fields.length}`}>
       <EntryTarget step={step} world={world} count={count} target={target} />
@@ -57,6 +60,10 @@ export function EntryLine({ count, decimals, ...point }: Props) {
   )
 }
 
+/** The level in the glass at a point of the range. */
+const glassTarget = (percent: number, glass: NonNullable<World['glass']>, world: World): number =>
+  glassOfDifference(convertPressure(targetInput(percent, world), world.inputUnit, 'Pa'), glass)
+
 type TargetProps = { step: RunStep; world: World; count: number; target: string }
 
 /** The point to be read, and how it is approached. */
@@ -69,8 +76,9 @@ function EntryTarget({ step, world, count, target }: TargetProps) {
         {step.cycle && `, cycle ${step.cycle}`}
       </p>
       <p className="apply num">
-        <span className="soft">{pointName(step.percent, world.configuration)}</span> apply {target}{' '}
-        <span className="small soft">{pressureUnitLabel(world.inputUnit)}</span>
+        <span className="soft">{pointName(step.percent, world.configuration)}</span>{' '}
+        {world.glass ? 'water at' : 'apply'} {target}{' '}
+        <span className="small soft">{world.glass ? '% of the glass' : pressureUnitLabel(world.inputUnit)}</span>
       </p>
       <p className="small soft">{approachWords(step, world)}</p>
     </div>
@@ -162,6 +170,12 @@ function labelOf(field: ReadingField, world: World): string {
   switch (field) {
     case 'applied':
       return `applied, ${pressureUnitLabel(world.inputUnit)}`
+    case 'glass':
+      return 'glass, % of it'
+    case 'nominal':
+      return 'set to, %'
+    case 'deflection':
+      return 'off by, % of span'
     case 'pv':
       return `PV, ${pressureUnitLabel(world.configuration.unit)}`
     case 'ao':

@@ -24,7 +24,7 @@ function actOfKey(key: string, { entry, field, target }: Pressed): (() => void) 
     case 'Enter':
       return () => entry.enter(field)
     case '=':
-      return field === 'applied' ? () => entry.takeTarget(target) : undefined
+      return field === entry.fields[0] ? () => entry.takeTarget(target) : undefined
     case 'Backspace':
       return entry.boxes[field] === '' ? () => entry.back(field) : undefined
     case 'o':

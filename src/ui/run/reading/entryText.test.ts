@@ -8,6 +8,9 @@ const boxes = (filled: Partial<Record<(typeof FIELDS)[number], string>>) => ({
   ao: '',
   output: '',
   display: '',
+  glass: '',
+  nominal: '',
+  deflection: '',
   ...filled,
 })
 

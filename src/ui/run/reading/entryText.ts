@@ -2,7 +2,8 @@ import type { ReadingBoxes, ReadingField } from './typedReading'
 
 /** Where Enter leads from a box: back to an empty first one, else on to the next one that is empty. */
 export function nextField(field: ReadingField, boxes: ReadingBoxes, fields: readonly ReadingField[]): ReadingField {
-  if (boxes.applied === '') return 'applied'
+  const [first = 'applied'] = fields
+  if (boxes[first] === '') return first
   const after = fields.slice(fields.indexOf(field) + 1)
   return (
     after.find((candidate) => boxes[candidate] === '') ?? fields.find((candidate) => boxes[candidate] === '') ?? field

@@ -30,7 +30,7 @@ test('a whole reading is judged: 20.0 kPa, 12.04 mA is +0.25 % (hand calculation
 
 test('where PV and AO are read too, nothing is judged before all four are there; letters are refused at their box', () => {
   const digital = { ...world, readsDigital: true as const }
-  const boxes = { display: '', applied: '20', pv: '20.02', ao: '12.01', output: '12.05' }
+  const boxes = { ...EMPTY_BOXES, display: '', applied: '20', pv: '20.02', ao: '12.01', output: '12.05' }
   expect(typedReading(middle, { ...boxes, ao: '' }, digital).kind).toBe('incomplete')
   expect(typedReading(middle, { ...boxes, pv: '2o' }, digital)).toMatchObject({ kind: 'refused', field: 'pv' })
   expect(typedReading(middle, boxes, digital)).toMatchObject({

@@ -1,16 +1,18 @@
 import type { JudgedPoint } from '@/core/analysis/judgedPoint'
 import { Refusal } from '@/core/refusal'
 import { coarseReadings } from '@/core/run/judge/coarseReading'
+import { appliedOfGlass } from '@/core/run/judge/computedReading'
 import { errorBasis } from '@/core/run/judge/errorBasis'
-import { judgeReading } from '@/core/run/judge/judgeSteps'
+import { judgeReading, judgingBasis } from '@/core/run/judge/judgeSteps'
 import { readingNotice, refuseBeyondSensor, refuseImpossibleOutput } from '@/core/run/judge/readingNotice'
 import { readingSlip } from '@/core/run/judge/readingSlip'
 import type { RoundScatter } from '@/core/run/judge/roundScatter'
+import { outputOfNull } from '@/core/signal/nullInstrument'
 import { decimalText } from '@/core/units/decimalText'
 import type { World } from '@/schema/world'
 
 /** The boxes of a reading; PV, AO and display only where the run reads them. */
-export type ReadingField = 'applied' | 'pv' | 'ao' | 'display' | 'output'
+export type ReadingField = 'glass' | 'applied' | 'pv' | 'ao' | 'display' | 'nominal' | 'deflection' | 'output'
 export type ReadingBoxes = Readonly<Record<ReadingField, string>>
 export type TypedFigures = {
   readonly applied: string
@@ -18,19 +20,34 @@ export type TypedFigures = {
   readonly pv?: string
   readonly ao?: string
   readonly display?: string
+  /** What the output or the pressure was computed from. */
+  readonly nominalPercent?: string
+  readonly deflectionPercent?: string
+  readonly glassPercent?: string
 }
-export const EMPTY_BOXES: ReadingBoxes = { applied: '', pv: '', ao: '', display: '', output: '' }
+export const EMPTY_BOXES: ReadingBoxes = {
+  glass: '',
+  applied: '',
+  pv: '',
+  ao: '',
+  display: '',
+  nominal: '',
+  deflection: '',
+  output: '',
+}
 const BESIDE_THE_OUTPUT = ['pv', 'ao', 'display'] as const
 
 /** The boxes a run asks for, in the order they are typed. */
 export const fieldsOf = ({
   readsDigital,
   readsDisplay,
-}: Pick<World, 'readsDigital' | 'readsDisplay'>): readonly ReadingField[] => [
-  'applied',
+  readsByNull,
+  glass,
+}: Pick<World, 'readsDigital' | 'readsDisplay' | 'readsByNull' | 'glass'>): readonly ReadingField[] => [
+  glass ? 'glass' : 'applied',
   ...(readsDigital ? (['pv', 'ao'] as const) : []),
   ...(readsDisplay ? (['display'] as const) : []),
-  'output',
+  ...(readsByNull ? (['nominal', 'deflection'] as const) : (['output'] as const)),
 ]
 
 /** Something asked of a figure before it is taken; `padded` is what it would be, where that is known. */
@@ -66,7 +83,7 @@ export function typedReading(
     isFarBefore = false,
   }: { readonly scatter?: RoundScatter | undefined; readonly isFarBefore?: boolean } = {},
 ): Typed {
-  const applied = parsed(boxes.applied, 'applied')
+  const applied = appliedOf(boxes, world)
   if (applied.kind === 'refused') return applied
   if (applied.kind === 'text') {
     const beyond = refusalOf(() => refuseBeyondSensor(Number(applied.text), world), 'applied')
@@ -74,14 +91,19 @@ export function typedReading(
   }
   const beside = besideOutput(boxes, world)
   if (beside.kind === 'refused') return beside
-  const output = parsed(boxes.output, 'output')
+  const output = outputOf(boxes, world)
   if (output.kind === 'refused') return output
   if (output.kind === 'text') {
     const impossible = refusalOf(() => refuseImpossibleOutput(Number(output.text), world), 'output')
     if (impossible) return impossible
   }
   if (applied.kind === 'empty' || output.kind === 'empty' || beside.kind === 'empty') return { kind: 'incomplete' }
-  const figures = { applied: applied.text, output: output.text, ...beside.figures }
+  const figures = {
+    ...{ applied: applied.text, output: output.text },
+    ...beside.figures,
+    ...(applied.from && { glassPercent: applied.from }),
+    ...output.from,
+  }
   return {
     kind: 'judged',
     ...figures,
@@ -113,7 +135,39 @@ function questionsOf(
     return [
       { ...slip, padded: slip.nature === 'mark' && slip.meant !== null ? String(slip.meant) : null, isSlip: true },
     ]
-  return coarseReadings(point, figures, world).map((each) => ({ ...each, isSlip: false }))
+  // What was computed was not typed: nothing is asked of its digits.
+  const isTyped = { applied: !world.glass, output: !world.readsByNull }
+  return coarseReadings(point, figures, world)
+    .filter(({ field }) => isTyped[field])
+    .map((each) => ({ ...each, isSlip: false }))
+}
+
+type Computed<F> = { kind: 'empty' } | { kind: 'text'; text: string; from?: F } | Refused
+
+/** What was applied: as the reference shows it, or what a level in the glass comes to. */
+function appliedOf(boxes: ReadingBoxes, { glass, inputUnit }: World): Computed<string> {
+  if (!glass) return parsed(boxes.applied, 'applied')
+  const level = parsed(boxes.glass, 'glass')
+  return level.kind === 'text'
+    ? { kind: 'text', text: appliedOfGlass(level.text, { glass, inputUnit }), from: level.text }
+    : level
+}
+
+/** The output: as it is read, or a departure from a nominal. */
+function outputOf(
+  boxes: ReadingBoxes,
+  world: World,
+): Computed<Pick<TypedFigures, 'nominalPercent' | 'deflectionPercent'>> {
+  if (!world.readsByNull) return parsed(boxes.output, 'output')
+  const nominal = parsed(boxes.nominal, 'nominal')
+  if (nominal.kind !== 'text') return nominal
+  const deflection = parsed(boxes.deflection, 'deflection')
+  if (deflection.kind !== 'text') return deflection
+  return {
+    kind: 'text',
+    text: outputOfNull(nominal.text, deflection.text, judgingBasis(world).scale),
+    from: { nominalPercent: nominal.text, deflectionPercent: deflection.text },
+  }
 }
 
 type Beside = { kind: 'empty' } | { kind: 'all'; figures: Omit<TypedFigures, 'applied' | 'output'> } | Refused

@@ -14,7 +14,8 @@ export function useEntryLine(point: EntryPoint) {
   const fields = fieldsOf(world)
   const inputs = useInputs()
   const dwell = useDwell(world.dwellSeconds, step.id)
-  useFocusForFigures(inputs.applied)
+  const first = inputs[fields[0] ?? 'applied']
+  useFocusForFigures(first)
   // Figures typed while a reading is on its way belong to the next point: a lost first digit would be a wrong reading.
   const typedAhead = useRef<string | null>(null)
   // What comes after a reading that was accepted ahead; null where none was.
@@ -51,7 +52,7 @@ export function useEntryLine(point: EntryPoint) {
     const refusal = await sender.sendOvershoot(isNumber ? boxes.applied : '')
     change(EMPTY_BOXES)
     sender.say(refusal)
-    inputs.applied.current?.focus()
+    first.current?.focus()
   }
   /** Puts the digits that are shown in the place of those typed. */
   const takePadded = () => {
@@ -59,14 +60,14 @@ export function useEntryLine(point: EntryPoint) {
       sender.question.flatMap(({ field, padded: text }) => (text === null ? [] : [[field, text] as const])),
     )
     change({ ...boxes, ...padded })
-    inputs.output.current?.focus()
+    inputs[fields.at(-1) ?? 'output'].current?.focus()
   }
   /** Accepts the reading, or leads on to the next box. */
   const enter = (field: ReadingField) => {
     if (typed.kind === 'judged') sender.send(typed)
     else if (typed.kind === 'refused') sender.say(typed.words)
     else {
-      if (field === 'applied') dwell.start()
+      if (field === fields[0]) dwell.start()
       inputs[nextField(field, boxes, fields)].current?.focus()
     }
   }
@@ -77,7 +78,7 @@ export function useEntryLine(point: EntryPoint) {
   }
   /** The point right on its target, without typing it. */
   const takeTarget = (target: string) => {
-    change({ ...boxes, applied: target.replace('−', '-') })
+    change({ ...boxes, [fields[0] ?? 'applied']: target.replace('−', '-') })
     dwell.start()
     inputs[fields[1] ?? 'output'].current?.focus()
   }
@@ -85,7 +86,7 @@ export function useEntryLine(point: EntryPoint) {
   const takeLost = () => {
     if (lost.found) change(lost.found.boxes)
     lost.forget()
-    inputs.applied.current?.focus()
+    first.current?.focus()
   }
   return {
     lost: lost.found && { ...lost.found, take: takeLost, forget: lost.forget },
@@ -102,7 +103,10 @@ function useInputs() {
   const ao = useRef<HTMLInputElement>(null)
   const display = useRef<HTMLInputElement>(null)
   const output = useRef<HTMLInputElement>(null)
-  return { applied, pv, ao, display, output }
+  const glass = useRef<HTMLInputElement>(null)
+  const nominal = useRef<HTMLInputElement>(null)
+  const deflection = useRef<HTMLInputElement>(null)
+  return { applied, pv, ao, display, output, glass, nominal, deflection }
 }
 
 /** The line has the focus from the start, and a figure typed anywhere goes into it. */

@@ -75,7 +75,7 @@ export function useSender(
     setMessage(refusal)
     isMeant.current = false
     if (refusal === null) setBoxes(EMPTY_BOXES)
-    if (refusal) refused(step.id, { ...EMPTY_BOXES, ...figures })
+    if (refusal) refused(step.id, boxesOf(figures))
     if (refusal) typedAhead.current = null // stored, the next point takes what was typed ahead; refused, there is none
   }
   return {
@@ -90,3 +90,12 @@ export function useSender(
     },
   }
 }
+
+/** Figures as they stood in their boxes. */
+const boxesOf = ({ nominalPercent, deflectionPercent, glassPercent, ...rest }: TypedFigures): ReadingBoxes => ({
+  ...EMPTY_BOXES,
+  ...rest,
+  nominal: nominalPercent ?? '',
+  deflection: deflectionPercent ?? '',
+  glass: glassPercent ?? '',
+})

@@ -16,7 +16,7 @@ export default async function RangePage({ params, searchParams }: Props) {
   const tag = decodeURIComponent((await params).tag)
   const from = z.enum(['vessel', 'flow']).safeParse((await searchParams).from)
   const page = await pageOrNotFound(() => deskPage(tag, new Date()))
-  const { instrument, saved, capsules, standards, openRun, today, timeZone } = page
+  const { instrument, saved, capsules, standards, openRun, hotOffset, today, timeZone } = page
   const { id, version, configuration } = instrument
   return (
     <RangeDesk
@@ -28,6 +28,7 @@ export default async function RangePage({ params, searchParams }: Props) {
       standards={standards}
       today={today}
       timeZone={timeZone}
+      hotOffset={hotOffset?.words ?? null}
       openRunBy={openRun?.startedBy ?? null}
       mayChange={mayDo(person.role, 'change the register')}
     />

@@ -1,0 +1,41 @@
+/** A reference that took the place of another, from a moment on. */
+export type Exchange<R> = {
+  /** Id of the reference it takes the place of. */
+  readonly replaces: string
+  /** ISO time. */
+  readonly at: string
+  readonly standard: R
+}
+
+type Named = { readonly id?: string | undefined }
+type Referenced = {
+  readonly inputReference: Named
+  readonly furtherReferences?: readonly Named[] | undefined
+  readonly outputReference: Named | null
+  readonly points: readonly { readonly referenceId?: string | undefined }[]
+}
+
+/**
+ * The world of a run as it stood at a moment: references exchanged until then stand in the place of those they replaced.
+ *
+ * @param at ISO time; all exchanges where left out
+ */
+export function worldAt<W extends Referenced>(world: W, exchanges: readonly Exchange<Named>[], at?: string): W {
+  return exchanges
+    .filter((exchange) => at === undefined || exchange.at <= at)
+    .toSorted((a, b) => a.at.localeCompare(b.at))
+    .reduce(exchanged, world)
+}
+
+function exchanged<W extends Referenced>(world: W, { replaces, standard }: Exchange<Named>): W {
+  const put = <R extends Named | null>(reference: R) => (reference?.id === replaces ? standard : reference)
+  return {
+    ...world,
+    inputReference: put(world.inputReference),
+    outputReference: put(world.outputReference),
+    ...(world.furtherReferences && { furtherReferences: world.furtherReferences.map(put) }),
+    points: world.points.map((point) =>
+      point.referenceId === replaces ? { ...point, referenceId: standard.id } : point,
+    ),
+  }
+}

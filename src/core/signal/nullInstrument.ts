@@ -1,0 +1,15 @@
+import { decimalsOf } from '../units/decimalText'
+import { type OutputScale, outputAtPercent } from './signal'
+
+/**
+ * The output that a null instrument stands for: it was set to a nominal and shows how far off the output is, both % of
+ * the output span. Given to one digit more than the departure was read to, in the unit of the signal.
+ *
+ * @param nominal and deflection decimal text
+ */
+export function outputOfNull(nominal: string, deflection: string, scale: OutputScale): string {
+  const percentStep = 10 ** -decimalsOf(deflection)
+  const step = (percentStep * Math.abs(scale.upper - scale.lower)) / 100
+  const decimals = Math.min(9, Math.max(0, Math.ceil(-Math.log10(step)) + 1))
+  return outputAtPercent(Number(nominal) + Number(deflection), scale).toFixed(decimals)
+}

@@ -1,0 +1,53 @@
+import { formatReading } from '@/core/format/formatNumber'
+import { formatDateTime } from '@/core/format/formatTime'
+import { referencesOf } from '@/plans/referencesOf'
+import type { SealedRecord } from '@/schema/record'
+import type { CertificateSource, Doc } from './certificateSource'
+import { pointWords } from './certificateWords'
+import { heading, paragraph } from './page'
+
+/** How readings were come by, where a figure was computed from another, and points that were held too shortly. */
+export function taking(doc: Doc, { world }: SealedRecord, round: SealedRecord['rounds'][number]): void {
+  const holding = round.steps.flatMap((step) => step.readings.slice(-1).map((reading) => ({ step, reading })))
+  const say = (title: string, lines: readonly string[]) => {
+    if (lines.length > 0) paragraph(doc, `${title}: ${lines.join('; ')}.`, { size: 8.5 })
+  }
+  say(
+    'Output read by a null instrument, as a departure in % of span from what it was set to',
+    holding.flatMap(({ step, reading: { nominalPercent: set, deflectionPercent: off } }) =>
+      set === undefined || off === undefined
+        ? []
+        : [`${pointWords(world, step)}: set to ${formatReading(set)} %, off by ${formatReading(off)} %`],
+    ),
+  )
+  say(
+    'Applied computed from the level in the gauge glass, cold',
+    holding.flatMap(({ step, reading: { glassPercent } }) =>
+      glassPercent === undefined ? [] : [`${pointWords(world, step)}: ${formatReading(glassPercent)} % of the glass`],
+    ),
+  )
+  const { dwellSeconds } = world
+  say(
+    `Taken before the hold of ${dwellSeconds} s was over`,
+    holding.flatMap(({ step, reading: { heldSeconds } }) =>
+      dwellSeconds === undefined || heldSeconds === undefined || heldSeconds >= dwellSeconds
+        ? []
+        : [`${pointWords(world, step)}: held ${heldSeconds} s`],
+    ),
+  )
+}
+
+/** References that took the place of others during the work. */
+export function exchanges(doc: Doc, { record, timeZone }: CertificateSource): void {
+  const { exchanges: made = [], world } = record
+  if (made.length === 0) return
+  const names = new Map(
+    [...referencesOf(world), ...made.map(({ standard }) => standard)].map(({ id, code }) => [id, code]),
+  )
+  heading(doc, 'References exchanged')
+  for (const { replaces, standard, at, by, reason } of made)
+    paragraph(
+      doc,
+      `· ${standard.code} in the place of ${names.get(replaces) ?? 'another'} from ${formatDateTime(at, timeZone)} on, by ${by}: ${reason}. Readings taken before keep the one before.`,
+    )
+}
