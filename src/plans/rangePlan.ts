@@ -2,6 +2,7 @@ import { ADJUSTABLE, adjustedByOf } from '@/core/adjust/adjustedBy'
 import { limitPercentSpan } from '@/core/error/errorLimit'
 import { formatPlain } from '@/core/format/formatNumber'
 import type { HostScale } from '@/core/loop/hostCheck'
+import type { Construction } from '@/core/range/bodySteps'
 import { fitIssueWords } from '@/core/range/fitIssues'
 import { type OutputRow, outputTable } from '@/core/range/outputTable'
 import { rangeSteps } from '@/core/range/rangeSteps'
@@ -64,7 +65,7 @@ export function rangePlan(
   const carried = next && carriedHost(present, wanted)
   return {
     verdict,
-    ...verdictWords(verdict),
+    ...verdictWords(verdict, isTurned(present, wanted) ? wanted : null),
     reasons: 'because' in verdict ? verdict.because.map((issue) => fitIssueWords(issue, unit)) : [],
     tried:
       verdict.kind === 'impossible'
@@ -80,10 +81,15 @@ export function rangePlan(
     table: tableOf(present, wanted),
     next,
     objections,
+    isTurned: isTurned(present, wanted),
     notes: next && verdict.kind !== 'unchanged' ? [...limitNotes(present, next), ...hostNotes(next, carried)] : [],
     carried,
   }
 }
+
+/** Whether the ends change places: the output then falls where it rose. */
+const isTurned = (present: Configuration, wanted: WantedForm): boolean =>
+  wanted.lrv !== wanted.urv && Math.sign(wanted.urv - wanted.lrv) !== Math.sign(present.urv - present.lrv)
 
 /** Parts of the error limit that stay what they were in pressure, and so become another share of the span. */
 function limitNotes(present: Configuration, next: Configuration): string[] {
@@ -109,6 +115,7 @@ function stepsOf(
   return rangeSteps({
     verdict,
     adjustedBy: adjustedByOf(next),
+    construction: next.body?.construction ?? usualConstruction(next),
     isPneumatic: signalKind(next.signal).carrier === 'air',
     isolating: { count: isolateSteps(next).length, hookUp: HOOK_UPS[next.hookUp] },
     loopChanges,
@@ -117,6 +124,10 @@ function stepsOf(
       .join(', ')}, ${POINT_ORDERS[next.pointOrder]}`,
   })
 }
+
+/** How such a body is usually built, where the register does not say. Common practice, no source. */
+const usualConstruction = (configuration: Configuration): Construction =>
+  ADJUSTABLE[adjustedByOf(configuration)] === 'screws' ? 'force-balance' : 'strain-gauge'
 
 /** What of the loop changes with a configuration, in words. */
 export function changesInLoop(present: Configuration, next: Configuration, items: readonly ScaledItem[]): string[] {

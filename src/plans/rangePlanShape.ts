@@ -18,6 +18,8 @@ export type RangePlan = {
   readonly tried: readonly { readonly code: string; readonly reasons: readonly string[] }[]
   readonly turndown: number | null
   readonly steps: readonly WorkStep[]
+  /** The ends change places: the output falls where it rose, or the other way round. */
+  readonly isTurned: boolean
   readonly loopChanges: readonly string[]
   readonly table: readonly OutputRow[]
   /** The configuration it leads to; null where it cannot be done, or where it is refused for another reason. */

@@ -1,5 +1,8 @@
 import { z } from 'zod'
+import { CONSTRUCTIONS, type Construction } from '@/core/range/bodySteps'
 import { DecimalNumber } from './decimal'
+
+const CONSTRUCTION_IDS = Object.keys(CONSTRUCTIONS) as Construction[] // keys of a const object
 
 const shortName = (name: string, longest: number) =>
   z
@@ -40,6 +43,8 @@ const bodyOf = (value: z.ZodType<number, unknown>) =>
       capsule: optionalName(40),
       maxSpan: optionalOf(value),
       allowsReverse: z.boolean(),
+      /** How it is built; left out where nobody has said. */
+      construction: z.union([z.literal('').transform(() => undefined), z.enum(CONSTRUCTION_IDS)]).optional(),
       links: z.array(linkOf(value)).max(9, { error: 'nine positions at most' }).readonly(),
       /** Where the link stands; null where nobody has looked. */
       link: optionalName(20),
@@ -62,6 +67,7 @@ export const Body = z.strictObject({
   capsule: z.string().nullable(),
   maxSpan: z.number().nullable(),
   allowsReverse: z.boolean(),
+  construction: z.enum(CONSTRUCTION_IDS).optional(),
   links: z.array(z.strictObject({ name: z.string(), minSpan: z.number(), maxSpan: z.number() })).readonly(),
   link: z.string().nullable(),
 })

@@ -86,6 +86,8 @@ export const RangeChange = z.object({
   /** Code of the capsule to go in, where one has to. */
   capsule: z.string().max(40).nullable(),
   capsuleWork: CapsuleWork.nullable(),
+  /** The ends change places, and that is meant. */
+  isTurnMeant: z.boolean().optional(),
   /** An offset set hot was taken back before the range was changed. */
   offsetTakenBack: z.boolean().optional(),
   reason: z

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { PressureUnitChoice } from './choices'
-import { barometerHPa, gravity, number, titled, waterCelsius } from './field'
+import { barometerHPa, gravity, number, optionalNumber, titled, waterCelsius } from './field'
 
 /** A boiler drum and the water in it, as it is typed. */
 export const drumInput = {
@@ -15,8 +15,8 @@ export const drumInput = {
   legCelsius: waterCelsius('Reference leg, °C'),
   ambientCelsius: waterCelsius('Cold water, °C'),
   /** Left out: the glass ends where the taps do. */
-  glassBottom: titled(z.number().nullable().default(null), 'Glass bottom over tap, m'),
-  glassHeight: titled(z.number().nullable().default(null), 'Glass height, m'),
+  glassBottom: optionalNumber('Glass bottom over tap, m').optional(),
+  glassHeight: optionalNumber('Glass height, m').optional(),
 }
 /** What the ranges of a drum follow from. */
 export const DrumLevelInput = z.object({ ...drumInput, unit: titled(PressureUnitChoice, 'Ranges in') })

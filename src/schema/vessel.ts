@@ -3,7 +3,8 @@ import { DisplayInput, PressureUnitChoice, SignalChoice } from './choices'
 import { number, optionalNumber, titled } from './field'
 
 export const HEIGHT_UNITS = ['m', 'cm', 'mm', 'ft', 'in'] as const
-export const DENSITY_UNITS = ['kg/m3', 'g/cm3', 'kg/L', 'lb/ft3', 'lb/galUS'] as const
+/** `relative`: to water at 4 °C. */
+export const DENSITY_UNITS = ['kg/m3', 'relative', 'g/cm3', 'kg/L', 'lb/ft3', 'lb/galUS'] as const
 
 const everywhere = {
   density: number('Density of the liquid'),
@@ -15,13 +16,15 @@ const everywhere = {
 const line = {
   lineDensity: optionalNumber('Density in the line to the high side', 'empty: the liquid of the vessel'),
 }
+/** Left out: nobody has said where the tank ends. */
+const rim = { tankTop: optionalNumber('Rim of the tank at').optional() }
 const upperTap = { upperTap: number('Upper tap at') }
 const closed = { ...upperTap, gasDensity: number('Density of the gas over it') }
 
 /** A vessel as it is typed: heights and densities in units of their own. */
 export const VesselShape = titled(
   z.discriminatedUnion('kind', [
-    z.object({ kind: z.literal('open'), ...everywhere, ...line }),
+    z.object({ kind: z.literal('open'), ...everywhere, ...line, ...rim }),
     z.object({ kind: z.literal('standpipe'), ...everywhere, lowerTap: number('Outlet of the tank at'), ...line }),
     z.object({
       kind: z.literal('bubbler'),

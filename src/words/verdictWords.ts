@@ -4,7 +4,22 @@ import type { RangeVerdict } from '@/core/range/rangeVerdict'
 export type VerdictWords = { readonly headline: string; readonly detail: string; readonly place: string }
 
 /** The verdict in words: what has to be done, and whether in the field or in the shop. */
-export function verdictWords(verdict: RangeVerdict): VerdictWords {
+export function verdictWords(
+  verdict: RangeVerdict,
+  /** The wanted ends, where they change places. */
+  turned: { readonly lrv: number; readonly urv: number } | null = null,
+): VerdictWords {
+  const words = plainWords(verdict)
+  if (!turned || verdict.kind === 'impossible') return words
+  const acting = turned.urv < turned.lrv ? 'reverse-acting' : 'direct-acting again'
+  return {
+    ...words,
+    headline: `${words.headline}, ${acting}`,
+    detail: `The ends change places: ${acting}. Is that meant? ${words.detail}`,
+  }
+}
+
+function plainWords(verdict: RangeVerdict): VerdictWords {
   switch (verdict.kind) {
     case 'unchanged':
       return { headline: 'This is the range it has', detail: 'Nothing to change.', place: '' }

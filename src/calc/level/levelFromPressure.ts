@@ -33,6 +33,7 @@ export const levelFromPressure = calculation({
       levelAt0: 0.11,
       levelAt100: 1.75,
       lineDensity: null,
+      tankTop: null,
     },
     pressure: 13.4,
     unit: 'kPa',

@@ -114,7 +114,16 @@ function refuseFluids(vessel: VesselSetUp): void {
     )
 }
 
+/** The lightest liquids that are stored, liquefied hydrogen, weigh more; a relative density typed for kg/m³ less. */
+const LIGHTEST_LIQUID = 50
+
 function refuseDensity(field: string, density: number): void {
+  if (density > 0 && density < LIGHTEST_LIQUID)
+    throw new Refusal(
+      field,
+      `${Number(density.toPrecision(6))} kg/m³ is no density of a liquid: is it a relative density?`,
+      'choose relative densities, or enter kg/m³',
+    )
   if (!(density > 0 && density < 25_000))
     throw new Refusal(field, `${density} kg/m³ is no density of a liquid`, 'enter one above zero, in kg/m³')
 }

@@ -1,11 +1,14 @@
 import type { AdjustedBy } from '../adjust/adjustedBy'
 import { type WorkStep, workStep } from '../run/work/workStep'
+import { bodySteps, type Construction } from './bodySteps'
 import type { RangeVerdict } from './rangeVerdict'
 
 /** What the steps of a range change depend on. */
 export type RangeWork = {
   readonly verdict: Exclude<RangeVerdict, { kind: 'impossible' }>
   readonly adjustedBy: AdjustedBy
+  /** How the body is built. */
+  readonly construction: Construction
   /** Whether it lives on air instead of a loop supply. */
   readonly isPneumatic: boolean
   /** How many steps it takes to take it out of service, and by what it is connected. */
@@ -35,7 +38,14 @@ export function rangeSteps(work: RangeWork): WorkStep[] {
       `${isolating.count} steps, ${isolating.hookUp}; the calibration leads through them`,
     ),
     ...(verdict.kind === 'link' ? linkSteps(verdict.from, verdict.to, supply) : []),
-    ...(verdict.kind === 'capsule' ? capsuleSteps(verdict.capsule.code, verdict.link, supply) : []),
+    ...(verdict.kind === 'capsule'
+      ? bodySteps({
+          construction: work.construction,
+          code: verdict.capsule.code,
+          link: verdict.link,
+          isPneumatic: work.isPneumatic,
+        })
+      : []),
     ...SETTING[work.adjustedBy],
     workStep('calibrate', `Calibrate: ${points}`, 'a range change always means a calibration'),
     ...loopSteps(loopChanges),
@@ -52,51 +62,6 @@ const linkSteps = (from: string | null, to: string, supply: string): WorkStep[] 
     supply === 'Air'
       ? 'without air the output falls, and whatever listens to it acts on it'
       : 'the cover of a body in a hazardous area stays closed while the loop is live, unless the permit says otherwise',
-  ),
-]
-
-const capsuleSteps = (code: string, link: string | null, supply: string): WorkStep[] => [
-  workStep(
-    'wires',
-    supply === 'Air'
-      ? 'Air off. Mark every tube before it is taken off'
-      : 'Supply off. Write down every wire and its terminal before it is taken off',
-    'what was not written down is guessed at afterwards',
-  ),
-  workStep(
-    'drain',
-    'Body off the process, drained and cleaned before it goes to the shop',
-    'fluid stays behind in the chambers; hot or toxic fluid follows the site’s procedure',
-  ),
-  workStep(
-    'marks',
-    'Put index marks across body and flanges before a bolt is loosened',
-    'they go together the way they came apart, or the zero will not come back',
-  ),
-  workStep(
-    'diaphragms',
-    `Old capsule out, ${code} in. No tool ever touches a diaphragm`,
-    'a dent of a hair’s breadth is a bow that no adjustment takes out',
-  ),
-  workStep(
-    'seals',
-    'New gaskets and O-rings, sealing faces looked at and clean',
-    'the old ones took the shape of the old capsule',
-  ),
-  workStep(
-    'bolts',
-    'Marks in line; bolts crosswise, evenly, a little at a time, to the torque in the maker’s manual',
-    'the figure is read in the manual, entered here and recorded; one from memory twists the capsule',
-  ),
-  ...(link === null
-    ? []
-    : [
-        workStep('link', `Span link at ${link}, as the maker’s sheet shows`, 'the capsule alone does not set the span'),
-      ]),
-  workStep(
-    'pressure-test',
-    'Test for leaks as the site’s rules ask, then everything connected again as written down',
-    'before it sees the process again',
   ),
 ]
 

@@ -38,6 +38,12 @@ export function applyRangeChange(instrumentId: string, change: RangeChange, { pe
       preferredCapsule: change.capsule ?? undefined,
     })
     const configuration = refuseUnready(plan, change)
+    if (plan.isTurned && !change.isTurnMeant)
+      throw new Refusal(
+        'isTurnMeant',
+        'LRV and URV change places: the output would run the other way',
+        'confirm that this is meant, or swap them',
+      )
     const offset = await selectHotOffset(db, instrumentId)
     if (offset && !change.offsetTakenBack)
       throw new Refusal(

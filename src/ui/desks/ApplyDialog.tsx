@@ -22,7 +22,11 @@ type Props = {
   onClose: () => void
   /** An offset that was set hot and stands in the instrument. */
   hotOffset: string | null
-  apply: (reason: string, work: CapsuleWorkDraft | null, offsetTakenBack: boolean) => Promise<string | null>
+  apply: (
+    reason: string,
+    work: CapsuleWorkDraft | null,
+    confirmed: { readonly offsetTakenBack: boolean; readonly isTurnMeant: boolean },
+  ) => Promise<string | null>
 }
 
 const NO_WORK: CapsuleWorkDraft = { torque: '', torqueUnit: TORQUE_UNITS[0], manual: '', serial: '' }
@@ -31,6 +35,7 @@ const NO_WORK: CapsuleWorkDraft = { torque: '', torqueUnit: TORQUE_UNITS[0], man
 export function ApplyDialog({ plan, version, hotOffset, onClose, apply }: Props) {
   const [work, setWork] = useState(NO_WORK)
   const [isTakenBack, setTakenBack] = useState(false)
+  const [isTurnMeant, setTurnMeant] = useState(false)
   const isCapsule = plan.verdict.kind === 'capsule'
   return (
     <ReasonDialog
@@ -42,8 +47,15 @@ export function ApplyDialog({ plan, version, hotOffset, onClose, apply }: Props)
       }
       action="Apply and open its calibration"
       onClose={onClose}
-      store={(reason) => apply(reason, isCapsule ? work : null, isTakenBack)}
+      store={(reason) => apply(reason, isCapsule ? work : null, { offsetTakenBack: isTakenBack, isTurnMeant })}
     >
+      {plan.isTurned && (
+        <Tick
+          label="The ends change places: it is meant to act the other way"
+          checked={isTurnMeant}
+          change={setTurnMeant}
+        />
+      )}
       {hotOffset && (
         <Tick label="The hot offset is taken back at the instrument" checked={isTakenBack} change={setTakenBack} />
       )}

@@ -8,6 +8,7 @@ import { rootChain } from '@/pictures/rootChain'
 import { flowDesk } from '@/plans/flowDesk'
 import type { SavedDesk } from '@/schema/desks'
 import { FlowSetUp } from '@/schema/flowDesk'
+import { useKeptDraft } from '../form/useKeptDraft'
 import { useSetUpForm } from '../form/useSetUpForm'
 import { Mark } from '../parts/Mark'
 import { Notice } from '../parts/Notice'
@@ -35,6 +36,7 @@ export function FlowDesk({ instrument, saved, timeZone, mayChange }: Props) {
   const router = useRouter()
   const form = useSetUpForm(FlowSetUp, saved?.setUp ?? emptySetUp(instrument.configuration))
   const { state, save } = useSaveDesk({ instrumentId: instrument.id, desk: 'flow', saved, boxes: form.draft })
+  useKeptDraft(`${instrument.id} flow`, form, !state.isChanged)
   const { value } = form
   const { signal } = instrument.configuration
   const outcome = useMemo(() => value && workedOut(() => flowDesk(value, signal), boxOf), [value, signal])

@@ -9,9 +9,13 @@ import { levelPressurePa } from '@/core/level/levelColumns'
 import { levelAtPercentM } from '@/core/level/levelRange'
 import { convertPressure, pressureUnitLabel } from '@/core/units/pressureUnit'
 import { QUANTITIES } from '@/core/units/quantity'
+import { vesselNotes } from '@/plans/vesselNotes'
 import type { LevelInput } from '@/schema/vessel'
+import { partAt } from '../form/draft'
+import type { ChangeDraft } from '../form/useDraftForm'
 import type { useSetUpForm } from '../form/useSetUpForm'
 import { LabelledSlider } from '../parts/LabelledSlider'
+import { Notice } from '../parts/Notice'
 import { CalculationResult } from './CalculationResult'
 import { DraggableVessel } from './DraggableVessel'
 import { Reasons } from './Reasons'
@@ -27,9 +31,17 @@ export function LevelSide({ form }: Props) {
   const refused = outcome?.kind === 'refused' ? outcome.refusals : refusals
   return (
     <div className="desk-columns is-vessel">
-      <SetUpFields form={form} refusals={refused}>
+      <SetUpFields form={{ ...form, change: changeLevel(form) }} refusals={refused}>
+        {value &&
+          vesselNotes(value).map((words) => (
+            <Notice key={words} tone="inside-look" isSmall>
+              {words}
+            </Notice>
+          ))}
         <p className="small">
-          <Link href="/workings/liquid-density">Density from a relative density, or at another temperature</Link>
+          <Link href="/workings/liquid-density" target="_blank">
+            Density at another temperature
+          </Link>
         </p>
       </SetUpFields>
       <section aria-label="Vessel">
@@ -50,6 +62,21 @@ export function LevelSide({ form }: Props) {
       <CalculationResult calculation={levelRange} outcome={outcome} />
     </div>
   )
+}
+
+/** The host shows the level unless somebody says otherwise: its scale goes with the levels while it is theirs. */
+function changeLevel({ draft, change }: Pick<Props['form'], 'draft' | 'change'>): ChangeDraft {
+  return (path, part) => {
+    change(path, part)
+    const [group, field] = path
+    const end = field === 'levelAt0' ? 'lower' : field === 'levelAt100' ? 'upper' : null
+    if (group !== 'vessel' || end === null) return
+    const shown = partAt(draft, ['display', end])
+    const unit = partAt(draft, ['display', 'unit'])
+    if (shown !== undefined && shown !== '' && shown !== partAt(draft, path)) return
+    change(['display', end], part)
+    if (unit === undefined || unit === '') change(['display', 'unit'], partAt(draft, ['heightUnit']) ?? 'm')
+  }
 }
 
 function unitOf(heightUnit: string) {

@@ -4,6 +4,7 @@ import { loopChain } from '@/pictures/loopChain'
 import { loopCard, loopObjection, type TransmitterInLoop } from '@/plans/loopCard'
 import type { SavedDesk } from '@/schema/desks'
 import { LoopSetUp } from '@/schema/loopCard'
+import { useKeptDraft } from '../form/useKeptDraft'
 import { useSetUpForm } from '../form/useSetUpForm'
 import { Notice } from '../parts/Notice'
 import { SceneSvg } from '../pictures/SceneSvg'
@@ -44,6 +45,7 @@ export function LoopCard(props: Props) {
 function Card({ instrument, transmitter, saved, timeZone, mayChange }: Props) {
   const form = useSetUpForm(LoopSetUp, saved?.setUp ?? {})
   const { state, save } = useSaveDesk({ instrumentId: instrument.id, desk: 'loop', saved, boxes: form.draft })
+  useKeptDraft(`${instrument.id} loop`, form, !state.isChanged)
   const { value } = form
   const outcome = useMemo(() => value && workedOut(() => loopCard(value, transmitter), boxOf), [value, transmitter])
   const refusals = outcome?.kind === 'refused' ? outcome.refusals : form.refusals

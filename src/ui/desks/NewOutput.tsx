@@ -5,6 +5,16 @@ import type { PressureUnit } from '@/core/units/pressureUnit'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import { DataTable } from '../parts/DataTable'
 
+/** As many decimals as show every input as it is, up to two more than its span asks for: 6.875 is not 6.88. */
+function wholeDecimals(values: readonly number[]): number {
+  const least = decimalsOfSpan(values)
+  const most = least + 2
+  for (let decimals = least; decimals < most; decimals++)
+    if (values.every((value) => Math.abs(Number(value.toFixed(decimals)) - value) < Math.abs(value) * 1e-9))
+      return decimals
+  return least
+}
+
 type Props = {
   rows: readonly OutputRow[]
   unit: PressureUnit
@@ -17,7 +27,7 @@ type Props = {
 export function NewOutput({ rows, unit, output, host, turndown }: Props) {
   const [first, last] = [rows[0], rows.at(-1)]
   if (!first || !last) return <p className="soft">The output table appears once both ends are there.</p>
-  const inputDecimals = decimalsOfSpan(rows.map(({ input }) => input))
+  const inputDecimals = wholeDecimals(rows.map(({ input }) => input))
   const shownDecimals = decimalsOfSpan(rows.map(({ shown }) => shown))
   const span = last.input - first.input
   return (

@@ -75,7 +75,7 @@ export function RangeDesk(props: Props) {
   const apply = async (
     reason: string,
     capsuleWork: CapsuleWorkDraft | null,
-    offsetTakenBack: boolean,
+    confirmed: { readonly offsetTakenBack: boolean; readonly isTurnMeant: boolean },
   ): Promise<string | null> => {
     if (read.kind !== 'wanted' || !plan) return 'Look at the marked boxes first.'
     const change = {
@@ -83,7 +83,7 @@ export function RangeDesk(props: Props) {
       wanted: read.wanted,
       capsule: plan.verdict.kind === 'capsule' ? plan.verdict.capsule.code : null,
       capsuleWork,
-      offsetTakenBack,
+      ...confirmed,
       reason,
     }
     return sending(change, async (id) => {

@@ -9,6 +9,7 @@ import { type SetUpPlan, setUpPlan, wantedOf } from '@/plans/setUpPlan'
 import type { SavedDesk } from '@/schema/desks'
 import { SetUpWanted } from '@/schema/setUpSheet'
 import { refusalWords, send } from '../api'
+import { useKeptDraft } from '../form/useKeptDraft'
 import { useSetUpForm } from '../form/useSetUpForm'
 import { LinkButton } from '../parts/LinkButton'
 import { Notice } from '../parts/Notice'
@@ -57,6 +58,7 @@ function Sheet({ instrument, saved, openRunBy, timeZone, mayChange }: Props) {
   const [keyed, setKeyed] = useState<Keyed>({})
   const [isAsking, setAsking] = useState(false)
   const sending = useSending()
+  useKeptDraft(`${instrument.id} set-up`, form, !state.isChanged)
   const { value } = form
   const plan = useMemo(() => value && setUpPlan(configuration, value), [configuration, value])
   const record = (reason: string) => {

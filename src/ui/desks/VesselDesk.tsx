@@ -8,6 +8,7 @@ import { runCalculation } from '@/calc/runCalculation'
 import type { SavedDesk } from '@/schema/desks'
 import { DrumLevelInput } from '@/schema/drum'
 import { LevelInput } from '@/schema/vessel'
+import { useKeptDraft } from '../form/useKeptDraft'
 import { useSetUpForm } from '../form/useSetUpForm'
 import { DeskFoot } from './DeskFoot'
 import { DeskHead } from './DeskHead'
@@ -37,6 +38,9 @@ export function VesselDesk({ instrument, saved, timeZone, mayChange }: Props) {
     saved,
     boxes: kind === 'level' ? { kind, boxes: level.draft } : { kind, boxes: drum.draft, calibrated },
   })
+  const isSaved = !state.isChanged
+  useKeptDraft(`${instrument.id} vessel level`, level, kind !== 'level' || isSaved)
+  useKeptDraft(`${instrument.id} vessel drum`, drum, kind !== 'drum' || isSaved)
   const [levelPercent, setLevelPercent] = useState(50)
   const typed =
     kind === 'level'

@@ -12,6 +12,7 @@ const UNIT_LABELS = new Map(
 )
 const QUANTITY_LABELS = new Map(QUANTITY_IDS.map((id) => [id as string, QUANTITIES[id].label]))
 const OWN_WORDS: Record<string, string> = {
+  relative: 'relative density (water 1)',
   sum: 'added up',
   larger: 'the larger of them',
   percentSpan: '% of span',

@@ -1,9 +1,20 @@
 'use client'
 import Button from '@mui/material/Button'
-import { BoundBox, refusalLine, refusalOf } from '../form/BoundFields'
+import { CONSTRUCTIONS } from '@/core/range/bodySteps'
+import { BoundBox, BoundChoice, refusalLine, refusalOf } from '../form/BoundFields'
 import { Tick } from '../parts/Tick'
 import { type BodyValues, EMPTY_BODY } from './formValues'
 import type { InstrumentFormProps } from './instrumentFormProps'
+
+const BUILT = [['', 'not known'], ...Object.entries(CONSTRUCTIONS)] as [string, string][]
+
+/** The positions that have a name, once each, and what stands in the register. */
+const standsAt = ({ links, link }: BodyValues): [string, string][] => [
+  ['', 'not looked at'],
+  ...[...new Set([...links.map(({ name }) => name), link])]
+    .filter((name) => name !== '')
+    .map((name): [string, string] => [name, name]),
+]
 
 const BODY = ['configuration', 'body']
 
@@ -31,9 +42,20 @@ export function BodyFields({ form }: InstrumentFormProps) {
           label="Largest span, if the limits allow more"
           isNumber
         />
-        <BoundBox form={form} path="configuration.body.link" label="Span link stands at" />
+        <BoundChoice form={form} path="configuration.body.construction" label="How it is built" options={BUILT} />
       </div>
       <Links form={form} links={body.links} />
+      {body.links.length > 0 && (
+        <div className="field-row">
+          <BoundChoice
+            form={form}
+            path="configuration.body.link"
+            label="Span link stands at"
+            options={standsAt(body)}
+            says="one of the positions above"
+          />
+        </div>
+      )}
       {refusal && <p className="small tone-outside">{refusalLine(refusal)}</p>}
       <div className="actions">
         <Tick

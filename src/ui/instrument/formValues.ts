@@ -52,6 +52,7 @@ export type BodyValues = {
   capsule: string
   maxSpan: string
   allowsReverse: boolean
+  construction: string
   links: { name: string; minSpan: string; maxSpan: string }[]
   link: string
 }
@@ -62,6 +63,7 @@ export const EMPTY_BODY: BodyValues = {
   capsule: '',
   maxSpan: '',
   allowsReverse: true,
+  construction: '',
   links: [],
   link: '',
 }
@@ -184,6 +186,7 @@ export function valuesOf(tag: string, configuration: Configuration): InstrumentV
             capsule: body.capsule ?? '',
             maxSpan: body.maxSpan === null ? '' : text(body.maxSpan),
             allowsReverse: body.allowsReverse,
+            construction: body.construction ?? '',
             links: body.links.map(({ name, minSpan, maxSpan }) => ({
               name,
               minSpan: text(minSpan),
