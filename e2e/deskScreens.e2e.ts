@@ -53,10 +53,10 @@ const boxAt = (page: Page, label: string) => page.getByLabel(new RegExp(`^${labe
 test('a loop: where the error sits, volts at the terminals, and both schools', async ({ page }) => {
   await open(page, '/instruments/LT-602/loop')
   const out = page.getByRole('region', { name: 'What comes out' })
-  // 23.7 V less 20 mA over 68 Ω, the input resistor of 250 Ω, and the wire, 2·86/(58·0.75)·(1 + 0.00393·12) Ω.
+  // 23.7 V less 20 mA over 198 Ω, the input resistor of 120.2 Ω, and the wire, 2·86/(58·0.75)·(1 + 0.00393·12) Ω.
   const wire = ((2 * 86) / (58 * 0.75)) * (1 + 0.00393 * 12)
-  await expect(out).toContainText(`${(23.7 - 0.02 * (318 + wire)).toFixed(2)} V`)
-  await expect(out).toContainText(`${(23.7 - 0.0225 * (318 + wire)).toFixed(2)} V`)
+  await expect(out).toContainText(`${(23.7 - 0.02 * (198 + 120.2 + wire)).toFixed(2)} V`)
+  await expect(out).toContainText(`${(23.7 - 0.0225 * (198 + 120.2 + wire)).toFixed(2)} V`)
   await expect(out).toContainText('most of it sits in LI-602 B')
   await expect(out).toContainText('Leave the transmitter true, mend the loop')
   await page.getByLabel('Limit, ± %, row 1').fill('0.05')

@@ -80,7 +80,7 @@ test('bowed beyond its limit: advised to repair, left outside with a remark, and
   const corridor = await page.getByRole('img', { name: /^Error corridor/ }).boundingBox()
   expect((corridor?.x ?? 0) + (corridor?.width ?? 0)).toBeLessThanOrEqual(1280)
   await page.getByRole('button', { name: /^Take out for repair/ }).click()
-  await expect(page.locator('.work-steps')).toContainText('Marked as out of service') // it does not go back
+  await expect(page.locator('.run-left')).toContainText('Marked as out of service') // it does not go back
   await answerSteps(page)
   await sign(page)
   await expect(page.getByRole('alert').filter({ hasText: 'say in the remark what happens with it' })).toBeVisible()

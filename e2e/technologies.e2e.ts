@@ -39,8 +39,10 @@ async function record(
     await page.getByRole('option', { name: act.kind, exact: true }).click()
   }
   if (act.words !== undefined) await form.getByLabel('In words').fill(act.words)
-  if (act.before !== undefined) await form.getByLabel(/^output before/).fill(act.before)
-  if (act.after !== undefined) await form.getByLabel(/^output after/).fill(act.after)
+  // Trims of the sensor are seen in PV, everything else in the output.
+  const seen = act.kind && /sensor trim|zero trim/.test(act.kind) ? 'PV' : 'output'
+  if (act.before !== undefined) await form.getByLabel(new RegExp(`^${seen} before`)).fill(act.before)
+  if (act.after !== undefined) await form.getByLabel(new RegExp(`^${seen} after`)).fill(act.after)
   if (act.applied !== undefined) await form.getByLabel(/^at applied/).fill(act.applied)
   await form.getByRole('button', { name: 'Record this act' }).click()
 }
@@ -228,7 +230,7 @@ test('flow by DP with a root and a cut-off at 12 %: points in % of flow, below i
     .getByRole('button', { name: /^Adjust/ })
     .first()
     .click() // 0.25 % is beyond the adjust limit of 0.15 %
-  await record(page, { kind: 'zero trim', words: 'vented', applied: '0.0000', before: '4.000', after: '4.000' })
+  await record(page, { kind: 'zero trim', words: 'vented', applied: '0.0000', before: '0.0100', after: '0.0000' })
   await page.getByRole('button', { name: /Adjustment done/ }).click()
   for (const [index, flow] of upAndDown(flows).entries()) {
     const applied = ((URV * flow * flow) / 1e4).toFixed(4)
@@ -314,23 +316,23 @@ test('drum level: cold to the ends of the glass, then hot as a recorded offset t
     kind: 'lower sensor trim',
     words: 'drained to the bottom of the glass, equaliser closed',
     applied: '-7.350',
-    before: '3.872',
-    after: '4.000',
+    before: '-7.397',
+    after: '-7.350',
   })
   await expect(page.locator('ol.cautions li')).toHaveCount(1)
   await record(page, {
     kind: 'upper sensor trim',
     words: 'filled to the top of the glass',
     applied: '-1.450',
-    before: '19.872',
-    after: '20.000',
+    before: '-1.497',
+    after: '-1.450',
   })
   await expect(page.locator('ol.cautions li')).toHaveCount(2)
   await page.getByRole('button', { name: /Adjustment done/ }).click()
   await expect(page.getByText('Point 1 of 9')).toBeVisible()
   await readAll(page, round(0.05))
   // Back in service, then hot.
-  await expect(page.locator('.work-steps')).toContainText('Refill the leg')
+  await expect(page.locator('.run-left')).toContainText('Refill body and leg')
   await answerSteps(page, /^Hot:/)
   await page.getByLabel('Gauge glass shows, %').fill('53')
   await page.getByLabel(/^Output shows/).fill('12.000')

@@ -122,7 +122,7 @@ export const DEMO_SET_UPS: Record<string, readonly DistributiveOmit<SaveDesk, 'i
           wireLength: 86,
           wireArea: 0.75,
           wireCelsius: 32,
-          burdenOhms: 68,
+          burdenOhms: 198,
           leastTerminalVolts: 11.5,
         },
         items: [

@@ -40,6 +40,7 @@ export function recordAdjustment(runId: string, done: NewAdjustment, { person, n
     const acts = run.rounds.at(-1)?.adjustments ?? []
     refuseSuperseding(acts, done)
     if (!done.isWithdrawn) {
+      refusePointOfSequence(done, run.world)
       const others = standingActs(acts).filter(({ id }) => id !== done.supersedes)
       refuseAct(
         done,
@@ -47,7 +48,6 @@ export function recordAdjustment(runId: string, done: NewAdjustment, { person, n
         others.map(({ kind }) => kind),
       )
       refuseTrimAtPressure(done, run.world)
-      refusePointOfSequence(done, run.world)
     }
     const afterRound = run.rounds.length - 1
     refuseForeignId(await insertAdjustment(db, { ...done, runId, afterRound, at: now, personId: person.id }))
