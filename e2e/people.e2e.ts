@@ -19,6 +19,7 @@ const WHOSE: Record<string, readonly RoleName[]> = {
   'instruments/[id]/desks': REGISTER,
   'instruments/[id]/range-changes': REGISTER,
   'instruments/[id]/set-ups': REGISTER,
+  'instruments/[id]/notes': REGISTER,
   capsules: REGISTER,
   'capsules/[id]/count': REGISTER,
   runs: TECHNICIANS,

@@ -48,6 +48,12 @@ export function recordAdjustment(runId: string, done: NewAdjustment, { person, n
         others.map(({ kind }) => kind),
       )
       refuseTrimAtPressure(done, run.world)
+      if (done.kind === 'excitation' && done.words === '' && done.afterOutput === null)
+        throw new Refusal(
+          'words',
+          'the excitation is not said',
+          'enter its value, its unit and the meter it was read by',
+        )
     }
     const afterRound = run.rounds.length - 1
     refuseForeignId(await insertAdjustment(db, { ...done, runId, afterRound, at: now, personId: person.id }))

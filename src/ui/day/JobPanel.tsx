@@ -5,7 +5,7 @@ import { LinkButton } from '../parts/LinkButton'
 import { Mark } from '../parts/Mark'
 import { RangeBeam } from '../pictures/RangeBeam'
 import { dueWords } from './jobs'
-import { startPath } from './startPath'
+import { startPath, takePath } from './startPath'
 
 /** The chosen job: its beam, what it needs, and the start. */
 export function JobPanel({ job, neighbours }: { job: DueJob; neighbours: readonly DueJob[] }) {
@@ -41,9 +41,13 @@ export function JobPanel({ job, neighbours }: { job: DueJob; neighbours: readonl
         <span>{job.openRun ? 'Go on with the open run' : 'Start calibration'}</span>
         <kbd>Enter</kbd>
       </LinkButton>
+      <LinkButton variant="outlined" color="secondary" fullWidth href={takePath([job])}>
+        Take with you
+      </LinkButton>
       {after.length > 0 && (
         <p className="small soft after">
-          In the same area within two weeks: {after.map((other) => other.tag).join(', ')}.
+          In the same area within two weeks: {after.map((other) => other.tag).join(', ')}.{' '}
+          <Link href={takePath([job, ...after])}>Take with you for all of them</Link>
         </p>
       )}
     </div>

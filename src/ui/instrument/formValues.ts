@@ -212,3 +212,17 @@ export function valuesOf(tag: string, configuration: Configuration): InstrumentV
     },
   }
 }
+
+/** The form of one like another: everything but what belongs to that one alone. */
+export function valuesLike(configuration: Configuration): InstrumentValues {
+  const values = valuesOf('', configuration)
+  const { nameplate, setUp } = values.configuration
+  return {
+    ...values,
+    configuration: {
+      ...values.configuration,
+      nameplate: { ...nameplate, serialNumber: '' },
+      setUp: { ...setUp, deviceTag: '' },
+    },
+  }
+}

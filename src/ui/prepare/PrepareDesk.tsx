@@ -25,13 +25,15 @@ import { subRangeWords } from './subRangeWords'
 type Props = {
   instrument: { id: string; tag: string; configuration: Configuration }
   offers: ReferenceOffers
+  /** Those of its last calibration: taken again where they still suit. */
+  lastReferenceIds: readonly string[]
 }
 
 /** Prepare: nameplate, references, how it is read, the plan; then the run begins. */
-export function PrepareDesk({ instrument, offers }: Props) {
+export function PrepareDesk({ instrument, offers, lastReferenceIds }: Props) {
   const { configuration } = instrument
   const read = useCallback((draft: PrepareDraft) => wishesOf(draft, instrument), [instrument])
-  const form = useDraftForm(PrepareShape, () => prepareDraft(configuration, offers), read)
+  const form = useDraftForm(PrepareShape, () => prepareDraft(configuration, offers, lastReferenceIds), read)
   const [nameplate, setNameplate] = useState<Nameplate>('not looked at')
   const { boxes, begin, isBusy, failure } = useBeginning(form, { wishes: read(form.draft), nameplate })
   const { draft, change } = form

@@ -26,12 +26,17 @@ export type PrepareDraft = {
 export const PrepareShape = StartRun.omit({ id: true })
 
 /** The register's own plan and the references that fit best, to begin with. */
-export function prepareDraft(configuration: Configuration, offers: ReferenceOffers): PrepareDraft {
-  const inputIds = firstChoice(offers)
+export function prepareDraft(
+  configuration: Configuration,
+  offers: ReferenceOffers,
+  lastIds: readonly string[] = [],
+): PrepareDraft {
+  const inputIds = firstChoice(offers, lastIds)
+  const lastOutput = offers.outputs?.find(({ standard, mark }) => mark === 'inside' && lastIds.includes(standard.id))
   return {
     inputUnit: configuration.unit,
     inputIds,
-    outputId: outputOfferFor(offers, inputIds)?.standard.id ?? null,
+    outputId: (lastOutput ?? outputOfferFor(offers, inputIds))?.standard.id ?? null,
     readsDigital: false,
     readsDisplay: false,
     readsByNull: false,
@@ -82,8 +87,13 @@ const pointsText = ({ testPoints }: Configuration) =>
   testPoints.map((point) => formatPlain(point).replace('−', '-')).join(', ')
 
 /** One reference that reaches everything, or the fewest that do together; one that does not suit is chosen on purpose. */
-function firstChoice({ inputs, isSubRanged, suggestedInputIds }: ReferenceOffers): string[] {
+function firstChoice(
+  { inputs, isSubRanged, suggestedInputIds }: ReferenceOffers,
+  lastIds: readonly string[],
+): string[] {
   if (isSubRanged) return [...suggestedInputIds]
+  const last = inputs.find(({ standard, mark }) => mark === 'inside' && lastIds.includes(standard.id))
+  if (last) return [last.standard.id]
   const best = inputs.find((offer) => offer.mark !== 'outside')
   return best ? [best.standard.id] : []
 }

@@ -155,6 +155,7 @@ function Desk({ initial, mark, beam, earlier, person, timeZone, standards }: Omi
                 world={world}
                 decimals={facts.decimals.percent}
                 isDone={!facts.armed}
+                cause={facts.diagnosis?.answer === 'found' ? facts.diagnosis.ranked[0]?.words : undefined}
               />
             )}
             <div className="leave-links small">

@@ -11,6 +11,12 @@ export function Head({ page: { instrument, openRun } }: { page: InstrumentPageDa
         {instrument.configuration.description} <span className="soft">· {instrument.configuration.area}</span>
       </p>
       <div className="end actions">
+        <LinkButton variant="outlined" href={`/take?tags=${encodeURIComponent(instrument.tag)}`}>
+          Take with you
+        </LinkButton>
+        <LinkButton variant="outlined" href={`/register?like=${encodeURIComponent(instrument.tag)}`}>
+          Register one like this
+        </LinkButton>
         <LinkButton variant="outlined" href={`${path}/edit`}>
           Edit
         </LinkButton>

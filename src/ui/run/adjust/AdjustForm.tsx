@@ -86,7 +86,7 @@ export function AdjustForm({
           ))}
         </TextField>
         <WordsBox
-          label="In words"
+          label={kind === 'excitation' ? 'In words: value, unit, meter' : 'In words'}
           value={boxes.words}
           change={(typed) => change({ ...boxes, words: typed })}
           inputRef={words}

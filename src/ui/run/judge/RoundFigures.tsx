@@ -12,11 +12,14 @@ export function RoundFigures({
   world,
   decimals,
   isDone,
+  cause,
 }: {
   analysis: RoundAnalysis
   world: World
   decimals: number
   isDone: boolean
+  /** The cause the readings point to, in words, where one was found. */
+  cause?: string | undefined
 }) {
   const { largest, line, hysteresisPercentSpan, shape } = analysis
   const percent = (value: number | null | undefined, signed = true) =>
@@ -59,10 +62,20 @@ export function RoundFigures({
         <dt>hysteresis{isDone ? '' : ' so far'}</dt>
         <dd className="num">{percent(hysteresisPercentSpan, false)}</dd>
       </div>
-      <div className="shape">
-        <dt>shape{isDone ? '' : ' so far'}</dt>
-        <dd>{ERROR_SHAPE_WORDS[shape]}</dd>
-      </div>
+      {/* Once a cause is found it alone is said: a shape beside it could only agree or contradict. */}
+      {cause !== undefined ? (
+        <div className="shape">
+          <dt>points to</dt>
+          <dd>{cause}</dd>
+        </div>
+      ) : (
+        !isDone && (
+          <div className="shape">
+            <dt>shape so far</dt>
+            <dd>{ERROR_SHAPE_WORDS[shape]}</dd>
+          </div>
+        )
+      )}
     </dl>
   )
 }

@@ -1,5 +1,6 @@
 import type { Metadata } from 'next'
 import { redirect } from 'next/navigation'
+import { referencesOf } from '@/plans/referencesOf'
 import { signedIn } from '@/server/currentPerson'
 import { pageOrNotFound } from '@/server/pageOrNotFound'
 import { beamOf } from '@/server/services/beam'
@@ -14,14 +15,18 @@ export const metadata: Metadata = { title: 'Prepare' }
 export default async function CalibratePage({ params }: { params: Promise<{ tag: string }> }) {
   await signedIn(`/instruments/${(await params).tag}/calibrate`)
   const tag = decodeURIComponent((await params).tag)
-  const { instrument, openRun, offers } = await pageOrNotFound(() => instrumentPage(tag, new Date()))
+  const { instrument, openRun, offers, lastRecord } = await pageOrNotFound(() => instrumentPage(tag, new Date()))
   if (openRun) redirect(`/runs/${openRun.id}`)
   const beam = beamOf(instrument.configuration, offers.inputs[0]?.standard)
   return (
     <div className="run">
       <RunHead tag={tag} configuration={instrument.configuration} beam={beam} />
       <StageTrack stage="prepare" />
-      <PrepareDesk instrument={instrument} offers={offers} />
+      <PrepareDesk
+        instrument={instrument}
+        offers={offers}
+        lastReferenceIds={lastRecord ? referencesOf(lastRecord.world).map(({ id }) => id) : []}
+      />
     </div>
   )
 }

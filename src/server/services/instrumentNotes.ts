@@ -1,0 +1,26 @@
+import type { NewInstrumentNote } from '@/schema/instrumentNote'
+import { pool } from '../database'
+import { NotFound } from '../refusals'
+import { selectInstrument } from '../sql/instrument'
+import { insertNote, selectNotes, selectPhoto } from '../sql/instrumentNote'
+import type { Actor } from './actor'
+
+/**
+ * Keeps a note with an instrument. Sent twice it is kept once.
+ *
+ * @throws {NotFound} for an unknown instrument
+ */
+export async function noteAtInstrument(instrumentId: string, note: NewInstrumentNote, { person, now }: Actor) {
+  const found = await selectInstrument(pool(), { id: instrumentId })
+  if (!found) throw new NotFound('instrument', 'there is no such instrument', 'look it up by its tag')
+  const photo = note.photo === null ? null : Buffer.from(note.photo, 'base64')
+  await insertNote(pool(), { ...note, photo, instrumentId, at: now, personId: person.id })
+  return { notes: await selectNotes(pool(), instrumentId) }
+}
+
+/** @throws {NotFound} where there is no photo */
+export async function photoOf(noteId: string): Promise<Buffer> {
+  const photo = await selectPhoto(pool(), noteId)
+  if (!photo) throw new NotFound('photo', 'there is no such photo', 'look at the note it belongs to')
+  return photo
+}
