@@ -40,6 +40,13 @@ export async function goTo(page: Page, url: string) {
   return answer
 }
 
+/** Registers an instrument; returns its id. */
+export async function registerInstrument(page: Page, tag: string, configuration: object): Promise<string> {
+  const answer = await post(page, 'instruments', { tag, configuration })
+  expect(answer.status(), await answer.text()).toBe(200)
+  return (await answer.json()).id
+}
+
 /** Opens a page of the server under test. */
 export const open = (page: Page, path: string) => goTo(page, `${address()}${path}`)
 

@@ -1,7 +1,17 @@
 import { randomUUID } from 'node:crypto'
 import type { Page } from '@playwright/test'
 import { DEMO_CAPSULES } from '../scripts/demo/desks'
-import { answerSteps, beginRun, expect, open, post, restoreAndSign, test, typeReading } from './barys'
+import {
+  answerSteps,
+  beginRun,
+  expect,
+  open,
+  post,
+  registerInstrument,
+  restoreAndSign,
+  test,
+  typeReading,
+} from './barys'
 import { expectRow } from './certificateRow'
 import { readTag } from './rangeTag'
 
@@ -43,12 +53,6 @@ test.beforeEach(async ({ page }) => {
   for (const { id, kept } of DEMO_CAPSULES)
     expect((await post(page, `capsules/${id}/count`, { kept })).status()).toBe(200)
 })
-
-async function register(page: Page, tag: string, configuration: object): Promise<string> {
-  const answer = await post(page, 'instruments', { tag, configuration })
-  expect(answer.status(), await answer.text()).toBe(200)
-  return (await answer.json()).id
-}
 
 async function want(page: Page, lrv: string, urv: string): Promise<void> {
   await page.getByLabel('LRV wanted').fill(lrv)
@@ -92,7 +96,7 @@ async function calibrate(
 test('a range inside the capsule and its link: only re-ranged, applied by keyboard, calibrated, labelled', async ({
   page,
 }) => {
-  const id = await register(page, 'DESK-1', BELLOWS)
+  const id = await registerInstrument(page, 'DESK-1', BELLOWS)
   await open(page, '/instruments/DESK-1/range')
   await want(page, '-2', '16')
   await expect(verdict(page)).toContainText('Fits as it is')
@@ -117,7 +121,7 @@ test('a range inside the capsule and its link: only re-ranged, applied by keyboa
 })
 
 test('a range in another band: the link is moved, and the register knows where it stands', async ({ page }) => {
-  const id = await register(page, 'DESK-2', BELLOWS)
+  const id = await registerInstrument(page, 'DESK-2', BELLOWS)
   await open(page, '/instruments/DESK-2/range')
   await want(page, '0', '31')
   await expect(verdict(page)).toContainText('Fits after one change')
@@ -143,7 +147,7 @@ test('a range in another band: the link is moved, and the register knows where i
 test('a range beyond the capsule: another from stock, its torque from the manual, one fewer on the shelf', async ({
   page,
 }) => {
-  const id = await register(page, 'DESK-3', BELLOWS)
+  const id = await registerInstrument(page, 'DESK-3', BELLOWS)
   await open(page, '/instruments/DESK-3/range')
   await want(page, '0', '95')
   await expect(verdict(page)).toContainText('Needs another capsule')
@@ -174,7 +178,7 @@ test('a range beyond the capsule: another from stock, its torque from the manual
 test('a range nothing in stock can do, and a negative span, are refused in words, here and by the server', async ({
   page,
 }) => {
-  const id = await register(page, 'DESK-4', BELLOWS)
+  const id = await registerInstrument(page, 'DESK-4', BELLOWS)
   await open(page, '/instruments/DESK-4/range')
   await want(page, '0', '300')
   await expect(verdict(page)).toContainText('Cannot be done with what there is')
@@ -231,7 +235,7 @@ const CELL = {
 test('a drum at 30 bar: its hot range from the vessel desk through the range desk to a sealed calibration', async ({
   page,
 }) => {
-  const id = await register(page, 'DESK-5', CELL)
+  const id = await registerInstrument(page, 'DESK-5', CELL)
   await open(page, '/instruments/DESK-5/vessel')
   await page.getByRole('button', { name: 'Boiler drum' }).click()
   const fill = (label: string, text: string) => boxOf(page, label).fill(text)
@@ -269,7 +273,7 @@ test('a drum at 30 bar: its hot range from the vessel desk through the range des
 test('a flow set-up with the root in the host: one root on every way, the host checked by its root, sealed', async ({
   page,
 }) => {
-  const id = await register(page, 'DESK-6', { ...CELL, kind: 'flow-transmitter', hookUp: 'three-valve' })
+  const id = await registerInstrument(page, 'DESK-6', { ...CELL, kind: 'flow-transmitter', hookUp: 'three-valve' })
   await open(page, '/instruments/DESK-6/flow')
   const fill = (label: string, text: string) => boxOf(page, label).fill(text)
   await fill('Differential pressure', '16')

@@ -20,7 +20,7 @@ export function certificateOn(standard: Standard, day: Date): Pick<Standard, 'ce
   return { certificate, calibratedOn, dueOn }
 }
 
-/** Eleven invented references of the creamery's workshop; certificates lie relative to the day the demo is loaded. */
+/** Twelve invented references of the creamery's workshop; certificates lie relative to the day the demo is loaded. */
 export function demoStandards(today: Date): Standard[] {
   const certified = (number: number, calibratedDaysAgo: number) => ({
     id: id(number),
@@ -158,6 +158,18 @@ export function demoStandards(today: Date): Standard[] {
       accuracy: sum({ kind: 'absolute', value: 0.4, unit: 'mmH2O@20C' }),
       resolution: 0.5,
       principle: 'liquid-column' as const,
+    },
+    {
+      ...certified(12, 61),
+      ...pressure,
+      description: 'Gauge glass of the boiler drum, cold',
+      pressureKind: 'differential',
+      unit: 'kPa',
+      rangeLow: -8,
+      rangeHigh: 0,
+      accuracy: sum({ kind: 'absolute', value: 0.01, unit: 'kPa' }),
+      resolution: 0.005,
+      principle: 'gauge-glass',
     },
   ]
 }

@@ -20,7 +20,9 @@ export function referenceOffers(
   today: string,
 ): ReferenceOffers {
   const job = fitnessJob(configuration, today, testPointPercents(configuration))
-  const inputs = standards.flatMap((standard) => offerOf(standard, inputFitness(standard, job), today))
+  // A gauge glass belongs to its own drum, and to nothing without a filled leg.
+  const owned = standards.filter(({ principle }) => principle !== 'gauge-glass' || configuration.hookUp === 'wet-leg')
+  const inputs = owned.flatMap((standard) => offerOf(standard, inputFitness(standard, job), today))
   // Where none reaches every point, those that reach some serve a sub-range each.
   const isSubRanged = inputs.length > 0 && inputs.every(({ reachesAll }) => !reachesAll)
   const { signal } = configuration
