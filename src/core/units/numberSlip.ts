@@ -35,7 +35,8 @@ export const isNear = (typed: number, { value, span }: Expected): boolean =>
  * @returns null for a figure that is not far, or that no mark brings near
  */
 export function decimalSlip(typed: number, expected: Expected): NumberSlip | null {
-  if (!isFar(typed, expected) || typed === 0) return null
+  // Of a figure that was expected at nothing, any that is small enough comes near: it says nothing of a mark.
+  if (!isFar(typed, expected) || typed === 0 || isNear(0, expected)) return null
   const factor = MARKS.find((each) => isNear(typed * each, expected))
   if (factor === undefined) return null
   const meant = Number((typed * factor).toPrecision(12))

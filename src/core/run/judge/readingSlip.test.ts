@@ -64,6 +64,11 @@ describe('the nature of a slip of what was applied', () => {
   })
 })
 
+test('where nothing is expected, no mark and no unit is made out of what is there', () => {
+  expect(slip(0, 5, 6)).toBeNull() // 5 kPa for none: applied is there, and the output follows it
+  expect(decimalSlip(3, { value: 0, span: 16, unit: 'kPa' })).toBeNull()
+})
+
 test('the decimal mark only where it brings the figure near', () => {
   const expected = { value: 12, span: 16, unit: 't/h' }
   expect(decimalSlip(120, expected)?.meant).toBe(12)

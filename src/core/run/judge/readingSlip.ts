@@ -49,7 +49,7 @@ function appliedSlip(point: number, applied: number, { configuration, inputUnit 
   }
   const mark = decimalSlip(applied, expected)
   if (mark) return { field: 'applied', nature: 'mark', ...mark }
-  if (!isFar(applied, expected)) return null
+  if (!isFar(applied, expected) || isNear(0, expected)) return null
   const other = MISTAKEN.find(
     (each) => each !== inputUnit && isNear(convertPressure(applied, each, inputUnit), expected),
   )

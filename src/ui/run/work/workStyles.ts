@@ -19,10 +19,11 @@ export const workStyles: GlobalStylesProps['styles'] = {
   '.work-why': { display: 'block' },
   '.work-foot': {
     display: 'grid',
-    gridTemplateColumns: 'minmax(0, 1fr) max-content',
+    gridTemplateColumns: 'minmax(300px, 1fr) minmax(0, max-content)',
     gap: '8px 24px',
     alignItems: 'center',
   },
+  '@media (max-width: 860px)': { '.work-foot': { gridTemplateColumns: 'minmax(0, 1fr)' } },
   '.work-next': { fontSize: '1.2rem' },
   '.loop-table .MuiTableCell-root:last-child': { whiteSpace: 'nowrap' },
   '.loop-table .MuiTextField-root': { width: '5.6rem' },
