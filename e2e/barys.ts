@@ -3,6 +3,7 @@ import { DEMO_PEOPLE } from '../scripts/demo/people'
 import { workLists } from '../src/core/run/work/workLists'
 import { DEMO_PASSWORD } from '../src/schema/demo'
 import type { RunView } from '../src/schema/runView'
+import { actsOf, countActs } from './acts'
 import { pdfText } from './pdfText'
 
 export { expect }
@@ -20,9 +21,11 @@ const OFTEN = { intervals: [20, 20, 40, 40, 80, 160], timeout: 15_000 }
 
 /** Tests in which Ilka works at the browser. */
 export const test = base.extend<{ page: Page }>({
-  page: async ({ page, context }, use) => {
+  page: async ({ page, context }, use, info) => {
+    if (process.env.BARYS_ACTS) await countActs(page)
     await workAs(page, ILKA.id)
     await use(page)
+    if (process.env.BARYS_ACTS) console.log('acts', info.title, JSON.stringify(await actsOf(page)))
     await context.close()
   },
 })

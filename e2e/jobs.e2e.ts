@@ -424,3 +424,43 @@ test('a plain five-point check up and down of a registered transmitter costs at 
   await keys.press('Enter')
   await page.waitForURL(/\/records\/\d+$/)
 })
+
+test('registered on screen, and another one like it: only what is its own is typed', async ({ page }) => {
+  await open(page, '/register')
+  const box = (label: string) => page.getByLabel(label, { exact: true })
+  for (const [label, text] of [
+    ['Tag', 'JOB-R1'],
+    ['Description', 'Trial of registering'],
+    ['Area', 'Bench'],
+    ['Sensor lower limit (LRL)', '-60'],
+    ['Sensor upper limit (URL)', '60'],
+    ['Smallest span', '2'],
+    ['LRV (0 % output)', '0'],
+    ['URV (100 % output)', '40'],
+    ['Serial number', 'X-17'],
+  ] as const)
+    await box(label).fill(text)
+  await page.getByRole('group', { name: 'Error limit' }).getByRole('textbox').first().fill('0.5')
+  await page.getByRole('button', { name: 'Register', exact: true }).click()
+  await page.waitForURL(/\/instruments\/JOB-R1$/)
+  await page.getByRole('link', { name: 'Register one like this' }).click()
+  await expect(box('URV (100 % output)')).toHaveValue('40')
+  await expect(box('Serial number')).toHaveValue('')
+  await box('Tag').fill('JOB-R2')
+  await page.getByRole('button', { name: 'Register', exact: true }).click()
+  await page.waitForURL(/\/instruments\/JOB-R2$/)
+  await expect(page.getByText('0 … 40 kPa diff.').first()).toBeVisible()
+})
+
+test('how it is adjusted follows its output: air has no trims, and the choice is put right in sight', async ({
+  page,
+}) => {
+  await open(page, '/register')
+  const adjusted = page.getByRole('combobox', { name: 'Adjusted by' })
+  await expect(adjusted).toHaveText('digital trims')
+  await page.getByRole('combobox', { name: 'Output', exact: true }).click()
+  await page.getByRole('option', { name: /^3 … 15 psi/ }).click()
+  await expect(adjusted).toHaveText('two screws, zero and span')
+  await adjusted.click()
+  await expect(page.getByRole('option', { name: 'digital trims' })).toHaveCount(0)
+})

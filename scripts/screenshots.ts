@@ -31,16 +31,16 @@ const SHOWS: Record<string, { readonly heading: RegExp; readonly words: RegExp }
   'day-sheet': { heading: /\d{1,2} \w+/, words: /PDT-301/ },
   instrument: { heading: /PDT-301/, words: /calandria/ },
   prepare: { heading: /PDT-301/, words: /R-04/ },
-  'run-isolate': { heading: /PDT-301/, words: /Step 6 of/ },
+  'run-isolate': { heading: /PDT-301/, words: /Step 9 of/ },
   'run-as-found': { heading: /PDT-301/, words: /Point 6 of/ },
   'run-judge': { heading: /PT-209/, words: /output stage/i },
   'run-judge-open': { heading: /PT-108/, words: /Cannot tell/i },
   'run-adjust': { heading: /LT-702/, words: /zero screw/i },
   'run-restore': { heading: /PDT-301/, words: /Loop check/ },
-  'run-budget': { heading: /Where the uncertainty comes from/, words: /accuracy of R-04/ },
+  'set-up-sheet': { heading: /PT-204/, words: /Key in, in this order/ },
+  take: { heading: /Take with you/, words: /goggles/ },
   record: { heading: /PDT-301/, words: /Record \d+|the record gives exactly this hash/ },
   workings: { heading: /Workings/, words: /uncertainty/i },
-  'workings-diagnose': { heading: /diagnos/i, words: /readings/i },
   'range-desk': { heading: /PDT-704/, words: /Fits after one change/ },
   'vessel-desk': { heading: /LT-103/, words: /silo/i },
   drum: { heading: /LT-501/, words: /drum/i },
@@ -103,8 +103,6 @@ async function takeAll(browser: Browser, address: string, scratch: string): Prom
   await take(page, 'run-adjust')
   await go('/workings')
   await take(page, 'workings')
-  await go('/workings/diagnose')
-  await take(page, 'workings-diagnose')
   await desks(page, go)
 }
 
@@ -125,6 +123,15 @@ async function desks(page: Page, go: Go): Promise<void> {
   await take(page, 'flow-desk')
   await go('/instruments/LT-602/loop')
   await take(page, 'loop-card')
+  await go('/instruments/PT-204/set-up')
+  await page.getByLabel('Damping, s', { exact: true }).fill('0.8')
+  await page.getByLabel('URV, at 100 %').fill('9')
+  await page.getByLabel('URV (100 %) reads back').fill('8.5')
+  await page.getByText(/differs from/).waitFor()
+  await take(page, 'set-up-sheet')
+  await go('/take?tags=LT-101,PDT-301,LT-702')
+  await page.getByLabel(/^goggles/).check()
+  await take(page, 'take')
 }
 
 /** One run from Prepare to its record: 0 … 42 kPa, under a guard band. */
@@ -135,15 +142,11 @@ async function wholeRun(page: Page, go: Go): Promise<void> {
   await page.getByLabel('The nameplate says the same').check()
   await take(page, 'prepare')
   await page.getByRole('button', { name: /Begin the run/ }).click()
-  await answerSteps(page, 'run-isolate', 6)
+  await answerSteps(page, 'run-isolate', 9)
   for (const reading of READINGS) await typeReading(page, reading)
   await page.getByLabel(/^applied,/).fill('31.502')
   await page.getByLabel(/^reading,/).fill('16.042')
   await take(page, 'run-as-found')
-  await page.keyboard.press('u')
-  await page.getByRole('region', { name: 'Uncertainty budget' }).waitFor()
-  await take(page, 'run-budget')
-  await page.keyboard.press('u')
   for (const reading of READINGS.toReversed().slice(1)) await typeReading(page, reading)
   await page.locator('.actions button').first().waitFor()
   await page
@@ -155,8 +158,8 @@ async function wholeRun(page: Page, go: Go): Promise<void> {
   if (await form.isVisible()) {
     await form.getByLabel('In words').fill('lower, then upper')
     await form.getByLabel(/^at applied/).fill('0.000')
-    await form.getByLabel(/^output before/).fill('4.012')
-    await form.getByLabel(/^output after/).fill('4.001')
+    await form.getByLabel(/^PV before/).fill('0.032')
+    await form.getByLabel(/^PV after/).fill('0.000')
     await page.getByRole('button', { name: 'Record this act' }).click()
     await page.getByRole('button', { name: /^Adjustment done/ }).click()
     for (const percent of [0, 25, 50, 75, 100, 75, 50, 25, 0])

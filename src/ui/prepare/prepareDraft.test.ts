@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest'
+import type { ReferenceOffers } from '@/plans/offers'
 import { benchWorld } from '../../../tests/support/benchPlant'
 import { PrepareShape, prepareDraft, wishesOf } from './prepareDraft'
 
@@ -38,5 +39,28 @@ describe('what Prepare sends', () => {
   ])('what is wrong is said at its box: %s', (field, change) => {
     const refused = PrepareShape.safeParse(wishes(change))
     expect(refused.error?.issues.map(({ path }) => path.join('.'))).toEqual([field])
+  })
+})
+
+describe('what Prepare begins with', () => {
+  const offer = (id: string, mark: 'inside' | 'look' | 'outside') =>
+    ({ standard: { id }, mark }) as ReferenceOffers['inputs'][number] // only these are looked at
+  const offers = {
+    inputs: [offer(A, 'inside'), offer(B, 'inside'), offer(M, 'look')],
+    outputs: null,
+    isSubRanged: false,
+    suggestedInputIds: [],
+  }
+  test.each([
+    ['the best, where it was never calibrated', [], A],
+    ['the last one, where it still suits', [B], B],
+    ['the best, where the last one does not suit any more', [M], A],
+  ])('%s', (_, last, first) => {
+    expect(prepareDraft(configuration, offers, last).inputIds).toEqual([first])
+  })
+  test('a hold of five times the damping', () => {
+    const damped = { ...configuration, setUp: { dampingSeconds: 1.3 } }
+    expect(prepareDraft(damped, offers).plan.dwellSeconds).toBe('7')
+    expect(prepareDraft({ ...configuration, setUp: { dampingSeconds: 0 } }, offers).plan.dwellSeconds).toBe('')
   })
 })
