@@ -440,7 +440,7 @@ test('registered on screen, and another one like it: only what is its own is typ
     ['Serial number', 'X-17'],
   ] as const)
     await box(label).fill(text)
-  await page.getByRole('group', { name: 'Error limit' }).getByRole('textbox').first().fill('0.5')
+  await page.getByLabel('Error limit, ±').fill('0.5')
   await page.getByRole('button', { name: 'Register', exact: true }).click()
   await page.waitForURL(/\/instruments\/JOB-R1$/)
   await page.getByRole('link', { name: 'Register one like this' }).click()

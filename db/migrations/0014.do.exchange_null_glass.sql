@@ -25,3 +25,8 @@ ALTER TABLE reading
   -- The level in a gauge glass, % of it; the difference of pressure is computed.
   ADD COLUMN glass_percent numeric,
   ADD CHECK ((nominal_percent IS NULL) = (deflection_percent IS NULL));
+
+-- The gauge glass of a cold drum is a reference too.
+ALTER TABLE standard DROP CONSTRAINT standard_principle_check;
+ALTER TABLE standard ADD CONSTRAINT standard_principle_check
+  CHECK (principle IN ('indicator', 'dial', 'liquid-column', 'dead-weight', 'gauge-glass'));
