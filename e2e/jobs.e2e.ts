@@ -138,8 +138,8 @@ test('a meter on volts is asked about by its nature; taken all the same, Judge l
   await page.keyboard.press('Enter')
   await accepted(page, 2)
   // A mark that slipped is put right by one key.
-  await type('40.000', '200.03')
-  await expect(question).toContainText('200.03 for 20.003 mA? The decimal mark')
+  await type('40.000', '2.0003')
+  await expect(question).toContainText('2.0003 for 20.003 mA? The decimal mark')
   await page.keyboard.press('+')
   await expect(page.getByLabel(/^reading,/)).toHaveValue('20.003')
   await page.keyboard.press('Enter')

@@ -171,12 +171,17 @@ for (const job of SET_UPS)
       await inputs.getByLabel(label, { exact: true }).selectOption(value)
     for (const [label, value] of Object.entries(job.wanted)) await inputs.getByLabel(label, { exact: true }).fill(value)
     const shown = page.getByRole('region', { name: 'What it then shows' })
-    for (const [index, [pv, output, display]] of job.shows.entries())
-      await expect(
-        shown.getByRole('row', {
-          name: new RegExp(`^${[0, 50, 100][index]} % ${`${pv} ${output} ${display}`.trim().replaceAll('.', '\\.')}`),
-        }),
-      ).toBeVisible()
+    for (const [index, figures] of job.shows.entries()) {
+      const cells = shown
+        .getByRole('row')
+        .nth(index + 1)
+        .getByRole('cell')
+      for (const [column, figure] of figures.entries())
+        if (figure !== '')
+          await expect
+            .poll(async () => Number(await cells.nth(column + 1).textContent()))
+            .toBeCloseTo(Number(figure), 3)
+    }
     // The order that keeps a device consistent.
     const items = page.getByRole('region', { name: 'What to key in' }).getByRole('listitem')
     const names = await items.locator('strong').allTextContents()
@@ -323,7 +328,7 @@ test('a drum: cold by its glass, hot by an offset that is remembered, then the c
   const dialog = page.getByRole('dialog')
   await dialog.getByLabel('Reason').fill('hot range for 30 bar')
   await dialog.getByRole('button', { name: 'Apply and open its calibration' }).click()
-  await expect(dialog.getByRole('alert')).toContainText('a hot offset stands in it')
+  await expect(dialog.getByRole('alert')).toContainText(/a hot offset stands in it/i)
   await dialog.getByLabel('The hot offset is taken back at the instrument').check()
   await dialog.getByRole('button', { name: 'Apply and open its calibration' }).click()
   await page.waitForURL(/\/calibrate$/)
