@@ -42,9 +42,9 @@ test('what is typed and not sent is found again on another device', async ({ pag
   await startRun(page, 'PT-403')
   const kept = page.waitForResponse((answer) => {
     const sent = answer.request().postData() ?? ''
-    return answer.url().endsWith('/presence') && sent.includes('"0.0130"') && sent.includes('"4.0"')
+    return answer.url().endsWith('/presence') && sent.includes('"-0.4500"') && sent.includes('"4.0"')
   })
-  await page.keyboard.type('0.0130')
+  await page.keyboard.type('-0.4500')
   await page.keyboard.press('Enter')
   await page.keyboard.type('4.0')
   expect((await kept).status()).toBe(200)
@@ -53,7 +53,7 @@ test('what is typed and not sent is found again on another device', async ({ pag
   try {
     await workAs(tablet, ILKA.id)
     await goTo(tablet, page.url())
-    await expect(tablet.getByLabel(/^applied,/)).toHaveValue('0.0130')
+    await expect(tablet.getByLabel(/^applied,/)).toHaveValue('-0.4500')
     await expect(tablet.getByLabel(/^reading,/)).toHaveValue('4.0')
     // Finished here, it is gone there.
     await tablet.getByLabel(/^reading,/).fill('4.006')
