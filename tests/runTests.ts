@@ -14,9 +14,10 @@ type Tally = { passed: number; failed: number }
 type Suite = 'checks' | 'unit' | 'db' | 'e2e'
 const DIST = '.next-test'
 
-/** Runs the suites one after the other and ends with one line over all of them. */
+/** Runs the suites one after the other and ends with one line over all of them; `--files a,b` takes these of e2e alone. */
 await runConductor(async () => {
-  const { values } = parseArgs({ options: { only: { type: 'string' } } })
+  const { values } = parseArgs({ options: { only: { type: 'string' }, files: { type: 'string' } } })
+  const files = values.files?.split(',') ?? []
   const isWanted = (suite: Suite) => values.only === undefined || values.only === suite
   const folder = mkdtempSync(join(tmpdir(), 'barys-test-'))
   chmodSync(folder, 0o755) // as root the cluster runs as another user, who must be able to enter
@@ -27,7 +28,7 @@ await runConductor(async () => {
     if (isWanted('unit')) tallies.push(vitest('unit', folder, {}))
     if (isWanted('db') || isWanted('e2e')) cluster = await throwawayCluster(folder)
     if (cluster && isWanted('db')) tallies.push(vitest('db', folder, databaseEnv(cluster)))
-    if (cluster && isWanted('e2e')) tallies.push(await endToEnd(cluster, folder))
+    if (cluster && isWanted('e2e')) tallies.push(await endToEnd(cluster, folder, files))
   } finally {
     cluster?.stop()
     rmSync(folder, { recursive: true, force: true })
@@ -82,7 +83,7 @@ function vitest(project: 'unit' | 'db', folder: string, env: Record<string, stri
  * Two halves at once, each a process with a database and a server of its own: a browser, a server and a database take
  * turns, so that one half alone leaves much of a machine idle.
  */
-async function endToEnd(cluster: Cluster, folder: string): Promise<Tally> {
+async function endToEnd(cluster: Cluster, folder: string, files: readonly string[]): Promise<Tally> {
   const chromium = chromiumPath()
   buildIfStale(DIST)
   await migrate(cluster.ownerUrl, cluster.applicationRole)
@@ -99,7 +100,7 @@ async function endToEnd(cluster: Cluster, folder: string): Promise<Tally> {
       const shard = index + 1
       const file = join(folder, `e2e${shard}.json`)
       const args = [`--shard=${shard}/${halves.length}`, `--output=test-results/${shard}`, '--reporter=list,json']
-      const status = await runBeside(join(ROOT, 'node_modules/.bin/playwright'), ['test', ...args], {
+      const status = await runBeside(join(ROOT, 'node_modules/.bin/playwright'), ['test', ...args, ...files], {
         ...databaseEnv(half),
         BARYS_DIST: DIST,
         BARYS_CHROMIUM: chromium,

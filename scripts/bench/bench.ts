@@ -4,6 +4,7 @@ import { cpus } from 'node:os'
 import { join } from 'node:path'
 import { ROOT } from '../setup/root'
 import { adjustmentSection, calibrationSection, diagnosisSection } from './accuracySections'
+import { actsSection } from './actsSection'
 import { runSections } from './runSections'
 import { analysisSection, monteCarloSection, steamSection, unitSection } from './speedSections'
 
@@ -25,6 +26,7 @@ const sections = [
   calibrationSection(),
   adjustmentSection(),
   ...(await runSections()),
+  actsSection(),
 ]
 const report = sections.join('\n')
 const file = join(ROOT, 'docs/benchmarks.md')
