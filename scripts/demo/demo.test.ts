@@ -10,11 +10,11 @@ import { certificateOn, demoStandards } from './standards'
 const TODAY = new Date('2026-11-20T08:00:00Z')
 
 describe('the invented plant', () => {
-  test('has forty-five instruments of every kind, eleven references and five people', () => {
+  test('has forty-five instruments of every kind, twelve references and five people', () => {
     expect(DEMO_INSTRUMENTS).toHaveLength(45)
     expect(new Set(DEMO_INSTRUMENTS.map(({ tag }) => tag)).size).toBe(45)
     expect(new Set(DEMO_INSTRUMENTS.map(({ configuration }) => configuration.kind)).size).toBe(9)
-    expect(demoStandards(TODAY)).toHaveLength(11)
+    expect(demoStandards(TODAY)).toHaveLength(12)
     expect(DEMO_PEOPLE).toHaveLength(5)
   })
   test.each(DEMO_INSTRUMENTS.map((instrument) => [instrument.tag, instrument] as const))(
