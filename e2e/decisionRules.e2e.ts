@@ -8,7 +8,6 @@ const isNear = (figure: string, value: number): boolean => {
 test('a guard band with conditions: statements, uncertainty and acceptance are those of the arithmetic by hand', async ({
   page,
 }) => {
-  // PT-505 of the demo: 0 … 6.5 bar on 4–20 mA.
   await open(page, '/instruments/PT-505/calibrate')
   await page.getByLabel('Decision rule').click()
   await page.getByRole('option', { name: 'guard band with conditions' }).click()
@@ -87,6 +86,9 @@ test('a guard band with conditions: statements, uncertainty and acceptance are t
   await form.getByLabel('In words').fill('trimmed at both ends')
   await form.getByLabel('Kind').click()
   await page.getByRole('option', { name: 'upper sensor trim', exact: true }).click()
+  await form.getByRole('button', { name: 'Record this act' }).click()
+  await expect(form.getByRole('alert')).toContainText('Trim the lower end first, or say why not')
+  await form.getByLabel(/^Why here or now/).fill('the lower end stood right')
   await form.getByRole('button', { name: 'Record this act' }).click()
   await page.getByRole('button', { name: /^Adjustment done/ }).click()
   await expect(page.getByText('Point 1 of 9')).toBeVisible()

@@ -100,11 +100,15 @@ test('the register takes link positions, and refuses a link where it does not se
       .nth(index)
       .fill(to ?? '')
   }
-  await page.getByLabel('Span link stands at').fill('A')
+  const standsAt = async (name: string) => {
+    await page.getByLabel('Span link stands at').click()
+    await page.getByRole('option', { name: new RegExp(`^${name}\\b`) }).click()
+  }
+  await standsAt('A')
   await page.getByLabel('Why is it changed?').fill('link looked at')
   await page.getByRole('button', { name: 'Save as version 2' }).click()
   await expect(page.getByText(/the link stands at A, and this span needs B/)).toBeVisible()
-  await page.getByLabel('Span link stands at').fill('B')
+  await standsAt('B')
   await page.getByRole('button', { name: 'Save as version 2' }).click()
   await page.waitForURL(/\/instruments\/NO-4$/)
   await expect(page.getByText(/span link at B/)).toBeVisible()
@@ -134,10 +138,10 @@ test('whatever is sent to the desks is answered in words, and nothing is half-wr
     expect(refusals.length).toBeGreaterThan(0)
     expect(JSON.stringify(refusals)).not.toMatch(/NaN|undefined|Infinity|Error:/)
   }
-  for (const desk of ['range', 'vessel', 'flow', 'loop', 'kitchen'])
+  for (const desk of ['range', 'vessel', 'flow', 'loop', 'set-up', 'kitchen'])
     expect((await page.request.get(`${address()}/api/v1/instruments/${id}/desks/${desk}`)).status()).toBe(404)
   await open(page, '/instruments/NO-5')
-  await expect(page.getByText('not set up')).toHaveCount(4)
+  await expect(page.getByText('not set up')).toHaveCount(5)
   await expect(page.getByRole('heading', { name: 'Range changes' })).toHaveCount(0)
 })
 

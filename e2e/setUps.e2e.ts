@@ -334,7 +334,7 @@ test('a drum: cold by its glass, hot by an offset that is remembered, then the c
   await page.waitForURL(/\/calibrate$/)
   // Steam tables at 31 bar absolute (IAPWS-IF97, Python iapws 1.5.2): ρs 15.5028, leg at 60 °C 984.514 kg/m³.
   await expect(page.getByText(/Registered: SET-G/)).toContainText(
-    `−${Math.abs(((15.5028 - 984.514) * G * H) / 1000).toFixed(3)}`,
+    `−${Math.abs(((15.5028 - 984.514) * G * H) / 1000).toFixed(4)}`,
   )
   await open(page, '/instruments/SET-G/range')
   await expect(page.getByText(/A hot offset stands in it/)).toHaveCount(0)
