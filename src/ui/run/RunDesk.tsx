@@ -151,7 +151,7 @@ function Desk({ initial, mark, beam, earlier, person, timeZone, standards }: Omi
           <div>
             {!facts.list && (
               <RoundFigures
-                analysis={facts.judged.analysis}
+                judged={facts.judged}
                 world={world}
                 decimals={facts.decimals.percent}
                 isDone={!facts.armed}

@@ -1,33 +1,35 @@
 import { ERROR_SHAPE_WORDS } from '@/core/analysis/errorShape'
-import type { RoundAnalysis } from '@/core/analysis/roundAnalysis'
 import { formatFixed, formatSigned } from '@/core/format/formatNumber'
 import { errorBasis, shownPercent } from '@/core/run/judge/errorBasis'
 import { judgingBasis } from '@/core/run/judge/judgeSteps'
+import { largestShown } from '@/core/run/judge/largestShown'
 import { pointName } from '@/core/run/plan/pointScale'
+import type { JudgedRound } from '@/core/run/runState'
 import type { World } from '@/schema/world'
 
 /** The figures of a round as it grows: largest error, zero, growth, hysteresis, shape. */
 export function RoundFigures({
-  analysis,
+  judged,
   world,
   decimals,
   isDone,
   cause,
 }: {
-  analysis: RoundAnalysis
+  judged: JudgedRound
   world: World
   decimals: number
   isDone: boolean
   /** The cause the readings point to, in words, where one was found. */
   cause?: string | undefined
 }) {
-  const { largest, line, hysteresisPercentSpan, shape } = analysis
+  const { nearestLimit, line, hysteresisPercentSpan, shape } = judged.analysis
   const percent = (value: number | null | undefined, signed = true) =>
     value === null || value === undefined
       ? '—'
       : `${signed ? formatSigned(value, decimals) : formatFixed(value, decimals)} %`
   const basis = errorBasis(world)
   const shown = { basis, range: judgingBasis(world).range }
+  const largest = nearestLimit && largestShown(judged.points, nearestLimit, shown)
   const isBent = world.configuration.transfer.kind !== 'linear'
   if (basis === 'reading')
     return (
