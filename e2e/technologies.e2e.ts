@@ -175,13 +175,18 @@ test('a vacuum gauge over six decades: two references, one a sub-range, errors i
   await page.getByRole('button', { name: /^Adjust/ }).click()
   await expect(page.locator('.work-steps')).toContainText('vacuum gauge: span')
   await record(page, { words: 'as its plate says' })
+  const form = page.getByRole('form', { name: 'Record an adjustment' })
+  await expect(form.getByRole('alert')).toContainText('its value, its unit and the meter')
+  await form.getByLabel('Excitation, as read').fill('5.02')
+  await form.getByLabel('Its unit').click()
+  await page.getByRole('option', { name: 'V', exact: true }).click()
+  await form.getByLabel('Read by').fill('R-06')
+  await page.getByRole('button', { name: 'Record this act' }).click()
   await page.getByRole('button', { name: 'Record this act' }).click() // asked to hold it first; it was
   await expect(page.locator('ol.cautions li')).toHaveCount(1)
   await record(page, { words: '', applied: '1008.00', before: '1020', after: '1008' })
   await page.getByRole('button', { name: 'Record this act' }).click()
-  await expect(page.getByRole('form', { name: 'Record an adjustment' }).getByRole('alert')).toContainText(
-    'where this point is taken',
-  )
+  await expect(form.getByRole('alert')).toContainText('where this point is taken')
   await record(page, { applied: '795.00', before: '806', after: '795' })
   await page.getByRole('button', { name: 'Record this act' }).click()
   await expect(page.locator('ol.cautions li')).toHaveCount(2)
@@ -197,6 +202,7 @@ test('a vacuum gauge over six decades: two references, one a sub-range, errors i
     expectReading(text, [applied, output], Number(applied), percent)
   }
   expect(text).toMatch(/As found: OUTSIDE its error limit \(largest \+1(2\.87\d*|2\.9|3) % of reading/)
+  expect(text).toMatch(/vacuum gauge: excitation: as its plate says; 5\.02 V by R-06 held [5-9] s/)
   expect(text).toContain('Error limit over accuracy of R-09')
   expect(text).toContain('Error limit over accuracy of R-10')
   // Its budget is one of the reading as everything else there.

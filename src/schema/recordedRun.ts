@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { DECISIONS } from '@/core/run/decision'
 import { ADJUSTMENT_KINDS, type AdjustmentKind } from '../core/adjust/adjustmentKind'
+import { EXCITATION_UNITS } from '../core/adjust/excitation'
 import { Standard } from './world'
 
 /*
@@ -69,6 +70,10 @@ const RecordedAdjustment = z.strictObject({
   /** PV before and after, in the unit of the range, where it was noted. */
   beforePv: z.string().optional(),
   afterPv: z.string().optional(),
+  /** The excitation of a vacuum gauge: as read, in which unit, by which meter; all three, or in records before it none. */
+  excitation: z.string().optional(),
+  excitationUnit: z.enum(EXCITATION_UNITS).optional(),
+  excitationMeter: z.string().optional(),
   /** The act this one takes the place of; it stays in the record. */
   supersedes: z.uuid().optional(),
   /** Why it was corrected, or done where or when it does not belong. */

@@ -72,6 +72,18 @@ describe('an adjustment', () => {
     })
     expect(NewAdjustment.parse({ ...act, words: ' vented ' })).toMatchObject({ words: 'vented' })
   })
+  test('of an excitation has its value, unit and meter; another act has none of them', () => {
+    const said = 'excitation: an excitation has its value, its unit and the meter it was read by'
+    const excitation = { ...act, kind: 'excitation', excitation: '5,02', excitationUnit: 'V', excitationMeter: 'R-06' }
+    expect(NewAdjustment.parse(excitation)).toMatchObject({ excitation: '5.02', excitationUnit: 'V' })
+    expect(words(NewAdjustment.safeParse({ ...excitation, excitationMeter: '' }))).toContain(said)
+    expect(words(NewAdjustment.safeParse({ ...excitation, excitationUnit: null }))).toContain(said)
+    expect(words(NewAdjustment.safeParse({ ...excitation, excitation: '', words: 'as its plate says' }))).toContain(
+      said,
+    )
+    expect(words(NewAdjustment.safeParse({ ...excitation, kind: 'vacuum-span' }))).toContain(said)
+    expect(NewAdjustment.safeParse({ ...excitation, excitationUnit: 'kV' }).success).toBe(false)
+  })
   test('of a kind nobody knows is refused', () => {
     expect(NewAdjustment.safeParse({ ...act, words: 'x', kind: 'hammer' }).success).toBe(false)
   })

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { DECISIONS } from '@/core/run/decision'
 import { ADJUSTMENT_KINDS, type AdjustmentKind } from '../core/adjust/adjustmentKind'
+import { EXCITATION_UNITS } from '../core/adjust/excitation'
 import { PointListForm } from './configurationForm'
 import { AbsentDecimalText, DecimalText, OptionalDecimalText } from './decimal'
 import { OptionalText, Reason } from './texts'
@@ -54,6 +55,10 @@ export const NewAdjustment = z
     /** PV before and after, in the unit of the range: trims of the sensor are seen in it. */
     beforePv: OptionalDecimalText,
     afterPv: OptionalDecimalText,
+    /** The excitation of a vacuum gauge: as read, in which unit, by which meter; with that kind of act and no other. */
+    excitation: OptionalDecimalText,
+    excitationUnit: z.enum(EXCITATION_UNITS).nullable().default(null),
+    excitationMeter: OptionalText(100).default(null),
     heldSeconds: z.int().min(0).max(86_400).nullable().default(null),
     /** The act this one corrects; with its reason. */
     supersedes: z.uuid().nullable().default(null),
@@ -62,10 +67,20 @@ export const NewAdjustment = z
     /** The corrected act was never done. */
     isWithdrawn: z.boolean().default(false),
   })
-  .refine((done) => done.words !== '' || done.afterOutput !== null || done.afterPv !== null || done.isWithdrawn, {
-    path: ['words'],
-    error: 'say what was done, or give the reading after it',
-  })
+  .refine(
+    (done) =>
+      done.words !== '' ||
+      [done.afterOutput, done.afterPv, done.excitation].some((figure) => figure !== null) ||
+      done.isWithdrawn,
+    { path: ['words'], error: 'say what was done, or give the reading after it' },
+  )
+  .refine(
+    ({ kind, isWithdrawn, excitation, excitationUnit, excitationMeter }) => {
+      const given = [excitation, excitationUnit, excitationMeter].filter((each) => each !== null).length
+      return given === (kind === 'excitation' && !isWithdrawn ? 3 : 0)
+    },
+    { path: ['excitation'], error: 'an excitation has its value, its unit and the meter it was read by' },
+  )
   .refine(({ supersedes, reason }) => supersedes === null || reason !== null, {
     path: ['reason'],
     error: 'say why it is corrected',

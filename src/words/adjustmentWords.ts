@@ -22,7 +22,9 @@ export function adjustmentWords(done: RecordedAdjustment, units: ActUnits): stri
   const held = done.heldSeconds === undefined ? '' : `held ${done.heldSeconds} s`
   const pv = changeWords(done.beforePv, done.afterPv)
   const output = changeWords(done.beforeOutput, done.afterOutput)
-  const figures = [at, pv && `PV ${pv} ${units.range}`, output && `${output} ${units.output}`, held]
+  const excitation =
+    done.excitation && `${formatReading(done.excitation)} ${done.excitationUnit} by ${done.excitationMeter}`
+  const figures = [excitation, at, pv && `PV ${pv} ${units.range}`, output && `${output} ${units.output}`, held]
   const said = [done.words, figures.filter(Boolean).join(' '), done.reason ?? '']
   return `${ADJUSTMENT_KINDS[done.kind]}: ${said.filter(Boolean).join('; ')}`
 }

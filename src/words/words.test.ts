@@ -25,6 +25,11 @@ describe('an act as a line', () => {
     )
     expect(adjustmentWords({ ...ACT, beforeOutput: null }, UNITS)).toContain('… → 20.1 kPa')
   })
+  test('tells an excitation with its unit and its meter', () => {
+    const excitation = { excitation: '5.02', excitationUnit: 'V' as const, excitationMeter: 'R-06' }
+    const act = { ...ACT, kind: 'excitation' as const, applied: null, beforeOutput: null, afterOutput: null, words: '' }
+    expect(adjustmentWords({ ...act, ...excitation, heldSeconds: 6 }, UNITS)).toMatch(/: 5\.02 V by R-06 held 6 s$/)
+  })
 })
 
 test.each([

@@ -48,12 +48,6 @@ export function recordAdjustment(runId: string, done: NewAdjustment, { person, n
         others.map(({ kind }) => kind),
       )
       refuseTrimAtPressure(done, run.world)
-      if (done.kind === 'excitation' && done.words === '' && done.afterOutput === null)
-        throw new Refusal(
-          'words',
-          'the excitation is not said',
-          'enter its value, its unit and the meter it was read by',
-        )
     }
     const afterRound = run.rounds.length - 1
     refuseForeignId(await insertAdjustment(db, { ...done, runId, afterRound, at: now, personId: person.id }))
@@ -64,7 +58,7 @@ export function recordAdjustment(runId: string, done: NewAdjustment, { person, n
 /** What makes two acts the same. */
 const SAME_ACT = [
   ...(['kind', 'words', 'applied', 'beforeOutput', 'afterOutput', 'beforePv', 'afterPv'] as const),
-  ...(['supersedes', 'reason'] as const),
+  ...(['excitation', 'excitationUnit', 'excitationMeter', 'supersedes', 'reason'] as const),
 ]
 
 /** Only an act of this round that still stands is corrected, once, and by one of its own round. */

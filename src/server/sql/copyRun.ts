@@ -41,9 +41,9 @@ const COPY_DECISIONS = `INSERT INTO run_decision (run_id, round, turn, decision,
      FROM run_decision WHERE run_id = $1`
 
 const COPY_ADJUSTMENTS = `INSERT INTO adjustment (id, run_id, after_round, kind, words, applied, before_output, after_output, before_pv, after_pv,
-                           held_seconds, supersedes, reason, is_withdrawn, done_at, done_by)
+                           excitation, excitation_unit, excitation_meter, held_seconds, supersedes, reason, is_withdrawn, done_at, done_by)
    SELECT ${COPIED_ID('id')}, $2::uuid, after_round, kind, coalesce($3::jsonb ->> id::text, words), applied, before_output, after_output, before_pv, after_pv,
-          held_seconds, CASE WHEN supersedes IS NULL THEN NULL ELSE ${COPIED_ID('supersedes')} END, reason, is_withdrawn, done_at, done_by
+          excitation, excitation_unit, excitation_meter, held_seconds, CASE WHEN supersedes IS NULL THEN NULL ELSE ${COPIED_ID('supersedes')} END, reason, is_withdrawn, done_at, done_by
      FROM adjustment WHERE run_id = $1 ORDER BY done_at, supersedes NULLS FIRST`
 
 const COPY_WORK_STEPS = `INSERT INTO work_step (id, run_id, list, item, outcome, words, answered_at, answered_by)

@@ -30,6 +30,9 @@ export function ActCorrectionDialog({ done, units, kinds, close, record }: Props
     afterOutput: done.afterOutput ?? '',
     beforePv: done.beforePv ?? '',
     afterPv: done.afterPv ?? '',
+    excitation: done.excitation ?? '',
+    excitationUnit: done.excitationUnit ?? '',
+    excitationMeter: done.excitationMeter ?? '',
     reason: '',
   })
   const sending = useSending()

@@ -20,6 +20,9 @@ const EMPTY: ActBoxes = {
   afterOutput: '',
   beforePv: '',
   afterPv: '',
+  excitation: '',
+  excitationUnit: '',
+  excitationMeter: '',
   reason: '',
 }
 
@@ -63,8 +66,8 @@ export function AdjustForm({
     words.current?.focus()
   }
   const change = (next: ActBoxes) => {
-    // Where no pressure is applied, as for an excitation, it is held from the figure that is read.
-    const watched = isWithoutPressure ? next.afterOutput !== boxes.afterOutput : next.applied !== boxes.applied
+    // No pressure is applied for an excitation: it is held from the figure that is read.
+    const watched = isWithoutPressure ? next.excitation !== boxes.excitation : next.applied !== boxes.applied
     if (watched) hold.restart()
     setBoxes(next)
   }
@@ -86,7 +89,7 @@ export function AdjustForm({
           ))}
         </TextField>
         <WordsBox
-          label={kind === 'excitation' ? 'In words: value, unit, meter' : 'In words'}
+          label="In words"
           value={boxes.words}
           change={(typed) => change({ ...boxes, words: typed })}
           inputRef={words}
