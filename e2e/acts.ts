@@ -16,9 +16,11 @@ export async function countActs(page: Page): Promise<void> {
       sessionStorage.setItem('acts', JSON.stringify(acts))
     }
     addEventListener('click', (event) => event.detail > 0 && add('clicks', 1), true)
+    const isText = (box: unknown): box is HTMLInputElement | HTMLTextAreaElement =>
+      box instanceof HTMLTextAreaElement || (box instanceof HTMLInputElement && box.type !== 'checkbox')
     addEventListener(
       'keydown',
-      (event) => add(event.key.length === 1 && event.key !== ' ' ? 'letters' : 'keys', 1),
+      (event) => (event.key.length > 1 || (event.key === ' ' && !isText(event.target))) && add('keys', 1),
       true,
     )
     let last: EventTarget | null = null
@@ -26,11 +28,10 @@ export async function countActs(page: Page): Promise<void> {
       'input',
       (event) => {
         const box = event.target
-        if (!(box instanceof HTMLInputElement || box instanceof HTMLTextAreaElement) || box.type === 'checkbox') return
+        if (!isText(box)) return
         if (last !== box) add('boxes', 1)
         // Filled at once by a test, it is as if its letters had been typed.
-        const by = event instanceof InputEvent && event.data !== null ? 0 : Math.max(0, box.value.length)
-        add('letters', by)
+        add('letters', event instanceof InputEvent && event.data !== null ? event.data.length : box.value.length)
         last = box
       },
       true,
