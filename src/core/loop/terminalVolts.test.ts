@@ -11,6 +11,12 @@ test('short of what it needs is said, with by how much', () => {
   expect(found.words).toContain('1.50 V short of what it needs at 20 mA')
 })
 
+test('a tenth of a volt short is short, just what it needs is not', () => {
+  const needs = { ...LOOP, seriesOhms: 675 } // 24 − 0.020 · 675 = 10.5 V
+  expect(terminalVerdict({ milliamp: 20, volts: 10.4 }, needs).words).toContain('0.10 V short')
+  expect(terminalVerdict({ milliamp: 20, volts: 10.5 }, needs).words).toBeNull()
+})
+
 test.each([
   [21, null],
   [20.6, null],
