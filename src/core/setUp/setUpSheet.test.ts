@@ -105,5 +105,9 @@ describe('damping is a first-order lag', () => {
     expect(dampingNote(2, 'level-transmitter')).toBeNull()
     expect(dampingNote(3.1, 'level-transmitter')).toContain('wait 16 s')
     expect(dampingNote(0.9, 'flow-transmitter')).toContain('about 1 s')
+    for (const kind of ['pressure-transmitter', 'dp-transmitter']) {
+      expect([0.2, 2].map((seconds) => dampingNote(seconds, kind))).toEqual([null, null])
+      expect([0.1, 2.1].filter((seconds) => dampingNote(seconds, kind) === null)).toEqual([])
+    }
   })
 })
