@@ -110,6 +110,9 @@ describe('what the model finds', () => {
     const atWork = isolated(facts('direct'))
     expect(hazards('direct', atWork, hose('off'))).toContain('hose-under-pressure')
   })
+  test('the block valve opened with the hose on', () => {
+    expect(hazards('two-valve', isolated(facts('two-valve')), valve({ block: 'open' }))).toContain('hose-at-process')
+  })
   test('two seals vented one after the other: the first one leaves the other alone under pressure', () => {
     const shut = ticked('remote-seal', valve({ high: 'closed', low: 'closed' }))
     const vents = { valves: { 'vent-high': 'open', 'vent-low': 'open' } } as const
