@@ -238,8 +238,12 @@ async function typeReading(page: Page, [applied, output]: readonly [string, stri
   await page.getByLabel(/^applied,/).fill(applied)
   await page.getByLabel(/^(reading|meter),/).fill(output)
   await page.getByLabel(/^(reading|meter),/).press('Enter')
-  if (isLast) await page.locator('.entry').waitFor({ state: 'detached' })
-  else await rows.nth(before).waitFor()
+  const isStored = isLast ? page.locator('.entry').waitFor({ state: 'detached' }) : rows.nth(before).waitFor()
+  // Far from its point it is asked about; here it is so on purpose.
+  const question = page.locator('.entry-question')
+  const isAsked = await Promise.race([isStored.then(() => false), question.waitFor().then(() => true)])
+  if (isAsked) await page.keyboard.press('Enter')
+  await isStored
 }
 
 /**
