@@ -131,6 +131,7 @@ async function desks(page: Page, go: Go): Promise<void> {
   await take(page, 'set-up-sheet')
   await go('/take?tags=LT-101,PDT-301,LT-702')
   await page.getByLabel(/^goggles/).check()
+  await toTop(page)
   await take(page, 'take')
 }
 
@@ -140,6 +141,7 @@ async function wholeRun(page: Page, go: Go): Promise<void> {
   await page.getByLabel('Decision rule').click()
   await page.getByRole('option', { name: 'guard band with conditions' }).click()
   await page.getByLabel('The nameplate says the same').check()
+  await toTop(page)
   await take(page, 'prepare')
   await page.getByRole('button', { name: /Begin the run/ }).click()
   await answerSteps(page, 'run-isolate', 9)
@@ -215,6 +217,12 @@ async function openRun(page: Page, go: Go): Promise<void> {
   await page.getByText(/^Cannot tell/).waitFor()
   await take(page, 'run-judge-open')
 }
+
+/** What was clicked has scrolled the page, or a part of it: back to where one begins to read. */
+const toTop = (page: Page) =>
+  page.evaluate(() => {
+    for (const part of document.querySelectorAll('*')) part.scrollTop = 0
+  })
 
 /** Ticks every step of Isolate or Restore; takes a picture on the way. */
 async function answerSteps(page: Page, picture?: string, atStep?: number): Promise<void> {

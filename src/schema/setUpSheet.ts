@@ -32,7 +32,7 @@ export const SetUpWanted = z
     alarmLowMilliamp: optionalNumber('Lower alarm, mA'),
     alarmHighMilliamp: optionalNumber('Upper alarm, mA'),
     deviceTag: words('Tag in the device', 32),
-    isWriteProtected: flag('Write protection on'),
+    isWriteProtected: flag('Write-protected'),
   })
   .superRefine((wanted, ctx) => {
     const refuse = (path: string, message: string) => ctx.addIssue({ code: 'custom', path: [path], message })

@@ -26,7 +26,11 @@ describe('what a job asks for', () => {
     [{}, /digital communicator/, /screwdrivers/],
     [{ adjustedBy: 'screws' }, /screwdrivers for zero and span/, /communicator/],
     [{ adjustedBy: 'buttons' }, /sheet of its buttons/, /communicator/],
-    [{ signal: '3-15psi', kind: 'pneumatic-transmitter', adjustedBy: 'screws' }, /air supply/, /loop supply|meter for/],
+    [
+      { signal: '3-15psi', kind: 'pneumatic-transmitter', adjustedBy: 'screws' },
+      /air supply.*; test gauge with room above the top of 3 … 15 psi;/,
+      /loop supply|meter for/,
+    ],
     [{ signal: 'display', kind: 'dial-gauge', adjustedBy: 'pointer' }, /pointer puller/, /meter for/],
     [{ hookUp: 'bench' }, /loop supply, 24 V/, /hydraulic/],
     [

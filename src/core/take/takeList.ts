@@ -1,7 +1,7 @@
 import { ADJUSTABLE, type AdjustedFacts, adjustedByOf } from '../adjust/adjustedBy'
 import { CONSTRUCTIONS, type Construction } from '../range/bodySteps'
 import type { HookUp } from '../run/plan/hookUp'
-import { isTransmitted, SIGNALS } from '../signal/signal'
+import { isTransmitted, SIGNALS, signalLabel } from '../signal/signal'
 import { isTwoWireLoop, signalKind } from '../signal/signalKind'
 import { convertPressure, type PressureUnit } from '../units/pressureUnit'
 
@@ -89,7 +89,7 @@ function electrical({ configuration: c }: TakeJob): string[] {
   const isAir = signalKind(c.signal).carrier === 'air'
   return [
     ...(isAir
-      ? ['air supply with regulator', `test gauge with room above the top of ${c.signal}`]
+      ? ['air supply with regulator', `test gauge with room above the top of ${signalLabel(c.signal)}`]
       : [`meter for ${unit}`, 'leads and clips']),
     ...(isTwoWireLoop(c.signal) && c.hookUp === 'bench' ? ['loop supply, 24 V'] : []),
     ...(isTwoWireLoop(c.signal) ? ['sense resistor for the host’s input'] : []),

@@ -46,7 +46,7 @@ export function TakeDesk({ jobs, timeZone, mayNote }: Props) {
             return (
               <section key={group} aria-label={TAKE_GROUPS[group]}>
                 <h2>{TAKE_GROUPS[group]}</h2>
-                <ul className="plain-list">
+                <ul className="plain-list is-marked">
                   {own.map(({ what, tags }) => (
                     <li key={what}>
                       <Tick

@@ -54,6 +54,7 @@ export const baseStyles: GlobalStylesProps['styles'] = [
     input: { accentColor: 'var(--brass)' },
     '.head-row': { display: 'flex', gap: '16px', alignItems: 'baseline', flexWrap: 'wrap' },
     '.head-row .end': { marginLeft: 'auto' },
+    '.nowrap': { whiteSpace: 'nowrap' },
     '.tag': { fontWeight: '700', whiteSpace: 'nowrap' },
     '.facts': { display: 'grid', gridTemplateColumns: 'max-content 1fr', gap: '5px 16px' },
     '.facts dt': { color: 'var(--soft)' },

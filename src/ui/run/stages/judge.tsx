@@ -1,6 +1,5 @@
 import { remedyFactsOf } from '@/core/run/advise/adviseRound'
-import { errorBasis } from '@/core/run/judge/errorBasis'
-import { readingSlip } from '@/core/run/judge/readingSlip'
+import { roundSlips } from '@/core/run/judge/roundSlips'
 import { pointName } from '@/core/run/plan/pointScale'
 import { fetchedAhead } from '../../parts/fetchedAhead'
 import { Notice } from '../../parts/Notice'
@@ -41,27 +40,15 @@ export const judge: StageView = {
 
 /** Readings of the round that look like slips, each with the way to its row. */
 function SlipsFound({ run: { world }, facts: { round }, correct }: StageProps) {
-  if (errorBasis(world) === 'reading') return null
-  const percents = [...new Set(world.points.map(({ percent }) => percent))]
-  const found = round.steps.flatMap((step) => {
-    const reading = step.readings.at(-1)
-    const slip =
-      reading &&
-      readingSlip(
-        { point: step.percent, applied: Number(reading.applied), output: Number(reading.output) },
-        world,
-        percents,
-      )
-    return slip && slip.nature !== 'far' ? [{ step, words: slip.words }] : []
-  })
+  const found = roundSlips(round.steps, world)
   if (found.length === 0) return null
   return (
     <Notice tone="inside-look" isSmall>
       <p>Some readings look like slips:</p>
       <ul className="cautions">
-        {found.map(({ step, words }) => (
+        {found.map(({ step, slip }) => (
           <li key={step.id}>
-            {pointName(step.percent, world.configuration)}, {step.direction}: {words}.{' '}
+            {pointName(step.percent, world.configuration)}, {step.direction}: {slip.words}{' '}
             {correct && (
               <button type="button" className="link-button" onClick={() => correct(step)}>
                 Look at this row

@@ -109,7 +109,7 @@ export function LoopCheckPanel({ run, judged, record, trimToHost }: Props) {
           rows={rows.map((row) => ({ ...row, ...recordedOf(run, row.percent) }))}
           keyOf={({ percent }) => percent}
           columns={[
-            { head: 'Output', is: 'figure', cell: ({ percent }) => `${percent} %` },
+            { head: 'Output', is: 'figure', cell: ({ percent }) => <span className="nowrap">{percent} %</span> },
             {
               head: `Should show, ${scale.unit}`,
               is: 'right',
@@ -137,7 +137,7 @@ export function LoopCheckPanel({ run, judged, record, trimToHost }: Props) {
                 <>
                   {known && known.hostValue !== null && formatReading(known.hostValue)}
                   {error?.milliamp != null && (
-                    <span className="soft small block">{formatFixed(error.milliamp, 3)} mA</span>
+                    <span className="soft small block nowrap">{formatFixed(error.milliamp, 3)} mA</span>
                   )}
                 </>
               ),
@@ -171,7 +171,7 @@ function Volts({ at, ohms, of }: { at: number; ohms: number; of: { lower: number
   return (
     <>
       {formatFixed(volts, 3)}
-      <span className="soft small block">{formatFixed(volts * 1000, 1)} mV</span>
+      <span className="soft small block nowrap">{formatFixed(volts * 1000, 1)} mV</span>
     </>
   )
 }
