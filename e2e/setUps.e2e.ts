@@ -231,6 +231,21 @@ for (const job of SET_UPS)
     if (job.wanted['Damping, s']) expect(text).toContain(`as found ${job.wanted['Damping, s']} s`)
   })
 
+test('a range widened by hand in the register takes its display along', async ({ page }) => {
+  await registerInstrument(page, 'SET-W', { ...DEVICE, displayScale: { lower: 0, upper: 8, unit: 'm' } })
+  await open(page, '/instruments/SET-W/edit')
+  await page.getByLabel('URV (100 % output)').fill('60')
+  // 8 m over 40 kPa are 12 m over 60 kPa.
+  await expect(page.getByText('a display that goes on showing the same goes from 0 to 12 m')).toBeVisible()
+  await page.getByRole('button', { name: 'Take that' }).click()
+  await expect(page.getByLabel('Display at 100 % output')).toHaveValue('12')
+  await expect(page.getByRole('button', { name: 'Take that' })).toHaveCount(0)
+  await page.getByLabel('Why is it changed?').fill('taller tank')
+  await page.getByRole('button', { name: 'Save as version 2' }).click()
+  await page.waitForURL(/\/instruments\/SET-W$/)
+  await expect(page.getByText(/0 … 12 m\b/).first()).toBeVisible()
+})
+
 test('an instrument with screws has no sheet, and is told why', async ({ page }) => {
   await registerInstrument(page, 'SET-N', { ...DEVICE, adjustedBy: 'screws' })
   await open(page, '/instruments/SET-N/set-up')

@@ -59,7 +59,7 @@ export function InstrumentForm({ purpose, initial, areas }: Props) {
           ))}
         </datalist>
       </fieldset>
-      <RangeFields form={form} />
+      <RangeFields form={form} was={initial} />
       <SetUpInDevice form={form} />
       <CheckingFields form={form} />
       <ParticularsFields form={form} />

@@ -9,9 +9,11 @@ import { TRANSFER_WORDS } from '@/words/transferWords'
 import { BoundBox, BoundChoice } from '../form/BoundFields'
 import { ManyChoice } from '../form/ManyChoice'
 import { PRESSURE_UNIT_CHOICES } from '../form/pressureUnitChoices'
+import { Notice } from '../parts/Notice'
 import { Tick } from '../parts/Tick'
 import { BodyFields } from './BodyFields'
 import { convertedBoxes } from './convertedBoxes'
+import { displayCarried } from './displayCarried'
 import type { InstrumentFormProps } from './instrumentFormProps'
 import { LiveBeam } from './LiveBeam'
 
@@ -20,8 +22,11 @@ const MEASURES = Object.entries(PRESSURE_KINDS).map(([id, { label }]) => [id, `$
 const TRANSFERS = Object.entries(TRANSFER_WORDS)
 const CONNECTIONS = Object.entries(HOOK_UPS)
 
+/** `was` is what the form opened with: a display moves with a range that is typed anew. */
+type RangeProps = InstrumentFormProps & { readonly was: InstrumentFormProps['form']['draft'] }
+
 /** Sensor, range, output, display and body, and the beam that shows whether they fit together. */
-export function RangeFields({ form }: InstrumentFormProps) {
+export function RangeFields({ form, was }: RangeProps) {
   const { configuration } = form.draft
   const isLinear = configuration.transfer.kind === 'linear'
   return (
@@ -56,7 +61,7 @@ export function RangeFields({ form }: InstrumentFormProps) {
         )}
         <BoundChoice form={form} path="configuration.hookUp" label="Connected by" options={CONNECTIONS} />
       </div>
-      <DisplayFields form={form} />
+      <DisplayFields form={form} was={was} />
       {isLinear && (
         <Tick
           label="The host takes the square root"
@@ -94,8 +99,9 @@ function UnitChoice({ form }: InstrumentFormProps) {
 }
 
 /** What a display of its own shows, apart from the range. */
-function DisplayFields({ form }: InstrumentFormProps) {
+function DisplayFields({ form, was }: RangeProps) {
   const path = ['configuration', 'displayScale']
+  const carried = displayCarried(was.configuration, form.draft.configuration)
   if (!form.draft.configuration.displayScale)
     return (
       <div className="actions">
@@ -106,13 +112,30 @@ function DisplayFields({ form }: InstrumentFormProps) {
       </div>
     )
   return (
-    <div className="field-row">
-      <BoundBox form={form} path="configuration.displayScale.lower" label="Display at 0 % output" isNumber />
-      <BoundBox form={form} path="configuration.displayScale.upper" label="Display at 100 % output" isNumber />
-      <BoundBox form={form} path="configuration.displayScale.unit" label="Display unit" />
-      <Button size="small" onClick={() => form.change(path, null)}>
-        No display scale
-      </Button>
-    </div>
+    <>
+      <div className="field-row">
+        <BoundBox form={form} path="configuration.displayScale.lower" label="Display at 0 % output" isNumber />
+        <BoundBox form={form} path="configuration.displayScale.upper" label="Display at 100 % output" isNumber />
+        <BoundBox form={form} path="configuration.displayScale.unit" label="Display unit" />
+        <Button size="small" onClick={() => form.change(path, null)}>
+          No display scale
+        </Button>
+      </div>
+      {carried && (
+        <Notice isSmall>
+          The range has moved: a display that goes on showing the same goes from {carried.lower} to {carried.upper}{' '}
+          {form.draft.configuration.displayScale.unit}.{' '}
+          <Button
+            size="small"
+            onClick={() => {
+              form.change([...path, 'lower'], carried.lower)
+              form.change([...path, 'upper'], carried.upper)
+            }}
+          >
+            Take that
+          </Button>
+        </Notice>
+      )}
+    </>
   )
 }
