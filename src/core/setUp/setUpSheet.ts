@@ -238,7 +238,7 @@ const protection = (state: SetUpState) =>
 
 /** Nothing can be keyed in while it is on. */
 const unprotect = (before: SetUpState, after: SetUpState): Draft[] =>
-  before.device.isWriteProtected
+  before.device.isWriteProtected || after.device.isWriteProtected === false
     ? [
         {
           id: 'unprotect',
@@ -248,17 +248,7 @@ const unprotect = (before: SetUpState, after: SetUpState): Draft[] =>
           after: 'off',
         },
       ]
-    : after.device.isWriteProtected === false
-      ? [
-          {
-            id: 'unprotect',
-            name: 'Write protection',
-            why: 'nothing is taken while it is on',
-            before: protection(before),
-            after: 'off',
-          },
-        ]
-      : []
+    : []
 
 const protect = (before: SetUpState, after: SetUpState): Draft[] =>
   after.device.isWriteProtected

@@ -1,8 +1,6 @@
 'use client'
-import MenuItem from '@mui/material/MenuItem'
-import TextField from '@mui/material/TextField'
 import { useState } from 'react'
-import { ADJUSTMENT_KINDS, type AdjustmentKind } from '@/core/adjust/adjustmentKind'
+import type { AdjustmentKind } from '@/core/adjust/adjustmentKind'
 import type { RecordedAdjustment } from '@/schema/recordedRun'
 import { type ActUnits, adjustmentWords } from '@/words/adjustmentWords'
 import { WordsBox } from '../../form/boxes'
@@ -10,6 +8,7 @@ import { Tick } from '../../parts/Tick'
 import { useSending } from '../../useSending'
 import { ReasonDialog } from '../ReasonDialog'
 import { type ActBoxes, ActFigures, figuresOf } from './ActFigures'
+import { KindChoice } from './KindChoice'
 
 type Props = {
   done: RecordedAdjustment
@@ -53,20 +52,7 @@ export function ActCorrectionDialog({ done, units, kinds, close, record }: Props
       {!isWithdrawn && (
         <>
           <div className="field-row">
-            <TextField
-              select
-              label="Kind"
-              size="small"
-              value={kind}
-              onChange={(event) => setKind(event.target.value as AdjustmentKind)}
-            >
-              {/* Only kinds of ours are offered. */}
-              {kinds.map((each) => (
-                <MenuItem key={each} value={each}>
-                  {ADJUSTMENT_KINDS[each]}
-                </MenuItem>
-              ))}
-            </TextField>
+            <KindChoice kind={kind} kinds={kinds} choose={setKind} />
             <WordsBox label="In words" value={boxes.words} change={(typed) => setBoxes({ ...boxes, words: typed })} />
           </div>
           <ActFigures kind={kind} boxes={boxes} change={setBoxes} units={units} asksReason={false} />

@@ -1,9 +1,7 @@
 'use client'
 import Button from '@mui/material/Button'
-import MenuItem from '@mui/material/MenuItem'
-import TextField from '@mui/material/TextField'
 import { type FormEvent, useRef, useState } from 'react'
-import { ADJUSTMENT_KINDS, type AdjustmentKind } from '@/core/adjust/adjustmentKind'
+import type { AdjustmentKind } from '@/core/adjust/adjustmentKind'
 import type { SequenceStep } from '@/core/run/advise/adjustSequence'
 import type { ActUnits } from '@/words/adjustmentWords'
 import { WordsBox } from '../../form/boxes'
@@ -12,6 +10,7 @@ import { useSending } from '../../useSending'
 import { useDwell } from '../reading/useDwell'
 import { useDraft } from '../runDrafts'
 import { type ActBoxes, ActFigures, figuresOf } from './ActFigures'
+import { KindChoice } from './KindChoice'
 
 const EMPTY: ActBoxes = {
   words: '',
@@ -74,20 +73,7 @@ export function AdjustForm({
   return (
     <form className="card stack" onSubmit={submit} noValidate aria-label="Record an adjustment">
       <div className="field-row">
-        {/* Only kinds of ours are offered. */}
-        <TextField
-          select
-          label="Kind"
-          size="small"
-          value={kind}
-          onChange={(event) => setKind(event.target.value as AdjustmentKind)}
-        >
-          {kinds.map((each) => (
-            <MenuItem key={each} value={each}>
-              {ADJUSTMENT_KINDS[each]}
-            </MenuItem>
-          ))}
-        </TextField>
+        <KindChoice kind={kind} kinds={kinds} choose={setKind} />
         <WordsBox
           label="In words"
           value={boxes.words}
