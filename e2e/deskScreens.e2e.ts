@@ -126,7 +126,7 @@ test('who may not change the register looks on; a flow meter outside its standar
 })
 
 test('every desk by fingers at 800 px, and on paper without what only a screen needs', async ({ page }) => {
-  for (const path of ['PDT-704/range', 'LT-103/vessel', 'FT-601/flow', 'LT-602/loop']) {
+  for (const path of ['PDT-704/range', 'LT-103/vessel', 'FT-601/flow', 'LT-602/loop', 'PT-204/set-up']) {
     await open(page, `/instruments/${path}`)
     await page.setViewportSize({ width: 800, height: 1100 })
     expect(await page.evaluate(() => document.documentElement.scrollWidth), path).toBeLessThanOrEqual(800)
@@ -135,7 +135,7 @@ test('every desk by fingers at 800 px, and on paper without what only a screen n
     await page.emulateMedia({ media: 'print' })
     await page.evaluate(() => window.dispatchEvent(new Event('beforeprint'))) // as printing does; media alone do not
     await expect(page.locator('.desk :is(button, .MuiButton-root):visible')).toHaveCount(0)
-    await expect(page.getByText(/^(Range|Vessel|Flow) desk of|^Loop card of/)).toHaveText(
+    await expect(page.getByText(/^(Range|Vessel|Flow) desk of|^(Loop card|Set-up sheet) of/)).toHaveText(
       new RegExp(`${path.split('/')[0]}, version \\d+ of its configuration, printed .+\\.$`),
     )
     await expect(page.locator('body')).toHaveCSS('color', 'rgb(32, 38, 42)') // ink on white, whatever the screen had

@@ -22,6 +22,9 @@ const SCREENS = [
   '/instruments/FT-601/flow',
   '/instruments/LT-602/loop',
   '/instruments/PT-801/vessel',
+  '/instruments/PT-204/set-up',
+  '/instruments/LT-101/edit',
+  '/take?tags=LT-101,PDT-301',
   '/workings/orifice',
 ]
 

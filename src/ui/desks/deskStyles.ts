@@ -147,13 +147,13 @@ export const deskStyles: GlobalStylesProps['styles'] = [
     },
     '.is-loop .calc-table td:nth-child(3) .MuiInputBase-root': { minWidth: '5.9rem' },
     '@media (max-width: 1100px)': {
-      '.desk-columns.is-vessel': { gridTemplateColumns: 'minmax(0, 1fr) minmax(0, 1fr)' },
+      '.desk-columns:is(.is-vessel, .is-sheet)': { gridTemplateColumns: 'minmax(0, 1fr) minmax(0, 1fr)' },
     },
     '@media (max-width: 900px)': {
       '.desk-columns.is-loop': { gridTemplateColumns: 'minmax(0, 1fr)' },
     },
     '@media (max-width: 760px)': {
-      '.desk-columns.is-vessel': { gridTemplateColumns: 'minmax(0, 1fr)' },
+      '.desk-columns:is(.is-vessel, .is-sheet)': { gridTemplateColumns: 'minmax(0, 1fr)' },
     },
   },
   {
