@@ -174,15 +174,17 @@ test('a vacuum gauge over six decades: two references, one a sub-range, errors i
   await expect(page.locator('.figures')).toContainText(/\+12\.\d+ %\s*at\s*0\.001 hPa/)
   await page.getByRole('button', { name: /^Adjust/ }).click()
   await expect(page.locator('.work-steps')).toContainText('vacuum gauge: span')
-  await record(page, { words: 'as its plate says' })
   const form = page.getByRole('form', { name: 'Record an adjustment' })
+  await record(page, { words: 'as its plate says' })
+  await expect(form.getByRole('alert')).toContainText('let it settle') // not held yet
+  await page.getByRole('button', { name: 'Record this act' }).click()
   await expect(form.getByRole('alert')).toContainText('its value, its unit and the meter')
   await form.getByLabel('Excitation, as read').fill('5.02')
   await form.getByLabel('Its unit').click()
   await page.getByRole('option', { name: 'V', exact: true }).click()
   await form.getByLabel('Read by').fill('R-06')
+  await expect(page.getByRole('timer')).toContainText(/held [5-9] s/) // held from the figure that was read
   await page.getByRole('button', { name: 'Record this act' }).click()
-  await page.getByRole('button', { name: 'Record this act' }).click() // asked to hold it first; it was
   await expect(page.locator('ol.cautions li')).toHaveCount(1)
   await record(page, { words: '', applied: '1008.00', before: '1020', after: '1008' })
   await page.getByRole('button', { name: 'Record this act' }).click()

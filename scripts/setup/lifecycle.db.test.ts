@@ -1,11 +1,12 @@
-import { chmodSync, mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
+import { chmodSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import pg from 'pg'
 import { afterAll, beforeAll, expect, test } from 'vitest'
-import { freshDatabase } from '../../tests/support/freshDatabase'
+import { emptyDatabase, freshDatabase } from '../../tests/support/freshDatabase'
 import { type Cluster, startCluster } from './cluster'
 import { ensureDatabase, migrate, withClient } from './database'
+import { ROOT } from './root'
 
 const folder = mkdtempSync(join(tmpdir(), 'barys-lifecycle-'))
 let cluster: Cluster
@@ -89,38 +90,47 @@ test('a database newer than the build is refused before anything is changed', as
   )
 })
 
-test('two starts at once migrate one after the other', async () => {
-  const database = await freshDatabase()
-  await withClient(database.ownerUrl, (db) =>
-    db.query('DROP TABLE rate_limit; DELETE FROM schema_version WHERE version = 10'),
+/** Every migration by the name of its file, in their order. */
+const MIGRATIONS = readdirSync(join(ROOT, 'db/migrations')).toSorted()
+
+/** What it has had; 0 is the list itself. */
+const versionsOf = (ownerUrl: string) =>
+  withClient(ownerUrl, async (db) =>
+    (await db.query('SELECT version::int FROM schema_version WHERE version > 0 ORDER BY version')).rows.map(
+      ({ version }) => version,
+    ),
   )
-  await Promise.all([migrate(database.ownerUrl), migrate(database.ownerUrl)])
-  await withClient(database.ownerUrl, async (db) => {
-    expect((await db.query('SELECT 1 FROM schema_version WHERE version = 10')).rowCount).toBe(1)
-  })
+
+test('two starts at once migrate one after the other', async () => {
+  const { ownerUrl } = await emptyDatabase()
+  await Promise.all([migrate(ownerUrl), migrate(ownerUrl)])
+  expect(await versionsOf(ownerUrl)).toEqual(MIGRATIONS.map((_, index) => index + 1))
 })
 
 test('a migration that fails leaves nothing behind, the lock included', async () => {
-  const database = await freshDatabase()
-  // The table is there already: the migration that makes it fails half way through the list.
-  await withClient(database.ownerUrl, (db) => db.query('DELETE FROM schema_version WHERE version = 10'))
-  await expect(migrate(database.ownerUrl)).rejects.toThrow(/0010.do.rate_limit.sql failed: .*already exists/)
-  await withClient(database.ownerUrl, (db) => db.query('DROP TABLE rate_limit'))
-  await migrate(database.ownerUrl)
+  const { ownerUrl } = await emptyDatabase()
+  // A table is there already: the migration that makes it fails in the midst of the list.
+  await withClient(ownerUrl, (db) => db.query('CREATE TABLE rate_limit (n int)'))
+  await expect(migrate(ownerUrl)).rejects.toThrow(/0010.do.rate_limit.sql failed: .*already exists/)
+  await withClient(ownerUrl, async (db) => {
+    expect((await db.query("SELECT to_regclass('run') AS run")).rows).toEqual([{ run: null }])
+    await db.query('DROP TABLE rate_limit')
+  })
+  await migrate(ownerUrl)
+  expect(await versionsOf(ownerUrl)).toHaveLength(MIGRATIONS.length)
 })
 
 test('a plant that began with the list of before goes on: what it has had is not applied again', async () => {
-  const database = await freshDatabase()
-  await withClient(database.ownerUrl, (db) =>
-    db.query(`CREATE TABLE schema_migration (name text PRIMARY KEY, sha256 text NOT NULL);
-              INSERT INTO schema_migration SELECT lpad(version::text, 4, '0') || '_' || name || '.sql', 'x'
-                FROM schema_version WHERE version BETWEEN 1 AND 9;
-              DROP TABLE schema_version; DROP TABLE rate_limit`),
-  )
-  await migrate(database.ownerUrl)
-  await withClient(database.ownerUrl, async (db) => {
-    const { rows } = await db.query('SELECT max(version)::int AS reached, count(*)::int AS known FROM schema_version')
-    expect(rows).toEqual([{ reached: 10, known: 10 }])
+  const { ownerUrl } = await emptyDatabase()
+  const had = MIGRATIONS.slice(0, 9)
+  await withClient(ownerUrl, async (db) => {
+    for (const file of had) await db.query(readFileSync(join(ROOT, 'db/migrations', file), 'utf8'))
+    await db.query('CREATE TABLE schema_migration (name text PRIMARY KEY, sha256 text NOT NULL)')
+    for (const file of had) await db.query("INSERT INTO schema_migration VALUES ($1, 'x')", [file.replace('.do.', '_')])
+  })
+  await migrate(ownerUrl)
+  expect(await versionsOf(ownerUrl)).toEqual(MIGRATIONS.map((_, index) => index + 1))
+  await withClient(ownerUrl, async (db) => {
     expect((await db.query("SELECT to_regclass('schema_migration') AS earlier")).rows).toEqual([{ earlier: null }])
   })
 })

@@ -5,13 +5,18 @@ import { migrate, withClient } from '../../scripts/setup/database'
 /** A database of its own for one test file, in the cluster tests/runTests.ts has made. */
 export type FreshDatabase = { readonly ownerUrl: string; readonly applicationUrl: string }
 
-/** Makes an empty, migrated database and points DATABASE_URL at it, as the application's login. */
-export async function freshDatabase(): Promise<FreshDatabase> {
+/** Makes a database in which nothing is yet, not even a table. */
+export async function emptyDatabase(): Promise<FreshDatabase> {
   const owner = required('BARYS_TEST_OWNER_URL')
   const name = `test_${randomUUID().replaceAll('-', '')}`
   await withClient(owner, (db) => db.query(`CREATE DATABASE ${pg.escapeIdentifier(name)}`))
   const at = (url: string) => Object.assign(new URL(url), { pathname: `/${name}` }).href
-  const database = { ownerUrl: at(owner), applicationUrl: at(required('BARYS_TEST_APPLICATION_URL')) }
+  return { ownerUrl: at(owner), applicationUrl: at(required('BARYS_TEST_APPLICATION_URL')) }
+}
+
+/** Makes an empty, migrated database and points DATABASE_URL at it, as the application's login. */
+export async function freshDatabase(): Promise<FreshDatabase> {
+  const database = await emptyDatabase()
   await migrate(database.ownerUrl, required('BARYS_TEST_APPLICATION_ROLE'))
   process.env.DATABASE_URL = database.applicationUrl
   return database

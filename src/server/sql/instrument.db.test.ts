@@ -31,6 +31,7 @@ describe('what goes into the database comes out the same', () => {
       ...standards.map(({ code }) => code),
       'T-M',
       'T-P',
+      'T-Q',
     ])
   })
   test('people, by name', async () => {
