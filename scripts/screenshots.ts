@@ -219,10 +219,11 @@ async function openRun(page: Page, go: Go): Promise<void> {
 }
 
 /** What was clicked has scrolled the page, or a part of it: back to where one begins to read. */
-const toTop = (page: Page) =>
-  page.evaluate(() => {
+async function toTop(page: Page): Promise<void> {
+  await page.evaluate(() => {
     for (const part of document.querySelectorAll('*')) part.scrollTop = 0
   })
+}
 
 /** Ticks every step of Isolate or Restore; takes a picture on the way. */
 async function answerSteps(page: Page, picture?: string, atStep?: number): Promise<void> {
