@@ -1,6 +1,8 @@
 import { type ChildProcess, spawn } from 'node:child_process'
 import { once } from 'node:events'
+import { get } from 'node:http'
 import { join } from 'node:path'
+import { text } from 'node:stream/consumers'
 import { setTimeout as delay } from 'node:timers/promises'
 import { ROOT } from './root'
 import { StepFailure } from './steps'
@@ -74,11 +76,32 @@ async function untilHealthy(child: ChildProcess, address: string): Promise<void>
   throw new StepFailure('server', 'it does not answer', `Look at ${address}/api/v1/health and the messages above.`)
 }
 
-/** Whether a Barys at this address answers and reaches its database. */
-export async function isHealthy(address: string): Promise<boolean> {
+/**
+ * Whether a Barys at this address answers and reaches its database. Over a connection of its own with a timer of its own: a
+ * fetch whose server comes up just then was seen never to settle, its timeout gone with the garbage.
+ */
+export function isHealthy(address: string, patienceMs = 2000): Promise<boolean> {
+  return new Promise((resolve) => {
+    let hasAnswered = false
+    const request = get(`${address}/api/v1/health`, { agent: false }, (answer) => {
+      hasAnswered = true
+      text(answer).then(
+        (body) => resolve(answer.statusCode === 200 && isBarys(body)),
+        () => resolve(false), // cut off in the midst of it
+      )
+    })
+    const timer = setTimeout(() => request.destroy(), patienceMs)
+    request.on('error', () => resolve(false))
+    request.on('close', () => {
+      clearTimeout(timer)
+      if (!hasAnswered) resolve(false)
+    })
+  })
+}
+
+function isBarys(body: string): boolean {
   try {
-    const answer = await fetch(`${address}/api/v1/health`, { signal: AbortSignal.timeout(2000) })
-    return answer.ok && (await answer.json()).name === 'barys'
+    return JSON.parse(body)?.name === 'barys'
   } catch {
     return false
   }
