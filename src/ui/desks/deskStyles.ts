@@ -91,6 +91,7 @@ export const deskStyles: GlobalStylesProps['styles'] = [
   {
     '.desk-columns.is-sheet': { gridTemplateColumns: 'minmax(0, 30fr) minmax(0, 45fr) minmax(0, 27fr)' },
     '.sheet-items': { listStyle: 'none', padding: 0, margin: 0 },
+    '.sheet-items .MuiInputBase-root': { minHeight: '2.75rem' },
     '.sheet-items li': {
       display: 'grid',
       gridTemplateColumns: 'minmax(0, 1fr) 8.5rem',
