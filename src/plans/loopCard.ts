@@ -61,7 +61,8 @@ export const seriesOhms = (
  */
 export function loopCard({ supply, items, host }: LoopSetUp, transmitter: TransmitterInLoop): LoopAnswer {
   const wire = wireOhms({ lengthM: supply.wireLength, areaMm2: supply.wireArea, celsius: supply.wireCelsius })
-  const loop = { ...supply, wireOhms: wire, burdenOhms: supply.burdenOhms + (host.senseOhms ?? 0) }
+  const totalOhms = seriesOhms(supply, host.senseOhms)
+  const loop = { ...supply, wireOhms: wire, burdenOhms: totalOhms - wire }
   const currents = loopAtCurrents(loop)
   const points = LOOP_POINTS.map((percent): LoopPoint => {
     const shows = host[`shows${percent}`]
@@ -79,11 +80,13 @@ export function loopCard({ supply, items, host }: LoopSetUp, transmitter: Transm
       ]),
       shouldShow: hostShouldShow(percent, transmitter.scale),
       hostErrorPercent:
-        shows === null ? null : hostError({ percent, hostValue: shows, sense: null }, transmitter.scale).errorPercent,
+        shows === null
+          ? null
+          : hostError({ percent, hostValue: shows, sense: null }, transmitter.scale, null).errorPercent,
     }
   })
   return {
-    totalOhms: seriesOhms(supply, host.senseOhms),
+    totalOhms,
     wireOhms: wire,
     currents,
     mostOhms: mostLoopOhms(loop, currents.at(-1)?.milliamp ?? TWO_WIRE_LOOP.upper),

@@ -47,13 +47,13 @@ const idealPercent = (percent: number, { takesRoot }: HostScale) => (takesRoot ?
 export function hostError(
   { percent, hostValue, sense }: HostCheck,
   scale: HostScale,
-  current: LoopCurrent = FOUR_TO_TWENTY,
+  current: LoopCurrent | null,
 ): HostError {
   if (sense && !(sense.ohms > 0))
     throw new Refusal('senseOhms', `${sense.ohms} Ω is no resistor`, 'enter a resistance above zero')
   const idealValue = hostShouldShow(percent, scale)
-  const idealVolts = sense && voltsShouldBe(percent, sense.ohms, current)
-  const voltsSpan = sense && voltsShouldBe(100, sense.ohms, current) - voltsShouldBe(0, sense.ohms, current)
+  const should = (at: number) => (sense && current ? voltsShouldBe(at, sense.ohms, current) : null)
+  const [idealVolts, voltsAtZero, voltsAtFull] = [should(percent), should(0), should(100)]
   return {
     idealValue,
     errorValue: hostValue === null ? null : hostValue - idealValue,
@@ -61,12 +61,11 @@ export function hostError(
     milliamp: sense && (sense.volts / sense.ohms) * 1000,
     idealVolts,
     voltsErrorPercent:
-      sense && idealVolts !== null && voltsSpan ? ((sense.volts - idealVolts) / voltsSpan) * 100 : null,
+      sense && idealVolts !== null && voltsAtZero !== null && voltsAtFull !== null
+        ? ((sense.volts - idealVolts) / (voltsAtFull - voltsAtZero)) * 100
+        : null,
   }
 }
-
-/** IEC 60381-1. */
-const FOUR_TO_TWENTY: LoopCurrent = { lower: 4, upper: 20 }
 
 /** The larger of both errors, with its sign; null where nothing was read. */
 export function worstHostError({ errorPercent, voltsErrorPercent }: HostError): number | null {
@@ -75,6 +74,14 @@ export function worstHostError({ errorPercent, voltsErrorPercent }: HostError): 
     (most, next) => (most === null || Math.abs(next) > Math.abs(most) ? next : most),
     null,
   )
+}
+
+/** Whether a host is inside its own limit, ± %; null where nothing was read or no limit is known. */
+export function hostVerdict(error: HostError, limitPercent: number | undefined): 'inside' | 'outside' | null {
+  const worst = worstHostError(error)
+  if (worst === null || limitPercent === undefined) return null
+  // Right on the limit is inside, whatever the last binary digit says.
+  return Math.abs(worst) <= limitPercent * (1 + 1e-9) ? 'inside' : 'outside'
 }
 
 /** What the other loop items are commonly allowed, % of span. Common practice, no source. */

@@ -1,9 +1,9 @@
 import { computedDecimals, formatFixed, formatPlain, formatReading, formatSigned } from '@/core/format/formatNumber'
 import { formatDateTime } from '@/core/format/formatTime'
-import { hostError, worstHostError } from '@/core/loop/hostCheck'
+import { hostVerdict } from '@/core/loop/hostCheck'
 import { terminalVerdict } from '@/core/loop/terminalVolts'
 import { HOOK_UPS } from '@/core/run/plan/hookUp'
-import { hostScale, loopCheckOf } from '@/plans/hostScale'
+import { hostErrorOf, hostScale } from '@/plans/hostScale'
 import type { CertificateSource, Doc } from './certificateSource'
 import { pointWords, roundName } from './certificateWords'
 import { heading, paragraph, table } from './page'
@@ -29,8 +29,8 @@ export function loopCheck(doc: Doc, { record }: CertificateSource): void {
   const scale = hostScale(record.world.configuration)
   const percent = (value: number | null) => (value === null ? '' : formatSigned(value, 2))
   const rows = checks.map((check) => {
-    const error = hostError(loopCheckOf(check), scale)
-    const worst = worstHostError(error)
+    const error = hostErrorOf(check, record.world.configuration)
+    const verdict = hostVerdict(error, check.limitPercent)
     return [
       `${formatPlain(check.percent)} %`,
       check.hostValue === null ? '' : formatReading(check.hostValue),
@@ -41,9 +41,7 @@ export function loopCheck(doc: Doc, { record }: CertificateSource): void {
         : `${formatReading(check.senseVolts ?? '')} V over ${formatReading(check.senseOhms)} Ω`,
       error.idealVolts === null ? '' : formatFixed(error.idealVolts, 4),
       percent(error.voltsErrorPercent),
-      check.limitPercent === undefined || worst === null
-        ? ''
-        : `±${formatPlain(check.limitPercent)} %, ${Math.abs(worst) <= check.limitPercent ? 'inside' : 'outside'}`,
+      check.limitPercent === undefined || verdict === null ? '' : `±${formatPlain(check.limitPercent)} %, ${verdict}`,
     ]
   })
   heading(doc, 'Loop check: what the host shows', 40 + rows.length * 14)

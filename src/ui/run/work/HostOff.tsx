@@ -2,10 +2,10 @@
 import Button from '@mui/material/Button'
 import { useState } from 'react'
 import { formatFixed, formatPlain, formatSigned } from '@/core/format/formatNumber'
-import { hostError, USUAL_LOOP_ALLOWANCE, worstHostError } from '@/core/loop/hostCheck'
+import { USUAL_LOOP_ALLOWANCE, worstHostError } from '@/core/loop/hostCheck'
 import { trimSchools } from '@/core/loop/trimSchools'
 import type { JudgedRound } from '@/core/run/runState'
-import { hostScale, loopCheckOf } from '@/plans/hostScale'
+import { hostErrorOf, hostScale } from '@/plans/hostScale'
 import type { RunView } from '@/schema/runView'
 import { Notice } from '../../parts/Notice'
 import { ReasonDialog } from '../ReasonDialog'
@@ -73,9 +73,8 @@ export function HostOff({ run, judged, trimToHost }: Props) {
 
 /** The largest error found at the host and the limit it is judged by; null where nobody has looked. */
 function worstOff(run: RunView): { readonly percent: number; readonly limit: number } | null {
-  const scale = hostScale(run.world.configuration)
   return (run.loopChecks ?? []).reduce<ReturnType<typeof worstOff>>((most, check) => {
-    const percent = worstHostError(hostError(loopCheckOf(check), scale))
+    const percent = worstHostError(hostErrorOf(check, run.world.configuration))
     const limit = check.limitPercent ?? USUAL_LOOP_ALLOWANCE
     if (percent === null) return most
     return most === null || Math.abs(percent) / limit > Math.abs(most.percent) / most.limit ? { percent, limit } : most

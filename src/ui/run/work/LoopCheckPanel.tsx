@@ -2,12 +2,11 @@
 import Button from '@mui/material/Button'
 import { type FormEvent, useState } from 'react'
 import { formatFixed, formatReading, formatSigned } from '@/core/format/formatNumber'
-import { hostError, hostShouldShow, USUAL_LOOP_ALLOWANCE, voltsShouldBe, worstHostError } from '@/core/loop/hostCheck'
+import { hostShouldShow, hostVerdict, USUAL_LOOP_ALLOWANCE, voltsShouldBe } from '@/core/loop/hostCheck'
 import type { JudgedRound } from '@/core/run/runState'
-import { SIGNALS } from '@/core/signal/signal'
 import { typedNumber } from '@/core/units/decimalText'
 import { decimalSlip } from '@/core/units/numberSlip'
-import { hostScale, loopCheckOf } from '@/plans/hostScale'
+import { hostErrorOf, hostScale, loopCurrent } from '@/plans/hostScale'
 import type { RunView } from '@/schema/runView'
 import { NumberBox } from '../../form/boxes'
 import { DataTable } from '../../parts/DataTable'
@@ -41,7 +40,7 @@ const EMPTY: Record<string, string> = {
  */
 export function LoopCheckPanel({ run, judged, record, trimToHost }: Props) {
   const scale = hostScale(run.world.configuration)
-  const current = currentOf(run)
+  const current = loopCurrent(run.world.configuration)
   const [boxes, setBoxes] = useDraft('loop-check', EMPTY)
   const { ohms = '', limit = '' } = boxes
   const rows = POINTS.map(
@@ -157,14 +156,6 @@ export function LoopCheckPanel({ run, judged, record, trimToHost }: Props) {
   )
 }
 
-/** The current that the host is sent; undefined where it is sent none. */
-function currentOf({ world }: RunView) {
-  const { signal } = world.configuration
-  if (signal === 'display' || signal === 'digital-value') return undefined
-  const { unit, lower, upper } = SIGNALS[signal]
-  return unit === 'mA' ? { lower, upper } : undefined
-}
-
 /** The volts that should be there; in millivolts too, where a small resistor is used. */
 function Volts({ at, ohms, of }: { at: number; ohms: number; of: { lower: number; upper: number } }) {
   const volts = voltsShouldBe(at, ohms, of)
@@ -177,19 +168,13 @@ function Volts({ at, ohms, of }: { at: number; ohms: number; of: { lower: number
 }
 
 type Known = NonNullable<RunView['loopChecks']>[number] | undefined
-type Found = { known: Known; error: ReturnType<typeof hostError> | undefined }
+type Found = { known: Known; error: ReturnType<typeof hostErrorOf> | undefined }
 
-function ErrorCell({ known, error }: { known: Known; error: ReturnType<typeof hostError> }) {
-  const worst = worstHostError(error)
-  const limit = known?.limitPercent
+function ErrorCell({ known, error }: { known: Known; error: ReturnType<typeof hostErrorOf> }) {
+  const verdict = hostVerdict(error, known?.limitPercent)
   return (
     <>
-      {limit !== undefined && worst !== null && (
-        <Mark
-          mark={Math.abs(worst) <= limit ? 'inside' : 'outside'}
-          label={Math.abs(worst) <= limit ? 'inside its own limit' : 'outside its own limit'}
-        />
-      )}{' '}
+      {verdict && <Mark mark={verdict} label={`${verdict} its own limit`} />}{' '}
       {error.errorPercent !== null && `${formatSigned(error.errorPercent, 2)} %`}
       {error.voltsErrorPercent !== null && (
         <span className="block">{formatSigned(error.voltsErrorPercent, 2)} % by volts</span>
@@ -203,7 +188,7 @@ function recordedOf(run: RunView, atPercent: number): Found {
   const known = run.loopChecks?.findLast(({ percent }) => percent === atPercent)
   return {
     known,
-    error: known && hostError(loopCheckOf(known), hostScale(run.world.configuration), currentOf(run)),
+    error: known && hostErrorOf(known, run.world.configuration),
   }
 }
 
@@ -212,7 +197,7 @@ function slipIn(row: Row, { run, resistor }: { run: RunView; resistor: number | 
   const scale = hostScale(run.world.configuration)
   const shown = typedNumber(row.hostValue)
   const span = Math.abs(scale.upper - scale.lower)
-  const current = currentOf(run)
+  const current = loopCurrent(run.world.configuration)
   const volts = typedNumber(row.senseVolts)
   const found =
     (shown === null
