@@ -74,6 +74,10 @@ export function percentDecimals(resolution: number, span: number): number {
   return Math.min(4, Math.max(2, Math.ceil(-Math.log10(stepPercent))))
 }
 
+/** Decimals that show one step: 0.001 needs three, 0.0005 four. */
+export const decimalsOfStep = (step: number): number =>
+  Math.min(9, Math.max(0, Math.ceil(-Math.log10(Math.abs(step)) - 1e-9)))
+
 /** Decimals that show a ten-thousandth of what a column of values spans. */
 export function decimalsOfSpan(values: readonly number[]): number {
   const span = Math.max(...values) - Math.min(...values)

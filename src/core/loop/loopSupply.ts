@@ -31,8 +31,14 @@ export type LoopSupply = {
 /** The loop at one current. */
 export type LoopAtCurrent = { readonly milliamp: number; readonly terminalVolts: number; readonly spareVolts: number }
 
-/** Currents a loop has to carry: full scale, and the alarm current above it (NAMUR NE 43; 22.5 mA common practice). */
-export const LOOP_CURRENTS_MILLIAMP = [20, 22.5] as const
+/** Above the range a failing transmitter still needs its volts. NAMUR NE 43; 22.5 mA common practice. */
+export const ALARM_MILLIAMP = 22.5
+/** Currents a loop has to carry: full scale, and the alarm current above it. */
+export const LOOP_CURRENTS_MILLIAMP = [20, ALARM_MILLIAMP] as const
+
+/** Volts left at the terminals at a current: U − I·R. Ohm’s and Kirchhoff’s laws. */
+export const terminalVoltsAt = (milliamp: number, supplyVolts: number, seriesOhms: number): number =>
+  supplyVolts - (milliamp / 1000) * seriesOhms
 
 /**
  * What is left at the instrument's terminals at full scale and at its alarm current: U − I·(Rwire + Rburden).
@@ -44,7 +50,7 @@ export const LOOP_CURRENTS_MILLIAMP = [20, 22.5] as const
 export function loopAtCurrents(supply: LoopSupply): readonly LoopAtCurrent[] {
   refuseImpossibleLoop(supply)
   return LOOP_CURRENTS_MILLIAMP.map((milliamp) => {
-    const terminalVolts = supply.supplyVolts - (milliamp / 1000) * (supply.wireOhms + supply.burdenOhms)
+    const terminalVolts = terminalVoltsAt(milliamp, supply.supplyVolts, supply.wireOhms + supply.burdenOhms)
     return { milliamp, terminalVolts, spareVolts: terminalVolts - supply.leastTerminalVolts }
   })
 }

@@ -1,3 +1,5 @@
+import { terminalVoltsAt } from './loopSupply'
+
 /** The loop of an instrument, as its loop card has it. */
 export type LoopAtTerminals = {
   readonly supplyVolts: number
@@ -24,7 +26,7 @@ const UNLIKE_VOLTS = 0.5
 /** A measured voltage at the terminals against what the loop computes: U − I·R. Ohm's and Kirchhoff's laws. */
 export function terminalVerdict({ milliamp, volts }: TerminalReading, loop: LoopAtTerminals | null): TerminalVerdict {
   if (!loop) return { expectedVolts: null, spareVolts: null, words: null }
-  const expectedVolts = loop.supplyVolts - (milliamp / 1000) * loop.seriesOhms
+  const expectedVolts = terminalVoltsAt(milliamp, loop.supplyVolts, loop.seriesOhms)
   const spareVolts = volts - loop.leastTerminalVolts
   const off = volts - expectedVolts
   const unlike =
@@ -35,7 +37,7 @@ export function terminalVerdict({ milliamp, volts }: TerminalReading, loop: Loop
     return {
       expectedVolts,
       spareVolts,
-      words: `${(-spareVolts).toFixed(2)} V short of what it needs at ${milliamp} mA: put the loop right before it is calibrated`,
+      words: `${(-spareVolts).toFixed(2)} V short of what it needs at ${milliamp} mA`,
     }
   return { expectedVolts, spareVolts, words: Math.abs(off) > UNLIKE_VOLTS ? unlike : null }
 }

@@ -1,6 +1,7 @@
 import { formatPlain } from '../format/formatNumber'
 import type { DisplayScale } from '../transfer/displayScale'
 import type { Transfer } from '../transfer/transfer'
+import { decimalsOf, decimalText, typedNumber } from '../units/decimalText'
 import { convertPressure, type PressureUnit, pressureUnitLabel } from '../units/pressureUnit'
 import { type DeviceSetUp, FAILURE_DIRECTIONS, START_VIEWS } from './deviceSetUp'
 
@@ -271,9 +272,8 @@ export function isReadBack(item: Pick<SetUpItem, 'expected'>, readBack: string):
   const typed = readBack.trim()
   const { expected } = item
   if (typeof expected === 'string') return typed.toLowerCase() === expected.toLowerCase()
-  const plain = typed.replace('−', '-').replace(',', '.')
-  const value = Number(plain)
-  if (plain === '' || !Number.isFinite(value)) return false
-  const decimals = plain.split('.')[1]?.length ?? 0
+  const value = typedNumber(typed)
+  if (value === null) return false
+  const decimals = decimalsOf(decimalText(typed, 'readBack'))
   return Math.abs(value - expected) <= 0.5 * 10 ** -decimals + Math.abs(expected) * 1e-9
 }

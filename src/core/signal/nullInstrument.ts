@@ -1,3 +1,4 @@
+import { decimalsOfStep } from '../format/formatNumber'
 import { decimalsOf } from '../units/decimalText'
 import { type OutputScale, outputAtPercent } from './signal'
 
@@ -9,7 +10,6 @@ import { type OutputScale, outputAtPercent } from './signal'
  */
 export function outputOfNull(nominal: string, deflection: string, scale: OutputScale): string {
   const percentStep = 10 ** -decimalsOf(deflection)
-  const step = (percentStep * Math.abs(scale.upper - scale.lower)) / 100
-  const decimals = Math.min(9, Math.max(0, Math.ceil(-Math.log10(step)) + 1))
-  return outputAtPercent(Number(nominal) + Number(deflection), scale).toFixed(decimals)
+  const step = (percentStep * (scale.upper - scale.lower)) / 100
+  return outputAtPercent(Number(nominal) + Number(deflection), scale).toFixed(decimalsOfStep(step / 10))
 }

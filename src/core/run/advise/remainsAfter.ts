@@ -15,7 +15,8 @@ export type RecordedAct = {
 
 /**
  * What error an act left where it was done, in % of output span. A screw and a sensor trim are measured against the
- * pressure that was applied, a trim of the sensor by PV where that was noted; an output trim against the end of the signal it was done at, 4 or 20 mA.
+ * pressure that was applied, a trim of the sensor by PV where that was noted; an output trim against the end of the
+ * signal it was done at, 4 or 20 mA.
  *
  * @returns null where the figures for it were not entered
  */

@@ -1,4 +1,4 @@
-import { formatReading } from '../../format/formatNumber'
+import { decimalsOfStep, formatReading } from '../../format/formatNumber'
 import { decimalsOf } from '../../units/decimalText'
 import { convertPressure, PRESSURE_UNIT_IDS, type PressureUnit } from '../../units/pressureUnit'
 import { referenceOfPoint, type ServedPoints } from '../plan/referenceOfPoint'
@@ -50,7 +50,7 @@ function coarse(
   const typedStep = 10 ** -decimalsOf(typed)
   // A step converted from another unit is no round one: only what is clearly coarser is asked about.
   if (typedStep <= step.size * (step.isOwn ? 1 + 1e-9 : 10)) return []
-  const decimals = Math.max(0, Math.ceil(-Math.log10(step.size) - 1e-9))
+  const decimals = decimalsOfStep(step.size)
   const missing = decimals - decimalsOf(typed)
   if (missing <= 0) return []
   const padded = `${typed}${typed.includes('.') ? '' : '.'}${'0'.repeat(missing)}`

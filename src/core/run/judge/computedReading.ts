@@ -1,4 +1,5 @@
 import { type ColdDrum, glassDifferencePa } from '../../drum/glassReading'
+import { decimalsOfStep } from '../../format/formatNumber'
 import { decimalsOf } from '../../units/decimalText'
 import { convertPressure, type PressureUnit } from '../../units/pressureUnit'
 
@@ -12,8 +13,7 @@ export function appliedOfGlass(
   glass: string,
   { glass: drum, inputUnit }: { readonly glass: ColdDrum; readonly inputUnit: PressureUnit },
 ): string {
-  const perPercent = Math.abs(glassDifferencePa(1, drum) - glassDifferencePa(0, drum))
-  const step = Math.abs(convertPressure(perPercent * 10 ** -decimalsOf(glass), 'Pa', inputUnit))
-  const decimals = Math.min(9, Math.max(0, Math.ceil(-Math.log10(step)) + 1))
-  return convertPressure(glassDifferencePa(Number(glass), drum), 'Pa', inputUnit).toFixed(decimals)
+  const perPercent = glassDifferencePa(1, drum) - glassDifferencePa(0, drum)
+  const step = convertPressure(perPercent * 10 ** -decimalsOf(glass), 'Pa', inputUnit)
+  return convertPressure(glassDifferencePa(Number(glass), drum), 'Pa', inputUnit).toFixed(decimalsOfStep(step / 10))
 }

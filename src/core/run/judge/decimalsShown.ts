@@ -1,4 +1,4 @@
-import { computedDecimals, percentDecimals } from '../../format/formatNumber'
+import { computedDecimals, decimalsOfStep, percentDecimals } from '../../format/formatNumber'
 import { outputScale } from '../../signal/signal'
 import { convertPressure, type PressureUnit, pressureUnitLabel } from '../../units/pressureUnit'
 import { referenceOfPoint, type ServedPoints } from '../plan/referenceOfPoint'
@@ -33,7 +33,7 @@ export function decimalsShown(world: RunBasis & References, outputs: readonly st
     output: scale.decimals,
     computedOutput,
     percent: errorBasis(world) === 'reading' ? 2 : percentDecimals(resolution, scale.upper - scale.lower),
-    errorInput: decimalsOfStep(Math.abs(range.urv - range.lrv) / 20_000),
+    errorInput: shownDecimals(Math.abs(range.urv - range.lrv) / 20_000),
   }
 }
 
@@ -55,8 +55,7 @@ export function stepDecimals(
 function targetDecimals(reference: Reference, world: RunBasis & References): number {
   const { lrv, urv, unit } = world.configuration
   const spanInput = Math.abs(convertPressure(urv - lrv, unit, world.inputUnit))
-  return decimalsOfStep(reference.unit === world.inputUnit ? reference.resolution : spanInput / 20_000)
+  return shownDecimals(reference.unit === world.inputUnit ? reference.resolution : spanInput / 20_000)
 }
 
-/** Decimals that show one step: 0.001 needs three, 0.0005 four. */
-const decimalsOfStep = (step: number) => Math.min(MOST, Math.max(0, Math.ceil(-Math.log10(step) - 1e-9)))
+const shownDecimals = (step: number) => Math.min(MOST, decimalsOfStep(step))

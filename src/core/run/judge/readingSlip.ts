@@ -4,7 +4,7 @@ import { signalKind } from '../../signal/signalKind'
 import { inputAtPercent, percentOfInput } from '../../transfer/linearTransfer'
 import { LINEAR, transferCurve } from '../../transfer/transfer'
 import { decimalSlip, type Expected, isFar, isNear, type NumberSlip } from '../../units/numberSlip'
-import { convertPressure, PRESSURE_UNIT_IDS, type PressureUnit, pressureUnitLabel } from '../../units/pressureUnit'
+import { convertPressure, type PressureUnit, pressureUnitLabel } from '../../units/pressureUnit'
 import { judgingBasis, type RunBasis } from './judgeSteps'
 
 /** A reading that looks like a slip: in which figure, in words, and what was meant where that is known. */
@@ -19,9 +19,7 @@ export type ReadingSlip = {
 const SENSE_OHMS = 250
 
 /** Units that are taken for one another. */
-const MISTAKEN: readonly PressureUnit[] = ['kPa', 'bar', 'psi', 'mbar', 'MPa'].flatMap(
-  (id) => PRESSURE_UNIT_IDS.find((each) => each === id) ?? [],
-)
+const MISTAKEN: readonly PressureUnit[] = ['kPa', 'bar', 'psi', 'mbar', 'MPa']
 
 /**
  * Asks about a reading far from its point by the nature of the slip: the decimal mark, another unit, a meter on volts,

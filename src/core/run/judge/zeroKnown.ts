@@ -1,3 +1,4 @@
+import { decimalsOfStep } from '../../format/formatNumber'
 import { span } from '../../transfer/calibratedRange'
 import { standardOf } from '../../uncertainty/contribution'
 import { convertPressure } from '../../units/pressureUnit'
@@ -36,7 +37,7 @@ export function zeroKnownTo(world: ZeroWorld): number {
   const zero = { applied: '0', output: '0' }
   // Read as finely as the reference shows, whatever digits stand in the figures here.
   const count = Math.abs(convertPressure(inputReference.resolution, inputReference.unit, inputUnit))
-  const atZero = { ...zero, applied: (0).toFixed(Math.min(9, Math.max(0, Math.ceil(-Math.log10(count))))) }
+  const atZero = { ...zero, applied: (0).toFixed(decimalsOfStep(count)) }
   const at = { ...placeOf(atZero, facts), carried: carriedStraight(world) }
   const lines = [...accuracyLines(at, facts), ...inputLines(atZero, at, facts)]
   const variance = lines.reduce((sum, line) => sum + standardOf(line) ** 2, 0)

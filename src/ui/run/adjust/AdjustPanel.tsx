@@ -14,7 +14,7 @@ import { remedyFactsOf } from '@/core/run/advise/adviseRound'
 import { type RecordedAct, remainsAfter } from '@/core/run/advise/remainsAfter'
 import { appliedOfGlass } from '@/core/run/judge/computedReading'
 import { judgingBasis } from '@/core/run/judge/judgeSteps'
-import { typedNumber } from '@/core/units/decimalText'
+import { decimalText, typedNumber } from '@/core/units/decimalText'
 import type { RecordedAdjustment } from '@/schema/recordedRun'
 import type { RunView } from '@/schema/runView'
 import type { World } from '@/schema/world'
@@ -118,7 +118,7 @@ export function AdjustPanel({ run, nextScrew, advice, record }: Props) {
 
 /** A level typed as the pressure it stands for; what is no number is left for the server to refuse in words. */
 const glassOf = (glass: NonNullable<World['glass']>, inputUnit: World['inputUnit']) => (level: string) =>
-  typedNumber(level) === null ? level : appliedOfGlass(level.replace(',', '.'), { glass, inputUnit })
+  typedNumber(level) === null ? level : appliedOfGlass(decimalText(level, 'applied'), { glass, inputUnit })
 
 const knownKind = (kind: string, kinds: readonly AdjustmentKind[]) => kinds.find((each) => each === kind)
 

@@ -2,6 +2,7 @@
 import Button from '@mui/material/Button'
 import { type FormEvent, useState } from 'react'
 import { formatFixed, formatReading } from '@/core/format/formatNumber'
+import { ALARM_MILLIAMP } from '@/core/loop/loopSupply'
 import { terminalVerdict, voltsAt } from '@/core/loop/terminalVolts'
 import type { RunView } from '@/schema/runView'
 import { NumberBox } from '../../form/boxes'
@@ -13,8 +14,6 @@ import { useDraft } from '../runDrafts'
 
 type Props = { run: RunView; record: (check: unknown) => Promise<string | null> }
 const EMPTY = { milliamp: '', volts: '' }
-/** Above the range a failing transmitter still needs its volts. NAMUR NE 43; 22.5 mA common practice. */
-const ALARM_MILLIAMP = 22.5
 
 /** Volts at the terminals at some currents, against what the loop card computes. */
 export function TerminalPanel({ run, record }: Props) {
@@ -74,13 +73,12 @@ export function TerminalPanel({ run, record }: Props) {
       )}
       {readings.map((reading) => {
         const { words, spareVolts } = terminalVerdict(reading, loop)
+        const isShort = (spareVolts ?? 0) < 0
         return (
           words && (
-            <Notice
-              key={`${reading.milliamp} ${reading.volts}`}
-              tone={(spareVolts ?? 0) < 0 ? 'outside' : 'inside-look'}
-            >
-              {words}.
+            <Notice key={`${reading.milliamp} ${reading.volts}`} tone={isShort ? 'outside' : 'inside-look'}>
+              {words}
+              {isShort && ': put the loop right before it is calibrated'}.
             </Notice>
           )
         )
