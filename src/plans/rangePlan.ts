@@ -115,7 +115,7 @@ function stepsOf(
   return rangeSteps({
     verdict,
     adjustedBy: adjustedByOf(next),
-    construction: next.body?.construction ?? usualConstruction(next),
+    construction: constructionOf(next),
     isPneumatic: signalKind(next.signal).carrier === 'air',
     isolating: { count: isolateSteps(next).length, hookUp: HOOK_UPS[next.hookUp] },
     loopChanges,
@@ -125,9 +125,10 @@ function stepsOf(
   })
 }
 
-/** How such a body is usually built, where the register does not say. Common practice, no source. */
-const usualConstruction = (configuration: Configuration): Construction =>
-  ADJUSTABLE[adjustedByOf(configuration)] === 'screws' ? 'force-balance' : 'strain-gauge'
+/** How a body is built; as is usual where the register does not say. Common practice, no source. */
+export const constructionOf = (configuration: Configuration): Construction =>
+  configuration.body?.construction ??
+  (ADJUSTABLE[adjustedByOf(configuration)] === 'screws' ? 'force-balance' : 'strain-gauge')
 
 /** What of the loop changes with a configuration, in words. */
 export function changesInLoop(present: Configuration, next: Configuration, items: readonly ScaledItem[]): string[] {

@@ -8,7 +8,7 @@ import { selectRecordsOfSameRange } from '../sql/earlierRecords'
 import type { ConfiguredInstrument } from '../sql/instrument'
 import { selectRangeChanges } from '../sql/rangeChange'
 import { selectSeal } from '../sql/seal'
-import { selectSetUpSheets } from '../sql/setUpSheet'
+import { selectSetUpSheetOf } from '../sql/setUpSheet'
 
 /** How many records are looked back on. More say little more, and older ones of an instrument that was. Ours, no source. */
 const RECORDS_LOOKED_AT = 6
@@ -20,8 +20,7 @@ export async function earlierWork(
     id: instrumentId,
     configurationId,
     configuration,
-    version,
-  }: Pick<ConfiguredInstrument, 'id' | 'configurationId' | 'configuration' | 'version'>,
+  }: Pick<ConfiguredInstrument, 'id' | 'configurationId' | 'configuration'>,
 ): Promise<Pick<World, 'lastGood' | 'measuresSince' | 'repeatability' | 'rangeChange' | 'setUpSheet'>> {
   const records = await selectRecordsOfSameRange(db, { instrumentId, configurationId, limit: RECORDS_LOOKED_AT })
   const good = records.find(({ asLeft }) => POINT_VERDICTS.some((verdict) => verdict === asLeft && isAccepted(verdict)))
@@ -29,15 +28,13 @@ export async function earlierWork(
   const named = ({ sequence, sealedAt }: (typeof records)[number]) => ({ sequence, sealedAt })
   const repeatability = await repeatabilityOf(db, records, configuration.repeatabilityPercentSpan)
   const [change] = await selectRangeChanges(db, instrumentId)
-  const sheet = (await selectSetUpSheets(db, instrumentId)).find(({ toVersion }) => toVersion === version)
+  const setUpSheet = await selectSetUpSheetOf(db, configurationId)
   return {
     ...(good && { lastGood: named(good) }),
     ...(last && { measuresSince: named(last) }),
     ...(repeatability && { repeatability }),
     ...(change && !last && { rangeChange: changeWords(change) }),
-    ...(sheet && {
-      setUpSheet: { by: sheet.doneBy, at: sheet.doneAt.toISOString(), reason: sheet.reason, values: sheet.items },
-    }),
+    ...(setUpSheet && { setUpSheet }),
   }
 }
 

@@ -54,7 +54,8 @@ test('readings keep the reference they were taken with; those after are judged b
   // A correction of the first is of what was typed then, and stays on the reference of then.
   const [before] = (await loadRun(pool(), run.id)).rounds[0]?.steps[0]?.readings ?? []
   const right = { ...reading(first.stepId, '0.00', '4.002'), supersedes: before?.id ?? '', reason: 'digit' }
-  await recordReading(run.id, right, as(ANNA, 4))
+  const corrected = await recordReading(run.id, right, as(ANNA, 4))
+  expect(corrected.point.budget?.lines.map(({ name }) => name)).toContain('accuracy of T-P') // answered as it is recorded
   const again = runState(await loadRun(pool(), run.id)).rounds[0]?.points[0]
   expect(again?.budget?.lines.map(({ name }) => name)).toContain('accuracy of T-P')
 })

@@ -22,8 +22,8 @@ import { forgetRun } from './worldAndStep'
  *
  * @throws {Refusal} for a reference of another kind, or one that does not fit the points it is to serve
  */
-export function exchangeReference(runId: string, sent: NewExchange, { person, now }: Actor): Promise<RunView> {
-  return transaction(async (db) => {
+export async function exchangeReference(runId: string, sent: NewExchange, { person, now }: Actor): Promise<RunView> {
+  const exchanged = await transaction(async (db) => {
     const { run } = await takeOpenRun(db, runId)
     const known = run.exchanges?.find(({ id }) => id === sent.id)
     if (known && isRepeated({ ...known, standardId: known.standard.id }, sent, ['replaces', 'standardId', 'reason']))
@@ -42,9 +42,11 @@ export function exchangeReference(runId: string, sent: NewExchange, { person, no
       )
     const row = { ...sent, standard: exchange.standard, runId, at: now, personId: person.id }
     refuseForeignId(await insertExchange(db, row))
-    forgetRun(runId)
     return loadRun(db, runId)
   })
+  // Once it is stored for all to see: forgotten earlier it would be read anew as it was before.
+  forgetRun(runId)
+  return exchanged
 }
 
 function planned(run: RunView, sent: NewExchange, { standard, at }: { standard: Standard | null; at: string }) {

@@ -96,8 +96,7 @@ function refuseUnfitReferences(
 function storeInTurn(runId: string, reading: NewReading, actor: Actor): Promise<AcceptedReading> {
   const { person, now } = actor
   return transaction(async (db) => {
-    const { run: taken, state } = await takeOpenRun(db, runId)
-    const run = { ...taken, world: worldAt(taken.world, taken.exchanges ?? []) }
+    const { run, state } = await takeOpenRun(db, runId)
     if (state.stage === 'isolate')
       throw new Refusal(
         'run',
@@ -105,6 +104,8 @@ function storeInTurn(runId: string, reading: NewReading, actor: Actor): Promise<
         'finish the steps of Isolate first',
       )
     const step = stepOf(run, reading.stepId)
+    // A correction corrects what was typed with the reference of then.
+    const world = worldAt(run.world, run.exchanges ?? [], step.readings[0]?.takenAt)
     const known = step.readings.find((row) => row.id === reading.id)
     if (
       known &&
@@ -119,10 +120,10 @@ function storeInTurn(runId: string, reading: NewReading, actor: Actor): Promise<
         'glassPercent',
       ])
     )
-      return accepted(step, known, run.world)
+      return accepted(step, known, world)
 
-    refuseFigures(run.world, reading)
-    refuseUnfitReferences(run.world, step.percent, { reading, now })
+    refuseFigures(world, reading)
+    refuseUnfitReferences(world, step.percent, { reading, now })
     refuseWrongPlace(run, step, reading)
     refuseForeignId(await insertReading(db, { ...reading, runId, at: now, personId: person.id }))
     if (reading.supersedes)
@@ -133,7 +134,7 @@ function storeInTurn(runId: string, reading: NewReading, actor: Actor): Promise<
         subjectId: reading.id,
         detail: { runId, supersedes: reading.supersedes },
       })
-    return accepted(step, recordedOf(reading, actor), run.world)
+    return accepted(step, recordedOf(reading, actor), world)
   })
 }
 

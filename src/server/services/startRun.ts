@@ -33,6 +33,7 @@ export function startRun(input: StartRun, { person, now }: Actor): Promise<{ id:
     const { configuration } = instrument
     const references = await inputReferences(db, [input.inputReferenceId, ...input.furtherReferenceIds])
     const day = calendarDate(now, environment().BARYS_TIME_ZONE)
+    const setUps = await selectNewestSetUps(db, instrument.id)
     const planned = {
       instrument: { id: instrument.id, tag: instrument.tag },
       configuration,
@@ -46,14 +47,14 @@ export function startRun(input: StartRun, { person, now }: Actor): Promise<{ id:
       ...(input.readsDigital && { readsDigital: digitalPlan(configuration) }),
       ...(input.readsDisplay && { readsDisplay: displayPlan(configuration) }),
       ...(input.readsByNull && { readsByNull: nullPlan(configuration) }),
-      ...glassOf(references[0], (await selectNewestSetUps(db, instrument.id)).vessel),
+      ...glassOf(references[0], setUps.vessel),
       ...(input.plan.dwellSeconds !== null && { dwellSeconds: input.plan.dwellSeconds }),
       ...stabilityPlan(input.plan),
       outOfService: true as const,
       decisionRule: input.decisionRule,
       statesUncertainty: true as const,
       ...(await earlierWork(db, instrument)),
-      ...loopOf((await selectNewestSetUps(db, instrument.id)).loop),
+      ...loopOf(setUps.loop),
       ...headOf(input.head),
       ...(input.itemCondition !== null && { itemCondition: input.itemCondition }),
       ...(input.dampingFoundSeconds !== null && { dampingFoundSeconds: input.dampingFoundSeconds }),

@@ -1,6 +1,6 @@
 import { calendarDate } from '@/core/format/formatTime'
 import { takeList } from '@/core/take/takeList'
-import { rangePlan } from '@/plans/rangePlan'
+import { constructionOf, rangePlan } from '@/plans/rangePlan'
 import { outputOfferFor, referenceOffers } from '@/plans/referenceOffers'
 import type { TakenJob } from '@/schema/takenJob'
 import { pool } from '../database'
@@ -66,6 +66,6 @@ async function plannedChange(
   return {
     capsule: verdict.kind === 'capsule' ? verdict.capsule.code : null,
     link: verdict.kind === 'link' ? verdict.to : null,
-    construction: configuration.body?.construction ?? 'force-balance',
+    construction: constructionOf(configuration),
   }
 }

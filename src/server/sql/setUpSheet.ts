@@ -28,33 +28,21 @@ export async function isSetUpRecorded(db: Queryable, id: string): Promise<boolea
 }
 
 const SetUpSheetRow = z
-  .object({
-    id: z.uuid(),
-    to_version: z.number(),
-    items: z.array(KeyedInValue),
-    reason: z.string(),
-    done_at: z.date(),
-    done_by: z.string(),
-  })
-  .transform((row) => ({
-    id: row.id,
-    toVersion: row.to_version,
-    items: row.items,
-    reason: row.reason,
-    doneAt: row.done_at,
-    doneBy: row.done_by,
+  .object({ items: z.array(KeyedInValue), reason: z.string(), done_at: z.date(), done_by: z.string() })
+  .transform(({ items, reason, done_at, done_by }) => ({
+    ...{ reason, values: items },
+    at: done_at.toISOString(),
+    by: done_by,
   }))
 export type RecordedSetUp = z.infer<typeof SetUpSheetRow>
 
-/** The set-ups of an instrument, newest first. */
-export async function selectSetUpSheets(db: Queryable, instrumentId: string): Promise<RecordedSetUp[]> {
+/** The set-up that made a configuration; null where none did. */
+export async function selectSetUpSheetOf(db: Queryable, configurationId: string): Promise<RecordedSetUp | null> {
   const { rows } = await db.query(
-    `SELECT s.id, c.version AS to_version, s.items, s.reason, s.done_at, p.name AS done_by
-       FROM set_up_sheet s
-       JOIN instrument_configuration c ON c.id = s.to_configuration
-       JOIN person p ON p.id = s.done_by
-      WHERE s.instrument_id = $1 ORDER BY c.version DESC`,
-    [instrumentId],
+    `SELECT s.items, s.reason, s.done_at, p.name AS done_by
+       FROM set_up_sheet s JOIN person p ON p.id = s.done_by
+      WHERE s.to_configuration = $1`,
+    [configurationId],
   )
-  return z.array(SetUpSheetRow).parse(rows)
+  return rows.length === 0 ? null : SetUpSheetRow.parse(rows[0])
 }
