@@ -1,6 +1,5 @@
 import { formatPlain } from '@/core/format/formatNumber'
-import { carriedScale } from '@/core/range/carriedScale'
-import { settableRange } from '@/core/range/settableRange'
+import { carriedAndSettable, settableScale } from '@/core/range/carriedScale'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { Configuration } from '../schema/configuration'
 import type { WantedForm } from '../schema/desks'
@@ -13,8 +12,8 @@ export function carriedHost(present: Configuration, wanted: WantedForm): Scale |
   const { displayScale } = present
   if (!displayScale || !wanted.displayScale || wanted.source !== 'typed') return null
   if (!isSameScale(displayScale, wanted.displayScale) || takesRoot(present) !== takesRoot(wanted)) return null
-  const carried = carriedScale(displayScale, { present, wanted, takesRoot: takesRoot(present) })
-  return carried && !isSameScale(settable(carried), settable(displayScale)) ? settable(carried) : null
+  const carried = carriedAndSettable(displayScale, { present, wanted, takesRoot: takesRoot(present) })
+  return carried && !isSameScale(carried, settableScale(displayScale)) ? carried : null
 }
 
 type Scale = NonNullable<Configuration['displayScale']>
@@ -24,12 +23,6 @@ type Rooted = Pick<WantedForm, 'transfer'> & { readonly hostRoot?: boolean | und
 const takesRoot = ({ transfer, hostRoot = false }: Rooted): boolean => transfer.kind !== 'linear' || hostRoot
 
 const isSameScale = (a: Scale, b: Scale): boolean => a.lower === b.lower && a.upper === b.upper && a.unit === b.unit
-
-/** A scale of a host is set as finely as a range is. */
-function settable({ lower, upper, unit }: Scale): Scale {
-  const { lrv, urv } = settableRange({ lrv: lower, urv: upper })
-  return { lower: lrv, upper: urv, unit }
-}
 
 /** What a host that keeps its scale would show wrong, at the end of the new range where it is further off. */
 export function hostNotes({ displayScale, lrv, urv, unit }: Configuration, carried: Scale | null): string[] {

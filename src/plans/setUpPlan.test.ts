@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest'
 import { benchWorld } from '../../tests/support/benchPlant'
-import { displayForRange, inUnit, rangeInUnit, setUpObjection, setUpPlan, wantedOf } from './setUpPlan'
+import { inUnit, rangeInUnit, setUpObjection, setUpPlan, wantedOf } from './setUpPlan'
 
 /** 0 … 100 kPa on 4–20 mA, of the bench plant. */
 const { configuration } = benchWorld('X-1')
@@ -26,7 +26,7 @@ describe('what it then shows, at 0, 50 and 100 % of the input', () => {
   test('through a root: half of the difference is 70.71 % of the flow (ISO 5167-1)', () => {
     const flow = setUpPlan(configuration, {
       ...wanted,
-      application: 'flow, drop below the cut-off',
+      application: 'flow-drop',
       cutOffPercent: 5,
       ...{ displayLower: 0, displayUpper: 60, displayUnit: 't/h' },
     })
@@ -37,7 +37,7 @@ describe('what it then shows, at 0, 50 and 100 % of the input', () => {
   test('a straight line below the cut-off is another transfer', () => {
     const line = setUpPlan(configuration, {
       ...wanted,
-      application: 'flow, straight line below the cut-off',
+      application: 'flow-line',
       cutOffPercent: 8,
     })
     expect(line.next?.transfer).toEqual({ kind: 'root-with-line', cutOffPercent: 8 })
@@ -51,16 +51,6 @@ test('what the sensor cannot do is refused by its field; a turned range and an u
   const turned = setUpPlan(configuration, { ...wanted, lrv: 100, urv: 0, dampingSeconds: 9 })
   expect(turned.notes.join()).toContain('wait 45 s')
   expect(turned.notes.join()).toContain('reverse-acting')
-})
-
-test('a display goes on showing the same for the same pressure when the range is widened', () => {
-  const before = { ...wanted, displayLower: 0, displayUpper: 10, displayUnit: 'm' }
-  expect(displayForRange(before, { lrv: 0, urv: 150 })).toEqual({ lower: 0, upper: 15 })
-  expect(displayForRange(before, { lrv: -10, urv: 100 })).toEqual({ lower: -1, upper: 10 })
-  // A flow grows with the root of the range: √(144/100) = 1.2.
-  const flow = { ...before, application: 'flow, drop below the cut-off' as const }
-  expect(displayForRange(flow, { lrv: 0, urv: 144 })).toEqual({ lower: 0, upper: 12 })
-  expect(displayForRange({ ...before, displayLower: null }, { lrv: 0, urv: 150 })).toBeNull()
 })
 
 test.each([

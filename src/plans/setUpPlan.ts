@@ -1,7 +1,7 @@
 import { adjustedByOf } from '@/core/adjust/adjustedBy'
-import { carriedScale } from '@/core/range/carriedScale'
 import { outputTable } from '@/core/range/outputTable'
 import { settableRange } from '@/core/range/settableRange'
+import { isFlow } from '@/core/setUp/application'
 import { dampingNote } from '@/core/setUp/damping'
 import type { DeviceSetUp } from '@/core/setUp/deviceSetUp'
 import { applicationOf, type SetUpItem, type SetUpState, setUpSheet } from '@/core/setUp/setUpSheet'
@@ -55,7 +55,7 @@ export function wantedOf(configuration: Configuration): SetUpWanted {
   const { unit, lrv, urv, transfer, displayScale, setUp = {} } = configuration
   return {
     ...{ unit, lrv, urv },
-    application: APPLICATION_OF[applicationOf(setUpState(configuration))] ?? 'pressure',
+    application: applicationOf(setUpState(configuration)),
     cutOffPercent: transfer.kind === 'linear' ? null : transfer.cutOffPercent,
     dampingSeconds: setUp.dampingSeconds ?? null,
     displayUnit: displayScale?.unit ?? '',
@@ -70,13 +70,6 @@ export function wantedOf(configuration: Configuration): SetUpWanted {
     deviceTag: setUp.deviceTag ?? '',
     isWriteProtected: setUp.isWriteProtected ?? false,
   }
-}
-
-const APPLICATION_OF: Record<string, SetUpWanted['application']> = {
-  pressure: 'pressure',
-  level: 'level',
-  'flow, dropping to zero below the cut-off': 'flow, drop below the cut-off',
-  'flow, straight line below the cut-off': 'flow, straight line below the cut-off',
 }
 
 /** Works a set-up out: the same on the sheet at every keystroke, on paper, and on the server when it is recorded. */
@@ -137,8 +130,8 @@ function configurationOf(present: Configuration, wanted: SetUpWanted): Configura
 }
 
 function transferOf({ application, cutOffPercent }: SetUpWanted): Configuration['transfer'] {
-  if (!application.startsWith('flow')) return { kind: 'linear' }
-  const kind = application.includes('straight') ? 'root-with-line' : 'root-to-zero'
+  if (!isFlow(application)) return { kind: 'linear' }
+  const kind = application === 'flow-line' ? 'root-with-line' : 'root-to-zero'
   return { kind, cutOffPercent: cutOffPercent ?? 0 }
 }
 
@@ -192,22 +185,4 @@ export function rangeInUnit(
   to: PressureUnit,
 ): { readonly lrv: number; readonly urv: number } {
   return settableRange({ lrv: convertPressure(range.lrv, from, to), urv: convertPressure(range.urv, from, to) })
-}
-
-/**
- * The display that goes on showing the same for the same pressure once the range is typed anew; null where nothing is
- * shown, or a flow's zero would move.
- */
-export function displayForRange(
-  before: Pick<SetUpWanted, 'unit' | 'lrv' | 'urv' | 'displayLower' | 'displayUpper' | 'displayUnit' | 'application'>,
-  range: { readonly lrv: number; readonly urv: number },
-): { readonly lower: number; readonly upper: number } | null {
-  const { displayLower: lower, displayUpper: upper, displayUnit: unit, lrv, urv } = before
-  if (lower === null || upper === null || lower === upper || lrv === urv || range.lrv === range.urv) return null
-  const present = { lrv, urv, unit: before.unit }
-  const takesRoot = before.application.startsWith('flow')
-  const carried = carriedScale({ lower, upper, unit }, { present, wanted: range, takesRoot })
-  if (!carried) return null
-  const settable = settableRange({ lrv: carried.lower, urv: carried.upper })
-  return { lower: settable.lrv, upper: settable.urv }
 }

@@ -1,14 +1,7 @@
 import { z } from 'zod'
+import { APPLICATION_IDS, isFlow } from '@/core/setUp/application'
 import { PressureUnitChoice } from './choices'
 import { choice, flag, number, optionalNumber, titled, words, zeroOrMore } from './field'
-
-/** What a device can be set to reckon, as the sheet offers it. */
-export const APPLICATIONS = [
-  'pressure',
-  'level',
-  'flow, drop below the cut-off',
-  'flow, straight line below the cut-off',
-] as const
 
 const optionalOf = (schema: z.ZodType<number>, title: string) => titled(schema.nullable(), title)
 const seconds = (title: string) => optionalOf(zeroOrMore('').lte(3600, 'is over an hour'), title)
@@ -19,7 +12,7 @@ export const SetUpWanted = z
     unit: PressureUnitChoice,
     lrv: number('LRV, at 0 %'),
     urv: number('URV, at 100 %'),
-    application: choice('Application', APPLICATIONS),
+    application: choice('Application', APPLICATION_IDS),
     cutOffPercent: optionalOf(zeroOrMore('').lte(50, 'is over half of the flow'), 'Cut-off, % of flow'),
     dampingSeconds: seconds('Damping, s'),
     displayUnit: words('Unit on the display', 20),
@@ -37,7 +30,7 @@ export const SetUpWanted = z
   .superRefine((wanted, ctx) => {
     const refuse = (path: string, message: string) => ctx.addIssue({ code: 'custom', path: [path], message })
     if (wanted.lrv === wanted.urv) refuse('urv', 'equals LRV: the span is zero')
-    if (wanted.application.startsWith('flow') && wanted.cutOffPercent === null)
+    if (isFlow(wanted.application) && wanted.cutOffPercent === null)
       refuse('cutOffPercent', 'is still empty: a root needs its cut-off, 0 where there is none')
     const display = [wanted.displayLower, wanted.displayUpper]
     if (display.some((end) => end === null) && !display.every((end) => end === null))

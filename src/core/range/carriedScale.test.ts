@@ -3,10 +3,25 @@ import { describe, expect, test } from 'vitest'
 import { type DisplayScale, shownAtPercent } from '../transfer/displayScale'
 import { percentOfInput } from '../transfer/linearTransfer'
 import { rootPercent } from '../transfer/transfer'
-import { carriedScale } from './carriedScale'
+import { carriedAndSettable, carriedScale } from './carriedScale'
 
 const PRESENT = { lrv: 2, urv: 18, unit: 'kPa' } as const
 const SCALE: DisplayScale = { lower: 0, upper: 48, unit: 'm³/h' }
+
+test('as it is set: a display widened with its range, and one of a flow with the root of it', () => {
+  const present = { lrv: 0, urv: 100, unit: 'kPa' } as const
+  const [level, line] = [
+    { lower: 0, upper: 10, unit: 'm' },
+    { takesRoot: false, present },
+  ]
+  expect(carriedAndSettable(level, { ...line, wanted: { lrv: 0, urv: 150 } })).toEqual({ ...level, upper: 15 })
+  expect(carriedAndSettable(level, { ...line, wanted: { lrv: -10, urv: 100 } })).toEqual({ ...level, lower: -1 })
+  // √(144/100) = 1.2.
+  const flow = { takesRoot: true, present, wanted: { lrv: 0, urv: 144 } }
+  expect(carriedAndSettable(level, flow)).toEqual({ ...level, upper: 12 })
+  expect(carriedAndSettable(level, { ...line, wanted: { lrv: 5, urv: 5 } })).toBeNull()
+  expect(carriedAndSettable({ ...level, upper: 0 }, { ...line, wanted: { lrv: 0, urv: 5 } })).toBeNull()
+})
 
 /** What a host shows for an input. */
 const shown = (input: number, scale: DisplayScale, { range, takesRoot }: Shown) => {

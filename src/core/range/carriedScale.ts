@@ -3,6 +3,7 @@ import { type DisplayScale, shownAtPercent } from '../transfer/displayScale'
 import { percentOfInput } from '../transfer/linearTransfer'
 import { rootPercent } from '../transfer/transfer'
 import type { WantedRange } from './sensorBody'
+import { settableRange } from './settableRange'
 
 /** A range that moves under a scale which is shown beside it. */
 export type MovedRange = {
@@ -27,4 +28,18 @@ export function carriedScale(scale: DisplayScale, { present, wanted, takesRoot }
   const full = percentOfInput(wanted.urv, present)
   if (wanted.lrv !== present.lrv || full <= 0) return null
   return { ...scale, upper: shownAtPercent(rootPercent(full), scale) }
+}
+
+/** A scale as finely as a range is set. */
+export function settableScale({ lower, upper, unit }: DisplayScale): DisplayScale {
+  const { lrv, urv } = settableRange({ lrv: lower, urv: upper })
+  return { lower: lrv, upper: urv, unit }
+}
+
+/** {@link carriedScale}, as it is set; null too where a scale or a range has no span. */
+export function carriedAndSettable(scale: DisplayScale, moved: MovedRange): DisplayScale | null {
+  const { present, wanted } = moved
+  if (scale.lower === scale.upper || present.lrv === present.urv || wanted.lrv === wanted.urv) return null
+  const carried = carriedScale(scale, moved)
+  return carried && settableScale(carried)
 }

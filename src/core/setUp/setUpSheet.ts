@@ -3,6 +3,7 @@ import type { DisplayScale } from '../transfer/displayScale'
 import type { Transfer } from '../transfer/transfer'
 import { decimalsOf, decimalText, typedNumber } from '../units/decimalText'
 import { convertPressure, type PressureUnit, pressureUnitLabel } from '../units/pressureUnit'
+import { APPLICATIONS, type Application } from './application'
 import { type DeviceSetUp, FAILURE_DIRECTIONS, START_VIEWS } from './deviceSetUp'
 
 /** Everything that is keyed into a device. */
@@ -75,7 +76,7 @@ export function setUpSheet(before: SetUpState, after: SetUpState): SetUpItem[] {
       'Application',
       'before the display: it decides what the display can show',
       [before, after],
-      applicationOf,
+      (s) => APPLICATIONS[applicationOf(s)],
     ),
     number(
       'cut-off',
@@ -223,13 +224,15 @@ function displayDrafts(before: SetUpState, after: SetUpState): Draft[] {
   ]
 }
 
-const APPLICATIONS: Record<string, string> = { 'level-transmitter': 'level' }
-
 /** What the device is to reckon: pressure, level, or flow with its way below the cut-off. */
-export function applicationOf({ kind, transfer, device }: Pick<SetUpState, 'kind' | 'transfer' | 'device'>): string {
-  if (transfer.kind === 'root-to-zero') return 'flow, dropping to zero below the cut-off'
-  if (transfer.kind === 'root-with-line') return 'flow, straight line below the cut-off'
-  return device.application ?? APPLICATIONS[kind] ?? 'pressure'
+export function applicationOf({
+  kind,
+  transfer,
+  device,
+}: Pick<SetUpState, 'kind' | 'transfer' | 'device'>): Application {
+  if (transfer.kind === 'root-to-zero') return 'flow-drop'
+  if (transfer.kind === 'root-with-line') return 'flow-line'
+  return device.application ?? (kind === 'level-transmitter' ? 'level' : 'pressure')
 }
 
 const cutOffOf = ({ transfer }: SetUpState) => ('cutOffPercent' in transfer ? transfer.cutOffPercent : undefined)

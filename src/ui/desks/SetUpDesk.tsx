@@ -1,7 +1,7 @@
 'use client'
 import Button from '@mui/material/Button'
 import { useRouter } from 'next/navigation'
-import { useMemo, useState } from 'react'
+import { useMemo, useRef, useState } from 'react'
 import { isReadBack } from '@/core/setUp/setUpSheet'
 import { outputScale } from '@/core/signal/signal'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
@@ -22,7 +22,7 @@ import { Reasons } from './Reasons'
 import { SetUpFields } from './SetUpFields'
 import { type Keyed, SetUpItems } from './SetUpItems'
 import { SetUpShows } from './SetUpShows'
-import { changeSetUp } from './setUpChange'
+import { changeSetUp, type OwnEnds } from './setUpChange'
 import { useSaveDesk } from './useSaveDesk'
 
 type Props = {
@@ -58,6 +58,7 @@ function Sheet({ instrument, saved, openRunBy, timeZone, mayChange }: Props) {
   const [keyed, setKeyed] = useState<Keyed>({})
   const [isAsking, setAsking] = useState(false)
   const sending = useSending()
+  const ownEnds: OwnEnds = useRef(null)
   useKeptDraft(`${instrument.id} set-up`, form, !state.isChanged)
   const { value } = form
   const plan = useMemo(() => value && setUpPlan(configuration, value), [configuration, value])
@@ -77,7 +78,7 @@ function Sheet({ instrument, saved, openRunBy, timeZone, mayChange }: Props) {
       <DeskHead instrument={instrument} desk="set-up" />
       <div className="desk-body stack">
         <div className="desk-columns is-sheet">
-          <SetUpFields form={{ ...form, change: changeSetUp(form) }} refusals={form.refusals} />
+          <SetUpFields form={{ ...form, change: changeSetUp(form, configuration, ownEnds) }} refusals={form.refusals} />
           <section aria-label="What to key in" className="stack">
             {plan ? (
               <SetUpItems plan={plan} keyed={keyed} change={setKeyed} />

@@ -2,6 +2,7 @@ import { GUARD_BANDS } from '@/core/conformity/guardBand'
 import { CAUSES } from '@/core/diagnosis/cause'
 import { ORIFICE_TAPS } from '@/core/flow/orifice'
 import { VESSEL_ARRANGEMENTS } from '@/core/level/vesselSetUp'
+import { APPLICATIONS } from '@/core/setUp/application'
 import { SIGNAL_IDS, type Signal, signalLabel } from '@/core/signal/signal'
 import { QUANTITIES, QUANTITY_IDS } from '@/core/units/quantity'
 
@@ -24,6 +25,7 @@ const OWN_WORDS: Record<string, string> = {
   'root-with-line': 'square root, straight line below the cut-off',
   'student-t': 'Student’s t',
   arcsine: 'arcsine (U-shaped)',
+  ...APPLICATIONS,
   ...VESSEL_ARRANGEMENTS,
   ...ORIFICE_TAPS,
 }

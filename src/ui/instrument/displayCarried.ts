@@ -1,6 +1,6 @@
+import { carriedAndSettable } from '@/core/range/carriedScale'
 import { typedNumber } from '@/core/units/decimalText'
 import type { PressureUnit } from '@/core/units/pressureUnit'
-import { displayForRange } from '@/plans/setUpPlan'
 import type { InstrumentValues } from './formValues'
 
 type Boxes = Pick<InstrumentValues['configuration'], 'lrv' | 'urv' | 'unit' | 'transfer' | 'hostRoot' | 'displayScale'>
@@ -17,13 +17,12 @@ export function displayCarried(was: Boxes, now: Boxes): { readonly lower: string
   const [oldLrv, oldUrv] = [typedNumber(was.lrv), typedNumber(was.urv)]
   if (lrv === null || urv === null || oldLrv === null || oldUrv === null) return null
   if (lrv === oldLrv && urv === oldUrv) return null
-  const carried = displayForRange(
-    {
-      ...{ lrv: oldLrv, urv: oldUrv, unit: was.unit as PressureUnit }, // only units of ours are offered
-      ...{ displayLower: typedNumber(before.lower), displayUpper: typedNumber(before.upper), displayUnit: before.unit },
-      application: isRooted(was) ? 'flow, straight line below the cut-off' : 'pressure',
-    },
-    { lrv, urv },
+  const [lower, upper] = [typedNumber(before.lower), typedNumber(before.upper)]
+  if (lower === null || upper === null) return null
+  const present = { lrv: oldLrv, urv: oldUrv, unit: was.unit as PressureUnit } // only units of ours are offered
+  const carried = carriedAndSettable(
+    { lower, upper, unit: before.unit },
+    { present, wanted: { lrv, urv }, takesRoot: isRooted(was) },
   )
   return carried && { lower: String(carried.lower), upper: String(carried.upper) }
 }
