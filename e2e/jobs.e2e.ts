@@ -219,20 +219,20 @@ test('two people typing at once: what the other stored takes no figure away, and
   page,
   browser,
 }) => {
-  await registerInstrument(page, 'JOB-T1', { ...TRANSMITTER, testPoints: [0, 25, 50, 75, 100] })
+  await registerInstrument(page, 'JOB-T1', { ...TRANSMITTER, testPoints: [0, 25, 50, 60, 75, 90, 100] })
   await startRun(page, 'JOB-T1')
   const context = await browser.newContext()
   const other = await context.newPage()
   try {
     await workAs(other, JOREN.id)
     await goTo(other, page.url())
-    await expect(other.getByText('Point 1 of 5')).toBeVisible()
+    await expect(other.getByText('Point 1 of 7')).toBeVisible()
     await page.getByLabel(/^applied,/).focus()
     await page.keyboard.type('0.004')
     await page.keyboard.press('Enter')
     await page.keyboard.type('4.01')
     await typeReading(other, '0.000', '4.002')
-    await expect(page.getByText('Point 2 of 5')).toBeVisible()
+    await expect(page.getByText('Point 2 of 7')).toBeVisible()
     await expect(page.getByText(/was stored elsewhere; you had/)).toContainText('0.004 → 4.01')
     await expect(page.getByLabel(/^applied,/)).toHaveValue('') // it goes into no other point by itself
     await page.getByRole('button', { name: 'Forget it' }).click()
@@ -242,11 +242,23 @@ test('two people typing at once: what the other stored takes no figure away, and
       await route.continue()
     })
     await page.getByLabel(/^applied,/).focus()
-    for (const key of ['10.000', 'Enter', '8.002', 'Enter', '20.000', 'Enter', '12.003', 'Enter'])
-      await (key === 'Enter' ? page.keyboard.press(key) : page.keyboard.type(key))
+    const ahead = async (...figures: readonly string[]) => {
+      for (const figure of figures) {
+        await page.keyboard.type(figure)
+        await page.keyboard.press('Enter')
+      }
+    }
+    await ahead('10.000', '8.002', '20.000', '12.003')
     await accepted(page, 3)
-    await expect(page.getByText('Point 4 of 5')).toBeVisible()
+    await expect(page.getByText('Point 4 of 7')).toBeVisible()
     await expect(page.getByRole('cell', { name: '12.003', exact: true })).toBeVisible()
+    // One that is asked about holds up what was typed after it, and loses nothing of that.
+    await ahead('24.000', '13.601', '30.000', '14.001', '36.000')
+    await expect(page.locator('.entry-question')).toContainText('far from the 16.000 expected')
+    await page.getByLabel(/^reading,/).press('Enter')
+    await accepted(page, 5)
+    await expect(page.getByText('Point 6 of 7')).toBeVisible()
+    await expect(page.getByLabel(/^applied,/)).toHaveValue('36.000')
   } finally {
     await context.close()
   }

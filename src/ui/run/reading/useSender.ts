@@ -45,13 +45,17 @@ export function useSender(
   const sendingOvershoot = useSending()
   // The output as it stood when it was first to be accepted: it must not move much while the point is held.
   const steady = useRef<number | null>(null)
+  // Keys for the point after this one that wait while this one is asked about or held.
+  const waiting = useRef('')
   // biome-ignore lint/correctness/useExhaustiveDependencies: another point stands still anew
   useEffect(() => {
     steady.current = null
+    waiting.current = ''
   }, [step.id])
 
   /** @param ahead keys that were typed ahead of this reading's own answer, for the point after it */
   const send = async (reading: Extract<Typed, { kind: 'judged' }>, ahead = '') => {
+    if (ahead !== '') waiting.current = ahead
     // Asked once: the same figures accepted again are meant as they stand.
     if (reading.questions.length > 0 && !isMeant.current) {
       isMeant.current = true
@@ -65,7 +69,8 @@ export function useSender(
       return setMessage(`${moved}: held anew, let it settle.`)
     }
     if (!dwell.mayTake()) return setMessage(dwell.words())
-    typedAhead.current = ahead
+    typedAhead.current = waiting.current
+    waiting.current = ''
     setSending(true)
     setQuestion([]) // answered: it must not seem to be asked still while the reading is on its way
     const { kind: _, point: __, notice: ___, questions: ____, ...figures } = reading
