@@ -53,6 +53,47 @@ describe('the root in the transmitter: what is shown at rest is the flow', () =>
   })
 })
 
+describe('only what the comparison knows is made a matter of', () => {
+  const reference = {
+    ...{
+      id: 'a',
+      code: 'R-1',
+      quantity: 'pressure' as const,
+      unit: 'kPa' as const,
+      rangeLow: -150,
+      rangeHigh: 150,
+      resolution: 0.001,
+    },
+    ...{
+      accuracy: { combine: 'sum' as const, terms: [{ kind: 'percentSpan' as const, value: 0.02 }] },
+      calibratedOn: '2026-07-01',
+    },
+  }
+  const sure = (change: object) => ({
+    ...world(change),
+    ...{
+      inputReference: reference,
+      outputReference: null,
+      statesUncertainty: true as const,
+      decisionRule: 'simple-acceptance' as const,
+      points: [{ percent: 0 }],
+    },
+  })
+  // 0.02 % of 300 kPa is ±0.06 kPa, 0.06 % of span; rectangular, k = 2: 0.069 %, which through a root is 2.6 % of flow.
+  test.each([
+    ['4.310', false], // 1.94 % of flow
+    ['4.600', true], // 3.75 %
+  ] as const)('root in the transmitter, %s mA: %s', (output, shows) => {
+    expect(atRest(output, sure({ transfer: { kind: 'root-to-zero', cutOffPercent: 1.5 } })) !== null).toBe(shows)
+  })
+  test.each([
+    ['4.010', false], // 0.0625 % of span
+    ['4.013', true], // 0.081 %
+  ] as const)('root in the host, %s mA: %s', (output, shows) => {
+    expect(atRest(output, sure({ hostRoot: true })) !== null).toBe(shows)
+  })
+})
+
 test('without a root a small shift is only a small shift', () => {
   expect(atRest('4.310', world({}))).toBeNull()
 })

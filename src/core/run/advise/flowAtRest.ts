@@ -1,6 +1,7 @@
 import type { JudgedPoint } from '../../analysis/judgedPoint'
 import { flowOfZeroShiftPercent } from '../../flow/rootOfDifference'
 import { percentOfOutput } from '../../signal/signal'
+import { squarePercent } from '../../transfer/transfer'
 import { judgingBasis, type RunBasis } from '../judge/judgeSteps'
 
 /** What an instrument shows as flow where nothing flows. All in %. */
@@ -20,7 +21,7 @@ const LEAST_FLOW_PERCENT = 1
 
 /**
  * A shift of the zero that shows as flow: a root makes 0.04 % of span 2 % of flow (ISO 5167-1: flow goes with the root
- * of the difference). Taken from the lowest reading at rest; only where it lies above the cut-off and above what the
+ * of the difference). Taken from the largest reading at rest; only where it lies above the cut-off and above what the
  * comparison itself is uncertain by.
  *
  * @returns null where no root is taken, nothing was read at rest, or nothing shows
@@ -35,23 +36,28 @@ export function flowAtRest(
   const { scale } = judgingBasis(world)
   const found = points
     .filter(({ appliedPercent }) => Math.abs(appliedPercent) <= AT_REST_PERCENT)
-    .map((point): FlowAtRest & { readonly doubtPercent: number } => {
+    .map((point): FlowAtRest & { readonly isSure: boolean } => {
       const shown = percentOfOutput(point.output, scale)
       const doubt = point.expandedUncertaintyPercentSpan ?? 0
       if (isRooted && 'cutOffPercent' in transfer)
         return {
           flowPercent: shown,
-          shiftPercent: (shown / 10) ** 2 * Math.sign(shown),
+          shiftPercent: squarePercent(shown),
           cutOffPercent: transfer.cutOffPercent,
-          doubtPercent: 0,
+          // Through the root the comparison knows nothing finely: what it is uncertain by is a flow too.
+          isSure: shown > doubt,
         }
       // Of what is applied a little acts itself: the shift is what is shown beyond it.
       const shift = shown - point.appliedPercent
-      return { flowPercent: flowOfZeroShiftPercent(shift), shiftPercent: shift, cutOffPercent: 0, doubtPercent: doubt }
+      return {
+        flowPercent: flowOfZeroShiftPercent(shift),
+        shiftPercent: shift,
+        cutOffPercent: 0,
+        isSure: shift > doubt,
+      }
     })
     .toSorted((a, b) => b.flowPercent - a.flowPercent)[0]
   if (!found) return null
-  const { doubtPercent, ...rest } = found
-  const shows = rest.flowPercent > Math.max(rest.cutOffPercent, LEAST_FLOW_PERCENT) && rest.shiftPercent > doubtPercent
-  return shows ? rest : null
+  const { isSure, ...rest } = found
+  return isSure && rest.flowPercent > Math.max(rest.cutOffPercent, LEAST_FLOW_PERCENT) ? rest : null
 }
