@@ -54,7 +54,9 @@ describe('what a job asks for', () => {
   test('below the air of the place the vacuum side is needed', () => {
     expect(of({ lrv: -5 })).toContain('vacuum side')
     expect(of({ lrv: 0 })).not.toContain('vacuum side')
-    expect(of({ pressureKind: 'absolute', lrv: 20, urv: 120 })).toContain('vacuum side')
+    // The standard atmosphere 500 m up is 95.46 kPa (ISO 2533).
+    expect(of({ pressureKind: 'absolute', lrv: 95.4, urv: 120 })).toContain('vacuum side')
+    expect(of({ pressureKind: 'absolute', lrv: 95.6, urv: 120 })).not.toContain('vacuum side')
   })
   test('a capsule brings its parts, a torque wrench and a new tag', () => {
     const change = { capsule: 'C-9', link: null, construction: 'force-balance' as const }

@@ -55,15 +55,18 @@ export const takeList = (job: TakeJob): TakeItem[] => [
 
 const item = (group: TakeGroup, ...what: readonly string[]): TakeItem[] => what.map((each) => ({ group, what: each }))
 
-/** Above it air is pumped no further, below it a fine regulator serves better than a pump; Pa. Ours, no source. */
+/** From here air is pumped no further, Pa. Ours, no source. */
 const HYDRAULIC_FROM_PA = 4e6
+/** Below it a fine adjuster for low pressure serves better, Pa. Ours, no source. */
 const LOW_BELOW_PA = 25_000
+/** No air at work presses less: below it only a vacuum reaches, Pa abs; about 500 m up (ISO 2533). */
+const LEAST_AIR_PA = 95_500
 
 function pumpFor({ configuration: c }: TakeJob): string[] {
   const inPa = (value: number) => convertPressure(value, c.unit, 'Pa')
   const [low, high] = [Math.min(inPa(c.lrv), inPa(c.urv)), Math.max(inPa(c.lrv), inPa(c.urv))]
   if (c.hookUp === 'vacuum-manifold' || c.kind.startsWith('vacuum')) return ['vacuum pump with trap and fine valve']
-  const goesBelow = c.pressureKind === 'absolute' ? low < 101_325 * 0.95 : low < 0
+  const goesBelow = low < (c.pressureKind === 'absolute' ? LEAST_AIR_PA : 0)
   const reach = Math.max(Math.abs(low), Math.abs(high))
   return [
     reach >= HYDRAULIC_FROM_PA
