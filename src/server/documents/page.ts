@@ -20,15 +20,15 @@ export function heading(doc: Doc, words: string, room = 60): void {
   doc.moveDown(0.25)
 }
 
-/** Running text over the whole width. */
+/** Running text over the whole width, or a narrower one beside something. */
 export function paragraph(
   doc: Doc,
   words: string,
-  { isBold = false, size = 9 }: { isBold?: boolean; size?: number } = {},
+  { isBold = false, size = 9, width = CONTENT_WIDTH }: { isBold?: boolean; size?: number; width?: number } = {},
 ): void {
   doc.font(fontFor(words, isBold)).fontSize(size).fillColor(LIGHT.ink)
-  ensureRoom(doc, doc.heightOfString(words, { width: CONTENT_WIDTH }))
-  doc.text(words, PAGE.left, doc.y, { width: CONTENT_WIDTH })
+  ensureRoom(doc, doc.heightOfString(words, { width }))
+  doc.text(words, PAGE.left, doc.y, { width })
 }
 
 /** Name and value in two columns, two pairs a line where both are short. */

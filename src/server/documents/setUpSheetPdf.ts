@@ -9,7 +9,7 @@ import type { SavedDesk } from '@/schema/desks'
 import type { ConfiguredInstrument } from '../sql/instrument'
 import { drawCode } from './drawCode'
 import { registerFonts } from './fonts'
-import { heading, numberPages, PAGE, paragraph, table } from './page'
+import { CONTENT_WIDTH, heading, numberPages, PAGE, paragraph, table } from './page'
 import { pdfBuffer } from './pdfBuffer'
 
 type SheetSource = {
@@ -41,26 +41,28 @@ function drawSheet(doc: PDFKit.PDFDocument, { instrument, saved, origin, timeZon
   const plan = setUpPlan(configuration, saved.setUp)
   const unit = pressureUnitLabel(saved.setUp.unit)
   doc.font('bold').fontSize(17).fillColor(LIGHT.ink).text(`Set-up sheet ${tag}`, PAGE.left, PAGE.top)
-  paragraph(doc, configuration.description, { size: 10.5 })
+  const width = CONTENT_WIDTH - CODE_SIZE - 12
+  paragraph(doc, configuration.description, { size: 10.5, width })
   paragraph(
     doc,
     `From version ${version}; saved ${formatDateTime(saved.savedAt, timeZone)} by ${saved.savedBy}. Read each value back and write it beside; then record it at the code.`,
+    { width },
   )
   drawCode(doc, `${origin}/instruments/${encodeURIComponent(tag)}/set-up`, {
     x: PAGE.width - PAGE.right - CODE_SIZE,
     y: PAGE.top - 8,
     size: CODE_SIZE,
   })
-  for (const words of [...plan.objections, ...plan.notes]) paragraph(doc, words, { isBold: true })
   doc.y = Math.max(doc.y, PAGE.top + CODE_SIZE)
+  for (const words of [...plan.objections, ...plan.notes]) paragraph(doc, words, { isBold: true })
   heading(doc, 'Key in, in this order')
   const head = (name: string, share: number) => ({ head: name, share, align: 'left' as const })
   table(
     doc,
-    [head('', 0.5), head('Value', 2.4), head('Was', 2.2), head('Key in', 2), head('Reads back', 1.6)],
+    [head('', 0.5), head('Value, and why', 4.2), head('Was', 1.7), head('Key in', 1.7), head('Reads back', 1.3)],
     plan.items.map((item, index) => [
       `${index + 1}  ☐`,
-      item.name,
+      `${item.name} – ${item.why}`,
       item.before ?? 'not known',
       item.isChanged ? item.after : `${item.after} (stays)`,
       '',
@@ -71,6 +73,7 @@ function drawSheet(doc: PDFKit.PDFDocument, { instrument, saved, origin, timeZon
   const pvDecimals = decimalsOfSpan(plan.shows.map(({ pv }) => pv))
   const displayDecimals =
     saved.setUp.displayDecimals ?? decimalsOfSpan(plan.shows.flatMap(({ display }) => display ?? []))
+  const hasDisplay = plan.shows.some(({ display }) => display !== null)
   const right = (name: string) => ({ head: name, share: 1, align: 'right' as const })
   table(
     doc,
@@ -78,13 +81,13 @@ function drawSheet(doc: PDFKit.PDFDocument, { instrument, saved, origin, timeZon
       head('Span', 1),
       right(`PV, ${unit}`),
       right(`Output, ${scale.unit}`),
-      right(`Display, ${saved.setUp.displayUnit}`),
+      ...(hasDisplay ? [right(`Display, ${saved.setUp.displayUnit}`)] : []),
     ],
     plan.shows.map(({ percent, pv, output, display }) => [
       `${percent} %`,
       formatFixed(pv, pvDecimals),
       formatFixed(output, scale.decimals),
-      display === null ? 'none' : formatFixed(display, displayDecimals),
+      ...(display === null ? [] : [formatFixed(display, displayDecimals)]),
     ]),
   )
   numberPages(doc, `Set-up sheet ${tag}. The maker’s manual and the site’s permit go before it.`)
