@@ -7,7 +7,7 @@ import { LoopSetUp } from '../schema/loopCard'
 import { bodyIn } from './capsuleBody'
 import { flowDesk } from './flowDesk'
 import { loopCard } from './loopCard'
-import { rangePlan } from './rangePlan'
+import { constructionOf, rangePlan } from './rangePlan'
 import { typedEnd, wantedAtOpening, wantedFromFlow, wantedFromPresent, wantedFromVessel } from './wantedRange'
 
 const PRESENT = Configuration.parse({
@@ -321,4 +321,13 @@ test('a loop: volts by Ohm’s law, errors added with sign, the host against wha
   const rooted = { ...unknown, errors: { 0: 0, 50: 0, 100: 0 }, scale: { ...scale, takesRoot: true as const } }
   expect(loopCard(setUp, rooted).schools).toBeNull()
   expect(loopCard(setUp, rooted).points[1]?.shouldShow).toBeCloseTo(60 * Math.SQRT1_2, 9)
+})
+
+test('a body is built as the register says, else as is usual for how it is adjusted: common practice, no source', () => {
+  const body = { family: 'trial', capsule: null, maxSpan: null, allowsReverse: false, links: [], link: null }
+  expect(constructionOf({ ...PRESENT, adjustedBy: 'trims', body })).toBe('strain-gauge')
+  expect(constructionOf({ ...PRESENT, adjustedBy: 'screws', body })).toBe('force-balance')
+  expect(constructionOf({ ...PRESENT, adjustedBy: 'trims', body: { ...body, construction: 'motion-balance' } })).toBe(
+    'motion-balance',
+  )
 })
