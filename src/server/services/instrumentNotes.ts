@@ -4,18 +4,29 @@ import { NotFound } from '../refusals'
 import { selectInstrument } from '../sql/instrument'
 import { insertNote, selectNotes, selectPhoto } from '../sql/instrumentNote'
 import type { Actor } from './actor'
+import { isRepeated, refuseForeignId } from './repeated'
 
 /**
  * Keeps a note with an instrument. Sent twice it is kept once.
  *
  * @throws {NotFound} for an unknown instrument
+ * @throws {Conflict} where its id is known with other words, or belongs to another instrument
  */
 export async function noteAtInstrument(instrumentId: string, note: NewInstrumentNote, { person, now }: Actor) {
   const found = await selectInstrument(pool(), { id: instrumentId })
   if (!found) throw new NotFound('instrument', 'there is no such instrument', 'look it up by its tag')
   const photo = note.photo === null ? null : Buffer.from(note.photo, 'base64')
-  await insertNote(pool(), { ...note, photo, instrumentId, at: now, personId: person.id })
-  return { notes: await selectNotes(pool(), instrumentId) }
+  const isNew = await insertNote(pool(), { ...note, photo, instrumentId, at: now, personId: person.id })
+  const notes = await selectNotes(pool(), instrumentId)
+  refuseForeignId(
+    isNew ||
+      isRepeated(
+        notes.find(({ id }) => id === note.id),
+        note,
+        ['words'],
+      ),
+  )
+  return { notes }
 }
 
 /** @throws {NotFound} where there is no photo */
