@@ -83,12 +83,12 @@ function outputSlip(applied: number, output: number, { basis, points, point }: O
   if (row !== undefined && !isAtRest)
     return asOutput(
       'row',
-      `${formatPlain(output)} ${scale.unit} would be right at ${formatPlain(row)} %; here ${shown} is expected: another row?`,
+      `${formatPlain(output)} ${scale.unit} would be right at ${formatPlain(row)} %; here ${shown} is expected: perhaps another row`,
       null,
     )
   return asOutput(
     'far',
-    `${formatPlain(output)} ${scale.unit} is far from the ${shown} expected: meter, decimal mark, unit, or the instrument?`,
+    `${formatPlain(output)} ${scale.unit} is far from the ${shown} expected: look at meter, decimal mark and unit, then at the instrument`,
     null,
   )
 }
