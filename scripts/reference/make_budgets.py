@@ -1,5 +1,6 @@
-"""Remakes tests/reference/budgets.json and statementRisk.json: uncertainty budgets of three runs, worked out independently
-by Python's uncertainties (linear propagation, error components) and SciPy (t quantile, integrals).
+"""Remakes tests/reference/budgets.json and statementRisk.json: uncertainty budgets of five runs, worked out independently
+by Python's uncertainties (linear propagation, error components), NumPy (interpolation between the points of a certificate)
+and SciPy (t quantile, integrals).
 
 Needs Debian's python3-scipy and python3-uncertainties. Run alone, or as part of make_reference.py.
 """
@@ -9,6 +10,7 @@ import math
 import pathlib
 import sys
 
+import numpy
 import scipy
 from scipy import integrate, stats
 import uncertainties
@@ -43,7 +45,13 @@ def reference_variables(reference, value, run, kelvin):
     """Half-widths or deviations of a reference's own errors, as variables with mean zero."""
     low, high = reference["rangeLow"], reference["rangeHigh"]
     found = {}
-    if "certified" in reference:
+    if "calibration" in reference:
+        shown, correction, expanded = zip(*reference["calibration"]["points"])
+        found["certificate of " + reference["code"]] = ufloat(0, numpy.interp(value, shown, expanded) / reference["calibration"]["k"])
+        if not reference["calibration"]["applied"]:
+            left = abs(numpy.interp(value, shown, correction))
+            found["correction of " + reference["code"] + ", not made"] = ufloat(0, left / math.sqrt(3))
+    elif "certified" in reference:
         certified = reference["certified"]
         found["certificate of " + reference["code"]] = ufloat(0, limit_of(certified["terms"], value, low, high) / certified["k"])
     else:
@@ -55,13 +63,21 @@ def reference_variables(reference, value, run, kelvin):
     return found
 
 
+def corrected(value, reference):
+    """What was there where a reference showed a value."""
+    if not reference or not reference.get("calibration", {}).get("applied"):
+        return value
+    shown, correction, _ = zip(*reference["calibration"]["points"])
+    return value + float(numpy.interp(value, shown, correction))
+
+
 def budget(run):
     span = run["urv"] - run["lrv"]
     low, high = run["scale"]
     relative = run["relative"]
     errors = []
     for r in run["readings"]:
-        p, y = float(r["applied"]), float(r["output"])
+        p, y = corrected(float(r["applied"]), run["inputReference"]), corrected(float(r["output"]), run.get("outputReference"))
         ideal = low + (p - run["lrv"]) / span * (high - low)
         in_input = (y - ideal) / (high - low) * span
         errors.append(100 * in_input / (p if relative else span))
@@ -81,7 +97,7 @@ def budget(run):
     at_lowest = [(r, e) for r, e in zip(run["readings"], errors) if r["percent"] == lowest]
     back = at_lowest[-1][1] - at_lowest[0][1] if len(at_lowest) > 1 and at_lowest[-1][0]["direction"] == "falling" else None
     points = []
-    for r in run["readings"]:
+    for r, error_percent in zip(run["readings"], errors):
         p, y = float(r["applied"]), float(r["output"])
         reference, meter = run["inputReference"], run.get("outputReference")
         band = reference.get("temperature")
@@ -120,7 +136,7 @@ def budget(run):
         inverse = (components.get("repeatability of the instrument", 0) / u) ** 4 / nu_rep if nu_rep else 0
         nu = None if inverse < 1e-7 else 1 / inverse
         k = stats.norm.ppf((1 + 0.9545) / 2) if nu is None else stats.t.ppf((1 + 0.9545) / 2, max(1, math.floor(nu)))
-        points.append({"components": components, "u": u, "degrees": nu, "k": float(k), "U": float(k * u)})
+        points.append({"error": error_percent, "components": components, "u": u, "degrees": nu, "k": float(k), "U": float(k * u)})
     return {**run, "points": points}
 
 
@@ -183,7 +199,15 @@ def runs():
                 out.append({"percent": percent, "direction": direction, "applied": f"{value:.5f}", "output": f"{value * (1 + e / 100):.5f}"})
                 n += 1
     vacuum["readings"] = out
-    return [transmitter, dial, vacuum]
+    points = [[-0.012, 0.004, 0.006], [9.985, 0.011, 0.0064], [25.016, -0.017, 0.0071], [41.03, -0.029, 0.0088]]
+    by_points = {**transmitter, "name": "the same, corrected by the points of both certificates"}
+    by_points["inputReference"] = {**transmitter["inputReference"], "calibration": {"points": points, "k": 2.04, "applied": True}}
+    by_points["outputReference"] = {**transmitter["outputReference"],
+                                    "calibration": {"points": [[4, 0.0013, 0.0006], [12, -0.0008, 0.0009], [20, 0.0021, 0.0014]], "k": 2, "applied": True}}
+    not_made = {**by_points, "name": "the same certificates, their corrections not made"}
+    for reference in ("inputReference", "outputReference"):
+        not_made[reference] = {**by_points[reference], "calibration": {**by_points[reference]["calibration"], "applied": False}}
+    return [transmitter, dial, vacuum, by_points, not_made]
 
 
 def statement_risk():

@@ -81,3 +81,6 @@ export function convertPressure(value: number, from: PressureUnit, to: PressureU
   // The same unit must give the same digits back: a factor of 1 that was divided and multiplied may not.
   return from === to ? value : (value * PRESSURE_UNITS[from].pa) / PRESSURE_UNITS[to].pa
 }
+
+/** A unit as a pressure; undefined where it is none. */
+export const pressureUnitOf = (unit: string): PressureUnit | undefined => PRESSURE_UNIT_IDS.find((id) => id === unit)

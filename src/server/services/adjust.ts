@@ -4,6 +4,7 @@ import { zeroTrimShift } from '@/core/adjust/zeroTrim'
 import { Refusal } from '@/core/refusal'
 import { adjustSequence, refuseOutsideWindow } from '@/core/run/advise/adjustSequence'
 import { refuseAct } from '@/core/run/advise/checkAct'
+import { appliedInput } from '@/core/run/judge/appliedInput'
 import { judgingBasis } from '@/core/run/judge/judgeSteps'
 import { zeroKnownTo } from '@/core/run/judge/zeroKnown'
 import { plannedPoints } from '@/core/run/plan/plan'
@@ -147,15 +148,20 @@ function refuseTrimAtPressure({ kind, applied, beforeOutput, beforePv }: NewAdju
   const byOutput = beforeOutput === null ? 0 : lrv + (percentOfOutput(Number(beforeOutput), scale) / 100) * (urv - lrv)
   const shown = beforePv === null ? byOutput : Number(beforePv)
   const zeroTolerance = inRead(zeroKnownTo(world))
-  zeroTrimShift({ pv: inRead(shown), applied: Number(applied), zeroTolerance, makerLimit: null, lrv: inRead(lrv) })
+  zeroTrimShift({
+    pv: inRead(shown),
+    applied: inRead(appliedInput(Number(applied), world)),
+    zeroTolerance,
+    makerLimit: null,
+    lrv: inRead(lrv),
+  })
 }
 
 /** A point of a gauge's sequence is taken only where it belongs: see {@link refuseOutsideWindow}. */
 function refusePointOfSequence({ kind, applied }: NewAdjustment, world: World): void {
   const step = adjustSequence(world).find((each) => each.kind === kind)
   if (!step) return
-  const inRange = (value: number) => convertPressure(value, world.inputUnit, world.configuration.unit)
-  refuseOutsideWindow(step, applied === null ? null : inRange(Number(applied)), zeroKnownTo(world))
+  refuseOutsideWindow(step, applied === null ? null : appliedInput(Number(applied), world), zeroKnownTo(world))
 }
 
 async function takeRunForHotOffset(db: Transaction, runId: string): Promise<RunView> {

@@ -4,6 +4,7 @@ import type { LineShape } from '@/core/diagnosis/hypothesis'
 import { hasScrews } from '@/core/run/advise/adjustable'
 import { adviseRound } from '@/core/run/advise/adviseRound'
 import { screwWork } from '@/core/run/advise/screwWork'
+import { appliedInput } from '@/core/run/judge/appliedInput'
 import { decimalsShown } from '@/core/run/judge/decimalsShown'
 import { judgingBasis, scatterOfRound } from '@/core/run/judge/judgeSteps'
 import { pointName } from '@/core/run/plan/pointScale'
@@ -52,7 +53,7 @@ export function deskFacts(run: RunView, state: RunState) {
       stage === 'adjust' && hasScrews(world)
         ? screwWork(judged.points, standingActs(round.adjustments), {
             basis: judgingBasis(world),
-            inputUnit: world.inputUnit,
+            inRange: (shown) => appliedInput(shown, world),
           })
         : null,
   }

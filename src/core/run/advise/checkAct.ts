@@ -5,7 +5,8 @@ import { Refusal } from '../../refusal'
 import { percentOfOutput } from '../../signal/signal'
 import { signalKind } from '../../signal/signalKind'
 import { percentOfInput } from '../../transfer/linearTransfer'
-import { convertPressure, type PressureUnit } from '../../units/pressureUnit'
+import type { PressureUnit } from '../../units/pressureUnit'
+import { appliedInput } from '../judge/appliedInput'
 import { judgingBasis, type RunBasis } from '../judge/judgeSteps'
 import { refuseBeyondSensor } from '../judge/readingNotice'
 
@@ -118,7 +119,7 @@ function misplaced({ kind, applied, afterOutput }: ActToCheck, world: ActWorld):
   }
   const end = BELONGS_AT[kind]
   if (end === undefined || applied === null) return null
-  const input = convertPressure(Number(applied), world.inputUnit, range.unit)
+  const input = appliedInput(Number(applied), world)
   const percent = percentOfInput(input, range)
   // The lower trim of a range that starts elsewhere may also be done at no pressure, where the sensor is known best.
   const isAtNothing = end === 0 && Math.abs(input) <= (AT_END_PERCENT / 100) * Math.abs(range.urv - range.lrv)

@@ -66,7 +66,7 @@ describe('the screws of a run', () => {
     afterOutput: after.toFixed(4),
   })
   test('before the first touch: zero first, aimed off on purpose with what is usual of such screws', () => {
-    const work = screwWork(found, [], { basis, inputUnit: 'kPa' })
+    const work = screwWork(found, [], { basis, inRange: (shown) => shown })
     // k = 0.3 and m = 1 before anything is seen: z* = 0.3 · (−3 − 2) / 0.7 = −2.14 %, of a 12 psi span −0.257 psi
     expect(work?.advice.nextScrew).toBe('zero')
     expect(work?.setTo).toBeCloseTo(3 - 0.12 * (1.5 / 0.7), 6)
@@ -75,18 +75,18 @@ describe('the screws of a run', () => {
   test('after a pass it has learnt the interaction from the reading that had moved', () => {
     // Zero set to 3.000 psi, span from 14.40 to 15.00 psi (+5 %), zero then found at 3.24 psi: +2 %, so k = 0.4.
     const acts = [act('zero-screw', 3.24, 3), act('span-screw', 14.4, 15), act('zero-screw', 3.24, 3.1)]
-    expect(screwWork(found, acts, { basis, inputUnit: 'kPa' })?.advice.interaction.value).toBeCloseTo(0.4, 2)
+    expect(screwWork(found, acts, { basis, inRange: (shown) => shown })?.advice.interaction.value).toBeCloseTo(0.4, 2)
   })
   test('acts in words alone, and other acts, are no moves', () => {
     const acts = [{ kind: 'zero-screw', beforeOutput: null, afterOutput: '3.00' }, act('cleaning', 3.2, 3.0)]
-    expect(screwWork(found, acts, { basis, inputUnit: 'kPa' })?.path).toHaveLength(1)
+    expect(screwWork(found, acts, { basis, inRange: (shown) => shown })?.path).toHaveLength(1)
   })
   test('with one point read there is nothing to say', () => {
     expect(
       screwWork(
         points(() => 1, [50]),
         [],
-        { basis, inputUnit: 'kPa' },
+        { basis, inRange: (shown) => shown },
       ),
     ).toBeNull()
   })

@@ -2,7 +2,6 @@ import type { JudgingBasis } from '../../analysis/judgedPoint'
 import { percentOfOutput } from '../../signal/signal'
 import { percentOfInput } from '../../transfer/linearTransfer'
 import { LINEAR, transferCurve } from '../../transfer/transfer'
-import { convertPressure, type PressureUnit } from '../../units/pressureUnit'
 
 /** An act of adjustment as recorded, figures as decimal text. */
 export type RecordedAct = {
@@ -18,20 +17,21 @@ export type RecordedAct = {
  * pressure that was applied, a trim of the sensor by PV where that was noted; an output trim against the end of the
  * signal it was done at, 4 or 20 mA.
  *
+ * @param inRange what was applied where the reference showed a value, in the unit of the range
  * @returns null where the figures for it were not entered
  */
 export function remainsAfter(
   { kind, applied, afterOutput, afterPv }: RecordedAct,
-  { basis, inputUnit }: { readonly basis: JudgingBasis; readonly inputUnit: PressureUnit },
+  { basis, inRange }: { readonly basis: JudgingBasis; readonly inRange: (shown: number) => number },
 ): number | null {
   if (afterPv !== undefined && applied !== null) {
-    const inRange = (value: number) => percentOfInput(value, basis.range)
-    return inRange(Number(afterPv)) - inRange(convertPressure(Number(applied), inputUnit, basis.range.unit))
+    const percentOf = (value: number) => percentOfInput(value, basis.range)
+    return percentOf(Number(afterPv)) - percentOf(inRange(Number(applied)))
   }
   if (afterOutput === null) return null
   const percent = percentOfOutput(Number(afterOutput), basis.scale)
   if (kind === 'output-trim') return percent < 50 ? percent : percent - 100
   if (applied === null) return null
-  const input = convertPressure(Number(applied), inputUnit, basis.range.unit)
+  const input = inRange(Number(applied))
   return percent - transferCurve(basis.transfer ?? LINEAR).forward(percentOfInput(input, basis.range))
 }

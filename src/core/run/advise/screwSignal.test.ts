@@ -31,7 +31,7 @@ function isSaidBeyond(zero: number, full: number, { top = 100, hasSetZero = fals
   const acts = hasSetZero
     ? [{ kind: 'zero-screw', applied: '0', beforeOutput: (20 + 0.8 * zero).toFixed(3), afterOutput: '20' }]
     : []
-  const work = screwWork([point(0, zero), point(top, full)], acts, { basis: BASIS, inputUnit: 'kPa' })
+  const work = screwWork([point(0, zero), point(top, full)], acts, { basis: BASIS, inRange: (shown) => shown })
   return work?.advice.notices.some(({ kind }) => kind === 'beyond the signal')
 }
 

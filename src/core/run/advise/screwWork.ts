@@ -6,7 +6,6 @@ import { usualScatter } from '../../error/usualScatter'
 import { SHOWN_PERCENT } from '../../signal/ne43'
 import { outputAtPercent, percentOfOutput } from '../../signal/signal'
 import { percentOfInput } from '../../transfer/linearTransfer'
-import { convertPressure, type PressureUnit } from '../../units/pressureUnit'
 
 /** An adjustment as recorded, as far as the screws are concerned; outputs as decimal text. */
 export type RecordedMove = {
@@ -32,12 +31,13 @@ const SCREW_OF_KIND: Record<string, 'zero' | 'span'> = { 'zero-screw': 'zero', '
  * Reads the screw work of a run off its last readings and the acts recorded since. The zero screw is set at the lowest
  * test point, the span screw at the highest.
  *
+ * @param inRange what was applied where the reference showed a value, in the unit of the range
  * @returns null without readings at both ends
  */
 export function screwWork(
   points: readonly JudgedPoint[],
   acts: readonly RecordedMove[],
-  { basis, inputUnit }: { readonly basis: JudgingBasis; readonly inputUnit: PressureUnit },
+  { basis, inRange }: { readonly basis: JudgingBasis; readonly inRange: (shown: number) => number },
 ): ScrewWork | null {
   const inOrder = points.toSorted((a, b) => a.targetPercent - b.targetPercent)
   const [low, high] = [inOrder[0], inOrder.at(-1)]
@@ -53,9 +53,7 @@ export function screwWork(
     if (!screw || beforeOutput === null || afterOutput === null) return []
     // Applied, not nominal: the pump never stops exactly on the point.
     const ideal =
-      applied === null || applied === undefined
-        ? errorAt[screw]
-        : percentOfInput(convertPressure(Number(applied), inputUnit, basis.range.unit), basis.range)
+      applied === null || applied === undefined ? errorAt[screw] : percentOfInput(inRange(Number(applied)), basis.range)
     const error = (output: string) => percentOfOutput(Number(output), basis.scale) - ideal
     return [{ screw, errorBefore: error(beforeOutput), errorAfter: error(afterOutput), turns: null }]
   })

@@ -3,7 +3,7 @@ import { span } from '../../transfer/calibratedRange'
 import { percentOfInput } from '../../transfer/linearTransfer'
 import { LINEAR, transferCurve, withoutDrop } from '../../transfer/transfer'
 import type { Contribution } from '../../uncertainty/contribution'
-import { convertPressure, PRESSURE_UNIT_IDS, type PressureUnit, pressureUnitLabel } from '../../units/pressureUnit'
+import { convertPressure, pressureUnitLabel } from '../../units/pressureUnit'
 import type { ComparisonFacts, ReadingFigures } from './comparisonFacts'
 
 /** The point a reading was taken at, and what a half-width of the pressure or the output makes of its error. */
@@ -65,6 +65,3 @@ export function ofInput(
 export const RECTANGULAR = { distribution: 'rectangular', degrees: null } as const
 /** What a reference is called in a budget. */
 export const nameOf = ({ code }: { readonly code?: string | undefined }, role: string) => code ?? role
-
-/** A unit as a pressure; undefined where it is none. */
-export const pressureUnitOf = (unit: string): PressureUnit | undefined => PRESSURE_UNIT_IDS.find((id) => id === unit)

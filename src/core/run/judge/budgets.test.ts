@@ -15,6 +15,7 @@ type Reference = {
   accuracy: Terms
   driftPerYear?: Terms
   certified?: { terms: Terms; k: number }
+  calibration?: { points: [number, number, number][]; k: number; applied: boolean }
   temperature?: { perKelvin: Terms; low: number; high: number }
 }
 type Case = {
@@ -34,7 +35,7 @@ type Case = {
   inputReference: Reference
   outputReference?: Reference
   readings: { percent: number; direction: 'rising' | 'falling'; applied: string; output: string }[]
-  points: { components: Record<string, number>; u: number; degrees: number | null; k: number; U: number }[]
+  points: { error: number; components: Record<string, number>; u: number; degrees: number | null; k: number; U: number }[]
 }
 const { source, cases } = reference<Case>('budgets')
 
@@ -56,6 +57,11 @@ function worldOf(run: Case) {
     certified: of.certified && {
       uncertainty: limit(of.certified.terms, run.unit),
       coverageFactor: of.certified.k,
+    },
+    calibration: of.calibration && {
+      coverageFactor: of.calibration.k,
+      isApplied: of.calibration.applied,
+      points: of.calibration.points.map(([indicated, correction, uncertainty]) => ({ indicated, correction, uncertainty })),
     },
     temperature: of.temperature && {
       perKelvin: limit(of.temperature.perKelvin, run.unit),
@@ -100,6 +106,8 @@ describe(`whole budgets line by line against ${source}`, () => {
     )
     expect(judged).toHaveLength(run.points.length)
     for (const [index, expected] of run.points.entries()) {
+      // In % of the reading the run states its errors otherwise.
+      if (!run.relative) expect(judged[index]?.errorPercentSpan).toBeCloseTo(expected.error, 9)
       const budget = judged[index]?.budget
       if (!budget) throw new Error(`no budget at reading ${index}`)
       const ours = Object.fromEntries(budget.lines.map(({ name, contribution }) => [name, contribution]))

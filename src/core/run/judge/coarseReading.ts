@@ -1,6 +1,6 @@
 import { decimalsOfStep, formatReading } from '../../format/formatNumber'
 import { decimalsOf } from '../../units/decimalText'
-import { convertPressure, PRESSURE_UNIT_IDS, type PressureUnit } from '../../units/pressureUnit'
+import { convertPressure, pressureUnitOf } from '../../units/pressureUnit'
 import { referenceOfPoint, type ServedPoints } from '../plan/referenceOfPoint'
 import { judgingBasis, type RunBasis } from './judgeSteps'
 import type { Readability } from './ruledReading'
@@ -66,5 +66,3 @@ function stepIn({ resolution, unit }: Pick<Shown, 'resolution' | 'unit'>, wanted
     ? { size: Math.abs(convertPressure(resolution, own, shown)), isOwn: false }
     : { size: resolution, isOwn: true }
 }
-
-const pressureUnitOf = (unit: string): PressureUnit | undefined => PRESSURE_UNIT_IDS.find((id) => id === unit)

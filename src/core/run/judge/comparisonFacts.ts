@@ -1,37 +1,17 @@
 import type { JudgingBasis } from '../../analysis/judgedPoint'
 import type { ReferenceReach } from '../../conformity/accuracyRatio'
-import type { ErrorLimit } from '../../error/errorLimit'
+import type { ReferenceKnowledge, UncertainReference } from '../../reference/referenceParts'
 import type { PressureUnit } from '../../units/pressureUnit'
 import type { LineHead } from '../plan/lineHead'
 import type { RoundScatter } from './roundScatter'
-
-/** What a reference is known by beyond its accuracy, as far as somebody has declared it. */
-export type ReferenceKnowledge = {
-  readonly code: string
-  readonly calibratedOn: string
-  readonly certificate: string
-  /** Expanded uncertainty of its certificate with its k; it then stands in the place of the accuracy. */
-  readonly certified?: { readonly uncertainty: ErrorLimit; readonly coverageFactor: number } | undefined
-  readonly driftPerYear?: ErrorLimit | undefined
-  /** How it shows its pressure: a liquid column reads off as its liquid is warmer or colder than its scale is made for. */
-  readonly principle?: string | undefined
-  /** What it is off by for each kelvin outside the band of its accuracy. */
-  readonly temperature?:
-    | { readonly perKelvin: ErrorLimit; readonly lowCelsius: number; readonly highCelsius: number }
-    | undefined
-}
 
 /** The reference that gives the pressure. */
 export type InputReferenceFacts = ReferenceReach &
   Partial<ReferenceKnowledge> & { readonly id: string; readonly resolution: number }
 
 /** What reads the output: an electrical meter, or a pressure reference on a pneumatic output. */
-export type OutputReferenceFacts = Partial<ReferenceKnowledge> & {
+export type OutputReferenceFacts = UncertainReference & {
   readonly id?: string
-  readonly unit: string
-  readonly rangeLow: number
-  readonly rangeHigh: number
-  readonly accuracy: ErrorLimit
   readonly resolution: number
 }
 

@@ -1,10 +1,12 @@
 import { type Direction, type JudgedPoint, type JudgingBasis, judgePoint } from '../../analysis/judgedPoint'
 import type { ErrorLimit } from '../../error/errorLimit'
+import { correctedValue } from '../../reference/correctedValue'
 import { outputAtPercent, outputScale, type Signal } from '../../signal/signal'
 import { inputAtPercent } from '../../transfer/linearTransfer'
 import { LINEAR, type Transfer, transferCurve } from '../../transfer/transfer'
 import { convertPressure, type PressureUnit, pressureUnitLabel } from '../../units/pressureUnit'
 import { isOfReading, type PointScale } from '../plan/pointScale'
+import { appliedInput } from './appliedInput'
 import { type RoundScatter, roundScatter } from './roundScatter'
 import { ruledReading, type UncertaintyBasis } from './ruledReading'
 
@@ -77,15 +79,15 @@ export function scatterOfRound(points: readonly JudgedPoint[], basis: RunBasis):
   })
 }
 
-/** Error, limits and verdict by simple acceptance, before any rule. */
+/** Error, limits and verdict by simple acceptance, before any rule; what was read is corrected where its reference is. */
 function plainlyJudged(step: StepToJudge & { reading: object }, basis: RunBasis, judging: JudgingBasis): JudgedPoint {
   const { percent, direction, reading } = step
-  const applied = convertPressure(Number(reading.applied), basis.inputUnit, basis.configuration.unit)
+  const outputReference = basis.statesUncertainty ? basis.outputReference : null
   const point = {
     targetPercent: percent,
     direction,
-    applied,
-    output: Number(reading.output),
+    applied: appliedInput(Number(reading.applied), basis, percent),
+    output: correctedValue(Number(reading.output), judging.scale.unit, outputReference),
     ...(reading.pv !== undefined && { pv: Number(reading.pv) }),
     ...(reading.ao !== undefined && { ao: Number(reading.ao) }),
     ...(reading.display !== undefined && { display: Number(reading.display) }),
@@ -100,7 +102,7 @@ function plainlyJudged(step: StepToJudge & { reading: object }, basis: RunBasis,
 export function judgeSteps(steps: readonly StepToJudge[], basis: RunBasis): JudgedPoint[] {
   const read = steps.flatMap((step) => (step.reading ? [{ ...step, reading: step.reading }] : []))
   const judging = judgingBasis(basis)
-  const plain = read.map((step) => plainlyJudged(step, basis, judging))
+  const plain = read.map((step) => plainlyJudged(step, step.world ?? basis, judging))
   if (!basis.statesUncertainty) return plain
   const scatter = scatterOfRound(plain, basis)
   return plain.map((point, index) => {

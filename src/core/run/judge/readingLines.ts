@@ -1,9 +1,9 @@
 import type { OutputScale } from '../../signal/signal'
 import type { Contribution } from '../../uncertainty/contribution'
 import { decimalsOf } from '../../units/decimalText'
-import { convertPressure } from '../../units/pressureUnit'
+import { convertPressure, pressureUnitOf } from '../../units/pressureUnit'
 import { headHalfWidthPa } from '../plan/lineHead'
-import { nameOf, ofInput, type Place, pressureUnitOf, RECTANGULAR } from './budgetPlace'
+import { nameOf, ofInput, type Place, RECTANGULAR } from './budgetPlace'
 import type { ComparisonFacts, OutputReferenceFacts, ReadingFigures } from './comparisonFacts'
 
 /** Resolution of the pressure as it was read, and the head between reference and instrument. */

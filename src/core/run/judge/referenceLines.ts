@@ -1,11 +1,9 @@
-import { referenceAccuracyInput } from '../../conformity/accuracyRatio'
 import { columnCorrection } from '../../conformity/columnCorrection'
-import { meterAccuracy } from '../../conformity/meterAccuracy'
-import type { ErrorLimit } from '../../error/errorLimit'
-import type { OutputScale } from '../../signal/signal'
+import { type PartOf, referenceParts } from '../../reference/referenceParts'
 import type { Contribution } from '../../uncertainty/contribution'
-import { nameOf, ofInput, type Place, pressureUnitOf, RECTANGULAR } from './budgetPlace'
-import type { ComparisonFacts, OutputReferenceFacts, ReferenceKnowledge } from './comparisonFacts'
+import { convertPressure, pressureUnitOf } from '../../units/pressureUnit'
+import { nameOf, ofInput, type Place, RECTANGULAR } from './budgetPlace'
+import type { ComparisonFacts, OutputReferenceFacts } from './comparisonFacts'
 
 /** Accuracy or certificate, drift and temperature of both references; what one device gives twice comes in once, with its sign. */
 export function accuracyLines(at: Place, facts: ComparisonFacts): Contribution[] {
@@ -28,71 +26,7 @@ export function accuracyLines(at: Place, facts: ComparisonFacts): Contribution[]
   })
 }
 
-/** What a part of a reference's uncertainty comes from. */
-type PartOf = 'calibration' | 'drift' | 'temperature' | 'liquid'
-type Part = {
-  readonly of: PartOf
-  readonly name: string
-  readonly source: string
-  readonly limit: ErrorLimit
-  readonly divideBy?: number
-}
-type PartLine = { readonly of: PartOf; readonly line: Contribution }
-
-/** The parts of a reference’s own uncertainty, as limits over its own range. */
-function partsOf(
-  reference: Partial<ReferenceKnowledge> & { readonly accuracy: ErrorLimit },
-  role: string,
-  { day, ambientCelsius }: ComparisonFacts,
-): (Part & { readonly times: number })[] {
-  const name = nameOf(reference, role)
-  const { certified, driftPerYear, temperature, calibratedOn, certificate } = reference
-  const years = day === undefined || calibratedOn === undefined ? 0 : yearsBetween(calibratedOn, day)
-  const outside =
-    temperature && ambientCelsius !== null && ambientCelsius !== undefined
-      ? Math.max(0, temperature.lowCelsius - ambientCelsius, ambientCelsius - temperature.highCelsius)
-      : 0
-  return [
-    certified
-      ? {
-          of: 'calibration',
-          name: `certificate of ${name}`,
-          source: `certificate ${certificate ?? ''}, U over k`,
-          limit: certified.uncertainty,
-          divideBy: certified.coverageFactor,
-          times: 1,
-        }
-      : {
-          of: 'calibration',
-          name: `accuracy of ${name}`,
-          source: 'register of references',
-          limit: reference.accuracy,
-          times: 1,
-        },
-    ...(driftPerYear
-      ? [
-          {
-            of: 'drift' as const,
-            name: `drift of ${name}`,
-            source: `register, ${years.toFixed(2)} years since its calibration`,
-            limit: driftPerYear,
-            times: years,
-          },
-        ]
-      : []),
-    ...(temperature && outside > 0
-      ? [
-          {
-            of: 'temperature' as const,
-            name: `temperature of ${name}`,
-            source: `register, ${outside.toFixed(1)} K outside its band`,
-            limit: temperature.perKelvin,
-            times: outside,
-          },
-        ]
-      : []),
-  ]
-}
+type PartLine = { readonly of: PartOf | 'liquid'; readonly line: Contribution }
 
 /** A water column is not corrected for the temperature of its water; what that makes counts. */
 function columnPart(at: Place, facts: ComparisonFacts): PartLine[] {
@@ -110,36 +44,24 @@ function columnPart(at: Place, facts: ComparisonFacts): PartLine[] {
 
 function inputParts(at: Place, facts: ComparisonFacts): PartLine[] {
   const { inputReference: reference, basis } = facts
-  const parts = partsOf(reference, 'the reference', facts).map(({ of, name, source, limit, times, divideBy }) => {
-    const own = times * referenceAccuracyInput(at.applied, basis.range.unit, { ...reference, accuracy: limit })
-    const line = divideBy
-      ? ofInput({ name, source, distribution: 'normal', degrees: null }, own / divideBy, { at, facts })
-      : ofInput({ name, source, ...RECTANGULAR }, own, { at, facts })
-    return { of, line }
+  const shown = convertPressure(at.applied, basis.range.unit, reference.unit)
+  const parts = referenceParts(reference, 'the reference', facts).map((part): PartLine => {
+    const { of, name, source, distribution } = part
+    const own = convertPressure(part.at(shown), reference.unit, basis.range.unit)
+    return { of, line: ofInput({ name, source, distribution, degrees: null }, own, { at, facts }) }
   })
   return [...parts, ...columnPart(at, facts)]
 }
 
 function outputParts(at: Place, facts: ComparisonFacts, reference: OutputReferenceFacts): PartLine[] {
-  const { scale } = facts.basis
-  return partsOf(reference, 'the output reading', facts).map(({ of, name, source, limit, times, divideBy }) => {
-    const own = times * accuracyAt(at.output, { ...reference, accuracy: limit }, scale)
-    const plain = { name, group: 'output' as const, source, unit: scale.unit, sensitivity: at.perOutput, degrees: null }
-    const line: Contribution = divideBy
-      ? { ...plain, value: own / divideBy, distribution: 'normal' }
-      : { ...plain, value: own, distribution: 'rectangular' }
-    return { of, line }
+  const { unit } = facts.basis.scale
+  const [own, read] = [pressureUnitOf(reference.unit), pressureUnitOf(unit)]
+  const isConverted = own !== undefined && read !== undefined
+  const shown = isConverted ? convertPressure(at.output, read, own) : at.output
+  return referenceParts(reference, 'the output reading', facts).map((part): PartLine => {
+    const { of, name, source, distribution } = part
+    const value = isConverted ? convertPressure(part.at(shown), own, read) : part.at(shown)
+    const plain = { name, group: 'output' as const, source, unit, sensitivity: at.perOutput, degrees: null }
+    return { of, line: { ...plain, value, distribution } }
   })
 }
-
-function accuracyAt(output: number, reference: OutputReferenceFacts, { unit }: OutputScale): number {
-  const own = pressureUnitOf(reference.unit)
-  const shown = pressureUnitOf(unit)
-  return own && shown
-    ? referenceAccuracyInput(output, shown, { ...reference, unit: own })
-    : meterAccuracy(output, reference)
-}
-
-const MILLISECONDS_PER_YEAR = 365.25 * 86_400_000
-const yearsBetween = (from: string, to: string): number =>
-  Math.max(0, (Date.parse(`${to}T00:00:00Z`) - Date.parse(`${from}T00:00:00Z`)) / MILLISECONDS_PER_YEAR)

@@ -1,5 +1,5 @@
 import { isTopNear } from '../../conformity/fitnessIssue'
-import { convertPressure, PRESSURE_UNIT_IDS, type PressureUnit } from '../../units/pressureUnit'
+import { convertPressure, type PressureUnit, pressureUnitOf } from '../../units/pressureUnit'
 import { idealAtPoint, judgingBasis, type RunBasis, targetInput } from '../judge/judgeSteps'
 import { referenceOfPoint, type ServedPoints } from './referenceOfPoint'
 
@@ -20,8 +20,8 @@ export function noHeadroomAt(percent: number, world: HeadroomWorld): string[] {
   const applied = convertPressure(targetInput(percent, world), world.inputUnit, input.unit)
   const found = isTopNear(applied, input.rangeLow, input.rangeHigh) ? [input.code] : []
   const { outputReference } = world
-  const own = PRESSURE_UNIT_IDS.find((id) => id === outputReference?.unit)
-  const shown = PRESSURE_UNIT_IDS.find((id) => id === judgingBasis(world).scale.unit)
+  const own = pressureUnitOf(outputReference?.unit ?? '')
+  const shown = pressureUnitOf(judgingBasis(world).scale.unit)
   if (!outputReference || !own || !shown) return found
   const output = convertPressure(idealAtPoint(percent, world), shown, own)
   return isTopNear(output, outputReference.rangeLow, outputReference.rangeHigh)

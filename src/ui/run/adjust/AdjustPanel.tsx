@@ -12,6 +12,7 @@ import { adjustableOf } from '@/core/run/advise/adjustable'
 import { adjustSequence } from '@/core/run/advise/adjustSequence'
 import { remedyFactsOf } from '@/core/run/advise/adviseRound'
 import { type RecordedAct, remainsAfter } from '@/core/run/advise/remainsAfter'
+import { appliedInput } from '@/core/run/judge/appliedInput'
 import { appliedOfGlass } from '@/core/run/judge/computedReading'
 import { judgingBasis } from '@/core/run/judge/judgeSteps'
 import { decimalText, typedNumber } from '@/core/units/decimalText'
@@ -45,7 +46,7 @@ export function AdjustPanel({ run, nextScrew, advice, record }: Props) {
   const units = actUnits(run.world)
   const [correcting, setCorrecting] = useState<RecordedAdjustment | null>(null)
   const isCorrected = (act: RecordedAdjustment) => !act.isWithdrawn && !standing.includes(act)
-  const remains = (act: RecordedAct) => remainsAfter(act, { basis, inputUnit: run.world.inputUnit })
+  const remains = (act: RecordedAct) => remainsAfter(act, { basis, inRange: (shown) => appliedInput(shown, run.world) })
   const kinds = actsOn(run.world.configuration)
   const advised =
     advice && sequence.length === 0

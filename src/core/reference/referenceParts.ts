@@ -1,0 +1,147 @@
+import { meterAccuracy } from '../conformity/meterAccuracy'
+import { type ErrorLimit, limitInput } from '../error/errorLimit'
+import { pressureUnitOf } from '../units/pressureUnit'
+import { correctionAt, type PointCalibration, uncertaintyAt } from './calibrationPoints'
+
+/** What a reference is known by beyond its accuracy, as far as somebody has declared it. */
+export type ReferenceKnowledge = {
+  readonly code: string
+  readonly calibratedOn: string
+  readonly certificate: string
+  /** Expanded uncertainty of its certificate with its k; it then stands in the place of the accuracy. */
+  readonly certified?: { readonly uncertainty: ErrorLimit; readonly coverageFactor: number } | undefined
+  /** The points of its certificate, where its uncertainty is taken from them; they go before both. */
+  readonly calibration?: PointCalibration | undefined
+  readonly driftPerYear?: ErrorLimit | undefined
+  /** Where the drift is from, in words; the register where left out. */
+  readonly driftSource?: string | undefined
+  /** How it shows its pressure: a liquid column reads off as its liquid is warmer or colder than its scale is made for. */
+  readonly principle?: string | undefined
+  /** What it is off by for each kelvin outside the band of its accuracy. */
+  readonly temperature?:
+    | { readonly perKelvin: ErrorLimit; readonly lowCelsius: number; readonly highCelsius: number }
+    | undefined
+}
+
+/** A reference as far as its own uncertainty goes. */
+export type UncertainReference = Partial<ReferenceKnowledge> & {
+  readonly unit: string
+  readonly rangeLow: number
+  readonly rangeHigh: number
+  readonly accuracy: ErrorLimit
+}
+
+/** When and at what temperature it is used; both may be unknown. */
+export type UseOfReference = { readonly day?: string | undefined; readonly ambientCelsius?: number | null | undefined }
+
+/** What a part of a reference's uncertainty comes from. */
+export type PartOf = 'calibration' | 'correction' | 'drift' | 'temperature'
+
+/** A part of the uncertainty of a reference, by what it shows; in the reference’s own unit. */
+export type ReferencePart = {
+  readonly of: PartOf
+  readonly name: string
+  readonly source: string
+  /** Half-width, or standard uncertainty where the distribution is normal. */
+  readonly at: (shown: number) => number
+  readonly distribution: 'rectangular' | 'normal'
+}
+
+/**
+ * The parts of a reference’s own uncertainty: its certificate or else its accuracy, a correction that is not made, drift
+ * since its calibration, temperature outside its band. The one place for it: budgets and pictures ask here.
+ * A correction that is not made counts as the half-width it may be off by; JCGM 100:2008, 4.3.7 and the note of 6.3.1
+ * (from memory).
+ */
+export function referenceParts(reference: UncertainReference, role: string, use: UseOfReference): ReferencePart[] {
+  const name = reference.code ?? role
+  const { calibration, driftPerYear, driftSource, temperature } = reference
+  const years = yearsInUse(reference, use)
+  const kelvin = kelvinOutside(reference, use)
+  return [
+    calibrationPart(reference, name),
+    ...(calibration && !calibration.isApplied
+      ? [
+          {
+            of: 'correction' as const,
+            name: `correction of ${name}, not made`,
+            source: `certificate ${reference.certificate ?? ''}`,
+            at: (shown: number) => Math.abs(correctionAt(shown, calibration.points)),
+            distribution: 'rectangular' as const,
+          },
+        ]
+      : []),
+    ...(driftPerYear
+      ? [
+          {
+            of: 'drift' as const,
+            name: `drift of ${name}`,
+            source: `${driftSource ?? 'register'}, ${years.toFixed(2)} years since its calibration`,
+            at: (shown: number) => years * limitAt(shown, driftPerYear, reference),
+            distribution: 'rectangular' as const,
+          },
+        ]
+      : []),
+    ...(temperature && kelvin > 0
+      ? [
+          {
+            of: 'temperature' as const,
+            name: `temperature of ${name}`,
+            source: `register, ${kelvin.toFixed(1)} K outside its band`,
+            at: (shown: number) => kelvin * limitAt(shown, temperature.perKelvin, reference),
+            distribution: 'rectangular' as const,
+          },
+        ]
+      : []),
+  ]
+}
+
+function calibrationPart(reference: UncertainReference, name: string): ReferencePart {
+  const { calibration, certified, certificate = '', accuracy } = reference
+  if (calibration)
+    return {
+      of: 'calibration',
+      name: `certificate of ${name}`,
+      source: `certificate ${certificate}, U over k between its points`,
+      at: (shown) => uncertaintyAt(shown, calibration.points) / calibration.coverageFactor,
+      distribution: 'normal',
+    }
+  if (certified)
+    return {
+      of: 'calibration',
+      name: `certificate of ${name}`,
+      source: `certificate ${certificate}, U over k`,
+      at: (shown) => limitAt(shown, certified.uncertainty, reference) / certified.coverageFactor,
+      distribution: 'normal',
+    }
+  return {
+    of: 'calibration',
+    name: `accuracy of ${name}`,
+    source: 'register of references',
+    at: (shown) => limitAt(shown, accuracy, reference),
+    distribution: 'rectangular',
+  }
+}
+
+/** ± of terms over a reference’s own range, in its own unit. */
+export function limitAt(shown: number, terms: ErrorLimit, reference: Omit<UncertainReference, 'accuracy'>): number {
+  const { rangeLow, rangeHigh, unit } = reference
+  const pressure = pressureUnitOf(unit)
+  if (!pressure) return meterAccuracy(shown, { rangeLow, rangeHigh, accuracy: terms })
+  return limitInput(shown, terms, { range: { lrv: rangeLow, urv: rangeHigh, unit: pressure }, url: rangeHigh })
+}
+
+function yearsInUse({ calibratedOn }: UncertainReference, { day }: UseOfReference): number {
+  return day === undefined || calibratedOn === undefined ? 0 : yearsBetween(calibratedOn, day)
+}
+
+function kelvinOutside({ temperature }: UncertainReference, { ambientCelsius }: UseOfReference): number {
+  if (!temperature || ambientCelsius === null || ambientCelsius === undefined) return 0
+  return Math.max(0, temperature.lowCelsius - ambientCelsius, ambientCelsius - temperature.highCelsius)
+}
+
+const MILLISECONDS_PER_YEAR = 365.25 * 86_400_000
+
+/** Years from one calendar date to another; none where it lies before. */
+export const yearsBetween = (from: string, to: string): number =>
+  Math.max(0, (Date.parse(`${to}T00:00:00Z`) - Date.parse(`${from}T00:00:00Z`)) / MILLISECONDS_PER_YEAR)

@@ -1,0 +1,25 @@
+import { correctedValue } from '../../reference/correctedValue'
+import { percentOfInput } from '../../transfer/linearTransfer'
+import { convertPressure } from '../../units/pressureUnit'
+import { referenceOfPoint } from '../plan/referenceOfPoint'
+import type { RunBasis } from './judgeSteps'
+
+/**
+ * What was applied, in the unit of the range: what the reference showed, with its correction where it is corrected.
+ *
+ * @param shown by the reference, in the unit the run reads it in
+ * @param percent the planned point it was read at; the nearest one where it was read beside the plan
+ */
+export function appliedInput(shown: number, basis: RunBasis, percent?: number): number {
+  const { configuration, inputUnit } = basis
+  const inRange = (value: number) => convertPressure(value, inputUnit, configuration.unit)
+  if (!basis.statesUncertainty) return inRange(shown)
+  const at = percent ?? nearestPoint(percentOfInput(inRange(shown), configuration), basis.points)
+  return inRange(correctedValue(shown, inputUnit, referenceOfPoint(at, basis)))
+}
+
+const nearestPoint = (percent: number, points: readonly { readonly percent: number }[]): number =>
+  points.reduce(
+    (nearest, { percent: each }) => (Math.abs(each - percent) < Math.abs(nearest - percent) ? each : nearest),
+    points[0]?.percent ?? percent,
+  )
