@@ -36,18 +36,30 @@ export const ErrorLimitNumbers = limitOf(z.number())
 export const ErrorLimitForm = limitOf(DecimalNumber)
 
 const stored = { value: z.number() }
+const storedTerms = [
+  z.strictObject({ kind: z.literal('percentSpan'), ...stored }),
+  z.strictObject({ kind: z.literal('percentReading'), ...stored }),
+  z.strictObject({ kind: z.literal('percentUrl'), ...stored }),
+  z.strictObject({ kind: z.literal('absolute'), ...stored, unit: PressureUnitId }),
+  z.strictObject({ kind: z.literal('counts'), ...stored, step: z.number(), unit: PressureUnitId }),
+] as const
+const combine = z.enum(['sum', 'larger'])
 
 /** An error limit or adjust limit as stored: what it is, whatever may be entered today. */
 export const ErrorLimit = z.strictObject({
-  combine: z.enum(['sum', 'larger']),
+  combine,
+  terms: z.array(z.discriminatedUnion('kind', storedTerms)).readonly(),
+})
+
+/** The accuracy, drift or uncertainty of a reference as stored: it may have terms in the unit of its own range. */
+export const ReferenceLimit = z.strictObject({
+  combine,
   terms: z
     .array(
       z.discriminatedUnion('kind', [
-        z.strictObject({ kind: z.literal('percentSpan'), ...stored }),
-        z.strictObject({ kind: z.literal('percentReading'), ...stored }),
-        z.strictObject({ kind: z.literal('percentUrl'), ...stored }),
-        z.strictObject({ kind: z.literal('absolute'), ...stored, unit: PressureUnitId }),
-        z.strictObject({ kind: z.literal('counts'), ...stored, step: z.number(), unit: PressureUnitId }),
+        ...storedTerms,
+        z.strictObject({ kind: z.literal('floor'), ...stored }),
+        z.strictObject({ kind: z.literal('steps'), ...stored, step: z.number() }),
       ]),
     )
     .readonly(),

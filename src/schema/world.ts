@@ -1,13 +1,21 @@
 import { z } from 'zod'
 import { PRINCIPLES, type Principle } from '@/core/conformity/principle'
+import { REFERENCE_MEDIUM_IDS } from '@/core/reference/referenceKind'
 import { RUN_RULE_IDS } from '@/core/run/plan/decisionRule'
 import { LINE_FILLS, type LineFill } from '@/core/run/plan/lineHead'
 import { PRESSURE_KIND_IDS } from '@/core/units/pressureKind'
 import { Configuration } from './configuration'
-import { ErrorLimit, PressureUnitId } from './errorLimit'
+import { PressureUnitId, ReferenceLimit } from './errorLimit'
 import { KeyedInValue } from './setUpSheet'
 
 const PRINCIPLE_IDS = Object.keys(PRINCIPLES) as Principle[] // keys of a const object
+
+/** A point of a certificate, in the unit of the reference. */
+export const CalibrationPoint = z.strictObject({
+  indicated: z.number(),
+  correction: z.number(),
+  uncertainty: z.number(),
+})
 
 const StandardFacts = {
   id: z.uuid(),
@@ -15,7 +23,7 @@ const StandardFacts = {
   description: z.string(),
   rangeLow: z.number(),
   rangeHigh: z.number(),
-  accuracy: ErrorLimit,
+  accuracy: ReferenceLimit,
   resolution: z.number(),
   certificate: z.string(),
   calibratedOn: z.string(),
@@ -25,11 +33,33 @@ const StandardFacts = {
   laboratory: z.string().optional(),
   serialNumber: z.string().optional(),
   /** Expanded uncertainty of its certificate, with its coverage factor: stands in the place of the accuracy. */
-  certified: z.strictObject({ uncertainty: ErrorLimit, coverageFactor: z.number().positive() }).optional(),
-  driftPerYear: ErrorLimit.optional(),
-  temperature: z.strictObject({ perKelvin: ErrorLimit, lowCelsius: z.number(), highCelsius: z.number() }).optional(),
+  certified: z.strictObject({ uncertainty: ReferenceLimit, coverageFactor: z.number().positive() }).optional(),
+  driftPerYear: ReferenceLimit.optional(),
+  temperature: z
+    .strictObject({ perKelvin: ReferenceLimit, lowCelsius: z.number(), highCelsius: z.number() })
+    .optional(),
   /** How many things it can measure at once; one where left out. */
   channels: z.int().positive().optional(),
+  /** The device it is a range or module of; left out in records from before devices had several. */
+  deviceId: z.uuid().optional(),
+  /** The points of its certificate, where its uncertainty is taken from them. */
+  calibration: z
+    .strictObject({
+      coverageFactor: z.number().positive(),
+      isApplied: z.boolean(),
+      points: z.array(CalibrationPoint).min(1).readonly(),
+    })
+    .optional(),
+  /** Where its drift is from, in words; the register where left out. */
+  driftSource: z.string().optional(),
+  /** Accreditation of the laboratory, and the record of our own that its certificate is. */
+  accreditation: z.string().optional(),
+  certificateId: z.uuid().optional(),
+  certificateRecord: z.int().positive().optional(),
+  media: z.array(z.enum(REFERENCE_MEDIUM_IDS)).readonly().optional(),
+  /** In its own unit; what must never be applied to it. */
+  overRange: z.number().optional(),
+  warmUpMinutes: z.number().optional(),
 }
 
 /** A reference that gives or measures pressure. */

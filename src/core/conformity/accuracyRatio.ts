@@ -1,4 +1,4 @@
-import { type ErrorLimit, type LimitBasis, limitInput } from '../error/errorLimit'
+import { type ErrorLimit, type LimitBasis, limitInput, type ReferenceLimit } from '../error/errorLimit'
 import { inputAtPercent } from '../transfer/linearTransfer'
 import { convertPressure, type PressureUnit } from '../units/pressureUnit'
 
@@ -7,7 +7,7 @@ export type ReferenceReach = {
   readonly rangeLow: number
   readonly rangeHigh: number
   readonly unit: PressureUnit
-  readonly accuracy: ErrorLimit
+  readonly accuracy: ReferenceLimit
 }
 
 /** The smallest ratio over the test points, and where it lies. */

@@ -1,11 +1,11 @@
-import type { LimitTerm } from '../error/errorLimit'
+import { type LimitTerm, type OwnTerm, ownTerm, type ReferenceLimit } from '../error/errorLimit'
 import { Refusal } from '../refusal'
 
 /** An electrical meter's accuracy as far as it matters here: percentages over its own range. */
 export type MeterReach = {
   readonly rangeLow: number
   readonly rangeHigh: number
-  readonly accuracy: { readonly combine: 'sum' | 'larger'; readonly terms: readonly LimitTerm[] }
+  readonly accuracy: ReferenceLimit
 }
 
 /**
@@ -18,7 +18,7 @@ export function meterAccuracy(output: number, meter: MeterReach): number {
   return meter.accuracy.combine === 'sum' ? terms.reduce((sum, term) => sum + term, 0) : Math.max(...terms)
 }
 
-function meterTerm(term: LimitTerm, output: number, { rangeLow, rangeHigh }: MeterReach): number {
+function meterTerm(term: LimitTerm | OwnTerm, output: number, { rangeLow, rangeHigh }: MeterReach): number {
   switch (term.kind) {
     case 'percentSpan':
       return (term.value / 100) * (rangeHigh - rangeLow)
@@ -26,12 +26,15 @@ function meterTerm(term: LimitTerm, output: number, { rangeLow, rangeHigh }: Met
       return (term.value / 100) * Math.abs(output)
     case 'percentUrl':
       return (term.value / 100) * Math.abs(rangeHigh)
+    case 'floor':
+    case 'steps':
+      return ownTerm(term)
     case 'absolute':
     case 'counts':
       throw new Refusal(
         'accuracy',
         `a term in ${term.unit} on an electrical meter`,
-        'use percentages of reading and span',
+        'use percentages, a floor or counts of its own',
       )
     default:
       return term satisfies never

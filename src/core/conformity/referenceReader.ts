@@ -1,4 +1,4 @@
-import type { ErrorLimit } from '../error/errorLimit'
+import type { ReferenceLimit } from '../error/errorLimit'
 import { formatPlain } from '../format/formatNumber'
 import type { PressureKind } from '../units/pressureKind'
 import { convertPressure, PRESSURE_UNIT_IDS, type PressureUnit, pressureUnitLabel } from '../units/pressureUnit'
@@ -20,7 +20,7 @@ type Meter = Known & {
   readonly unit: string
   readonly rangeLow: number
   readonly rangeHigh: number
-  readonly accuracy: ErrorLimit
+  readonly accuracy: ReferenceLimit
 }
 
 /** A reference as far as its fitness goes. */

@@ -1,12 +1,12 @@
 import { describe, expect, test } from 'vitest'
-import { type ErrorLimit, limitInput, limitPercentSpan } from './errorLimit'
+import { limitInput, limitPercentSpan, type ReferenceLimit } from './errorLimit'
 import { limitWords } from './limitWords'
 
 const basis = { range: { lrv: 0, urv: 50, unit: 'kPa' as const }, url: 250 }
-const single = (term: ErrorLimit['terms'][number]): ErrorLimit => ({ combine: 'sum', terms: [term] })
+const single = (term: ReferenceLimit['terms'][number]): ReferenceLimit => ({ combine: 'sum', terms: [term] })
 
 describe('terms, by hand calculation on 0 … 50 kPa of a 250 kPa sensor', () => {
-  test.each<[string, ErrorLimit, applied: number, kPa: number]>([
+  test.each<[string, ReferenceLimit, applied: number, kPa: number]>([
     ['0.2 % of span', single({ kind: 'percentSpan', value: 0.2 }), 10, 0.1],
     ['0.2 % of reading', single({ kind: 'percentReading', value: 0.2 }), 10, 0.02],
     ['0.2 % of a negative reading', single({ kind: 'percentReading', value: 0.2 }), -10, 0.02],
@@ -14,6 +14,8 @@ describe('terms, by hand calculation on 0 … 50 kPa of a 250 kPa sensor', () =>
     ['3 mbar', single({ kind: 'absolute', value: 3, unit: 'mbar' }), 10, 0.3],
     ['2 counts of 0.05 kPa', single({ kind: 'counts', value: 2, step: 0.05, unit: 'kPa' }), 10, 0.1],
     ['3 counts of 1 mbar', single({ kind: 'counts', value: 3, step: 1, unit: 'mbar' }), 10, 0.3],
+    ['a floor of 0.07 in the unit of the range', single({ kind: 'floor', value: 0.07 }), 10, 0.07],
+    ['4 counts of 0.01 of its own', single({ kind: 'steps', value: 4, step: 0.01 }), 10, 0.04],
     [
       'sum',
       {

@@ -1,5 +1,5 @@
 import { meterAccuracy } from '../conformity/meterAccuracy'
-import { type ErrorLimit, limitInput } from '../error/errorLimit'
+import { limitInput, type ReferenceLimit } from '../error/errorLimit'
 import { pressureUnitOf } from '../units/pressureUnit'
 import { correctionAt, type PointCalibration, uncertaintyAt } from './calibrationPoints'
 
@@ -9,17 +9,17 @@ export type ReferenceKnowledge = {
   readonly calibratedOn: string
   readonly certificate: string
   /** Expanded uncertainty of its certificate with its k; it then stands in the place of the accuracy. */
-  readonly certified?: { readonly uncertainty: ErrorLimit; readonly coverageFactor: number } | undefined
+  readonly certified?: { readonly uncertainty: ReferenceLimit; readonly coverageFactor: number } | undefined
   /** The points of its certificate, where its uncertainty is taken from them; they go before both. */
   readonly calibration?: PointCalibration | undefined
-  readonly driftPerYear?: ErrorLimit | undefined
+  readonly driftPerYear?: ReferenceLimit | undefined
   /** Where the drift is from, in words; the register where left out. */
   readonly driftSource?: string | undefined
   /** How it shows its pressure: a liquid column reads off as its liquid is warmer or colder than its scale is made for. */
   readonly principle?: string | undefined
   /** What it is off by for each kelvin outside the band of its accuracy. */
   readonly temperature?:
-    | { readonly perKelvin: ErrorLimit; readonly lowCelsius: number; readonly highCelsius: number }
+    | { readonly perKelvin: ReferenceLimit; readonly lowCelsius: number; readonly highCelsius: number }
     | undefined
 }
 
@@ -28,7 +28,7 @@ export type UncertainReference = Partial<ReferenceKnowledge> & {
   readonly unit: string
   readonly rangeLow: number
   readonly rangeHigh: number
-  readonly accuracy: ErrorLimit
+  readonly accuracy: ReferenceLimit
 }
 
 /** When and at what temperature it is used; both may be unknown. */
@@ -124,7 +124,7 @@ function calibrationPart(reference: UncertainReference, name: string): Reference
 }
 
 /** ± of terms over a reference’s own range, in its own unit. */
-export function limitAt(shown: number, terms: ErrorLimit, reference: Omit<UncertainReference, 'accuracy'>): number {
+export function limitAt(shown: number, terms: ReferenceLimit, reference: Omit<UncertainReference, 'accuracy'>): number {
   const { rangeLow, rangeHigh, unit } = reference
   const pressure = pressureUnitOf(unit)
   if (!pressure) return meterAccuracy(shown, { rangeLow, rangeHigh, accuracy: terms })

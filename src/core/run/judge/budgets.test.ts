@@ -35,7 +35,14 @@ type Case = {
   inputReference: Reference
   outputReference?: Reference
   readings: { percent: number; direction: 'rising' | 'falling'; applied: string; output: string }[]
-  points: { error: number; components: Record<string, number>; u: number; degrees: number | null; k: number; U: number }[]
+  points: {
+    error: number
+    components: Record<string, number>
+    u: number
+    degrees: number | null
+    k: number
+    U: number
+  }[]
 }
 const { source, cases } = reference<Case>('budgets')
 
@@ -61,7 +68,11 @@ function worldOf(run: Case) {
     calibration: of.calibration && {
       coverageFactor: of.calibration.k,
       isApplied: of.calibration.applied,
-      points: of.calibration.points.map(([indicated, correction, uncertainty]) => ({ indicated, correction, uncertainty })),
+      points: of.calibration.points.map(([indicated, correction, uncertainty]) => ({
+        indicated,
+        correction,
+        uncertainty,
+      })),
     },
     temperature: of.temperature && {
       perKelvin: limit(of.temperature.perKelvin, run.unit),
