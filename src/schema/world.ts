@@ -4,18 +4,12 @@ import { REFERENCE_MEDIUM_IDS } from '@/core/reference/referenceKind'
 import { RUN_RULE_IDS } from '@/core/run/plan/decisionRule'
 import { LINE_FILLS, type LineFill } from '@/core/run/plan/lineHead'
 import { PRESSURE_KIND_IDS } from '@/core/units/pressureKind'
+import { CalibrationPoint } from './calibrationPoint'
 import { Configuration } from './configuration'
 import { PressureUnitId, ReferenceLimit } from './errorLimit'
 import { KeyedInValue } from './setUpSheet'
 
 const PRINCIPLE_IDS = Object.keys(PRINCIPLES) as Principle[] // keys of a const object
-
-/** A point of a certificate, in the unit of the reference. */
-export const CalibrationPoint = z.strictObject({
-  indicated: z.number(),
-  correction: z.number(),
-  uncertainty: z.number(),
-})
 
 const StandardFacts = {
   id: z.uuid(),

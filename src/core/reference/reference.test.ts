@@ -1,0 +1,122 @@
+import { describe, expect, test } from 'vitest'
+import { correctionAt, uncertaintyAt } from './calibrationPoints'
+import { correctedValue } from './correctedValue'
+import { correctionSteps, fastestStep, yearsWithinAccuracy } from './correctionHistory'
+import { referenceParts } from './referenceParts'
+
+const POINTS = [
+  { indicated: -2, correction: 0.01, uncertainty: 0.004 },
+  { indicated: 3, correction: -0.04, uncertainty: 0.006 },
+  { indicated: 8, correction: -0.02, uncertainty: 0.012 },
+]
+
+describe('between the points of a certificate, by hand on straight lines', () => {
+  test.each([
+    ['at a point', 3, -0.04, 0.006],
+    ['a quarter of the way from 3 to 8', 4.25, -0.035, 0.0075],
+    ['below the first point its own holds', -9, 0.01, 0.004],
+    ['above the last point its own holds', 99, -0.02, 0.012],
+  ])('%s', (_, indicated, correction, uncertainty) => {
+    expect(correctionAt(indicated, POINTS)).toBeCloseTo(correction, 12)
+    expect(uncertaintyAt(indicated, POINTS)).toBeCloseTo(uncertainty, 12)
+  })
+  test('one point holds everywhere', () => {
+    expect(correctionAt(7, POINTS.slice(0, 1))).toBe(0.01)
+  })
+})
+
+describe('what was there where a reference showed a value', () => {
+  const calibration = { coverageFactor: 2, points: POINTS, isApplied: true }
+  test('shown and its correction, in the unit of the reference', () => {
+    expect(correctedValue(3, 'bar', { unit: 'bar', calibration })).toBeCloseTo(2.96, 12)
+  })
+  test('read in another unit: 300 kPa of a reference in bar are corrected by −0.04 bar, 4 kPa', () => {
+    expect(correctedValue(300, 'kPa', { unit: 'bar', calibration })).toBeCloseTo(296, 9)
+  })
+  test('a meter in mA', () => {
+    expect(correctedValue(8, 'mA', { unit: 'mA', calibration })).toBeCloseTo(7.98, 12)
+  })
+  test('as shown where corrections are not made, where there is no certificate by points, and without a reference', () => {
+    expect(correctedValue(3, 'bar', { unit: 'bar', calibration: { ...calibration, isApplied: false } })).toBe(3)
+    expect(correctedValue(3, 'bar', { unit: 'bar' })).toBe(3)
+    expect(correctedValue(3, 'bar', null)).toBe(3)
+  })
+})
+
+describe('the parts of a reference’s own uncertainty, by hand', () => {
+  const reference = {
+    code: 'T-1',
+    unit: 'bar',
+    rangeLow: 0,
+    rangeHigh: 10,
+    certificate: 'C-9',
+    calibratedOn: '2026-01-01',
+    accuracy: { combine: 'sum' as const, terms: [{ kind: 'floor' as const, value: 0.03 }] },
+    driftPerYear: { combine: 'sum' as const, terms: [{ kind: 'percentUrl' as const, value: 0.2 }] },
+    temperature: {
+      perKelvin: { combine: 'sum' as const, terms: [{ kind: 'percentReading' as const, value: 0.1 }] },
+      lowCelsius: 18,
+      highCelsius: 28,
+    },
+  }
+  const partsAt = (shown: number, change: object = {}, use = {}) =>
+    Object.fromEntries(referenceParts({ ...reference, ...change }, 'x', use).map((part) => [part.of, part.at(shown)]))
+  const calibration = { coverageFactor: 2, points: POINTS, isApplied: false }
+  test('its accuracy while there is nothing else, and no drift before it is used', () => {
+    expect(partsAt(5)).toEqual({ calibration: 0.03, drift: 0 })
+  })
+  test('half a year of 0.2 % of 10 bar, and 3 K above its band', () => {
+    const parts = partsAt(5, {}, { day: '2026-07-02', ambientCelsius: 31 })
+    expect(parts.drift).toBeCloseTo(0.00997, 4) // 182 of 365.25 days
+    expect(parts.temperature).toBeCloseTo(3 * 0.005, 12)
+  })
+  test('2 K below its band counts as well, and inside it nothing', () => {
+    expect(partsAt(5, {}, { ambientCelsius: 16 }).temperature).toBeCloseTo(2 * 0.005, 12)
+    expect(partsAt(5, {}, { ambientCelsius: 28 }).temperature).toBeUndefined()
+  })
+  test('the points of its certificate go before its accuracy; a correction that is not made counts', () => {
+    const parts = partsAt(3, { calibration })
+    expect(parts.calibration).toBeCloseTo(0.003, 12)
+    expect(parts.correction).toBeCloseTo(0.04, 12)
+    expect(partsAt(3, { calibration: { ...calibration, isApplied: true } }).correction).toBeUndefined()
+  })
+})
+
+describe('how a reference moved between certificates, by hand', () => {
+  const at = (indicated: number, correction: number, uncertainty = 0.003) => ({ indicated, correction, uncertainty })
+  const first = { calibratedOn: '2023-03-01', coverageFactor: 2, points: [at(0, 0), at(10, 0.02)] }
+  const second = { calibratedOn: '2025-03-01', coverageFactor: 2, points: [at(0, 0.001), at(10, 0.05, 0.004)] }
+  const adjusted = {
+    calibratedOn: '2026-03-01',
+    coverageFactor: 2,
+    found: [at(5, 0.01), at(10, 0.09)],
+    points: [at(0, 0), at(10, 0)],
+  }
+  test('as found less as given back, per year, with both uncertainties in quadrature', () => {
+    const steps = correctionSteps([second, first, adjusted])
+    expect(steps.map(({ from, indicated }) => [from, indicated])).toEqual([
+      ['2023-03-01', 0],
+      ['2023-03-01', 10],
+      ['2025-03-01', 5],
+      ['2025-03-01', 10],
+    ])
+    expect(steps[1]?.perYear).toBeCloseTo(0.015, 4) // 0.03 in 2.0014 years
+    expect(steps[1]?.uncertainty).toBeCloseTo(0.005, 12)
+    // Halfway between 0.001 and 0.05 it was given back with 0.0255.
+    expect(steps[2]?.moved).toBeCloseTo(0.01 - 0.0255, 12)
+    expect(fastestStep(steps)).toMatchObject({ to: '2026-03-01', indicated: 10 })
+  })
+  test('one calibration says nothing, nor do two of one day', () => {
+    expect(correctionSteps([first])).toEqual([])
+    expect(correctionSteps([first, { ...first }])).toEqual([])
+    expect(fastestStep([])).toBeNull()
+  })
+  test('it stays within 0.08 for as long as the tightest point lasts', () => {
+    const accuracyAt = () => 0.08
+    // At 10: 0.08 − 0.004 = 0.076 are left, 0.026 where the correction of 0.05 is not made.
+    expect(yearsWithinAccuracy(second, -0.02, { accuracyAt, isCorrected: true })).toBeCloseTo(3.8, 9)
+    expect(yearsWithinAccuracy(second, 0.02, { accuracyAt, isCorrected: false })).toBeCloseTo(1.3, 9)
+    expect(yearsWithinAccuracy(second, 0.02, { accuracyAt: () => 0.04, isCorrected: false })).toBe(0)
+    expect(yearsWithinAccuracy(second, 0, { accuracyAt, isCorrected: true })).toBeNull()
+  })
+})

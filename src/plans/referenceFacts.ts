@@ -1,0 +1,141 @@
+import type { ReferenceLimit } from '@/core/error/errorLimit'
+import { REFERENCE_MEDIUM_IDS } from '@/core/reference/referenceKind'
+import { convertPressure, pressureUnitOf } from '@/core/units/pressureUnit'
+import type { CertifiedRange, Reference, ReferenceFacts, ReferenceRange } from '../schema/reference'
+import type { CertificateForm, CertifiedRangeForm, RangeForm, ReferenceForm } from '../schema/referenceForm'
+
+type Terms = RangeForm['accuracy']
+
+/**
+ * What was entered of a reference, as it is stored. A range keeps its id by its mark; one that is not named any more is
+ * kept as removed, so that its certificates and what was done with it can be read.
+ *
+ * @param before what is stored of it; null for a new one
+ */
+export function factsOf(form: ReferenceForm, before: ReferenceFacts | null, newId: () => string): ReferenceFacts {
+  const { code: _, media, ranges, ...device } = form
+  const known = before?.ranges ?? []
+  const named = ranges.map((range) => rangeOf(range, known.find(({ mark }) => mark === range.mark)?.id ?? newId()))
+  const removed = known
+    .filter(({ mark }) => !ranges.some((range) => range.mark === mark))
+    .map((range) => ({ ...range, isRemoved: true }))
+  return {
+    ...device,
+    media: REFERENCE_MEDIUM_IDS.filter((medium) => media[medium]),
+    ranges: [...named, ...removed],
+  }
+}
+
+function rangeOf(form: RangeForm, id: string): ReferenceRange {
+  const { measures, accuracy, accuracyCombine, driftPerYear, temperature, ...rest } = form
+  const limit = (terms: Terms, combine: ReferenceLimit['combine'] = 'sum') => limitOf(terms, form.resolution, combine)
+  return {
+    ...rest,
+    id,
+    quantity: measures.kind,
+    pressureKind: measures.kind === 'pressure' ? measures.pressureKind : null,
+    unit: measures.unit,
+    accuracy: limit(accuracy, accuracyCombine),
+    driftPerYear: driftPerYear.length > 0 ? limit(driftPerYear) : null,
+    temperature: temperature && { ...temperature, perKelvin: limit(temperature.perKelvin) },
+    isRemoved: false,
+  }
+}
+
+/** Terms as entered; counts are of the last digit the range shows. */
+function limitOf(terms: Terms, resolution: number, combine: ReferenceLimit['combine']) {
+  return {
+    combine,
+    terms: terms.map(({ kind, value }) => (kind === 'steps' ? { kind, value, step: resolution } : { kind, value })),
+  }
+}
+
+/** A reference as its form shows it, to be changed. */
+export function referenceFormOf({ code, facts }: Pick<Reference, 'code' | 'facts'>): ReferenceForm {
+  const { media, ranges, ...device } = facts
+  return {
+    ...device,
+    code,
+    media: {
+      'dry-gas': media.includes('dry-gas'),
+      air: media.includes('air'),
+      water: media.includes('water'),
+      oil: media.includes('oil'),
+    },
+    ranges: ranges.filter(({ isRemoved }) => !isRemoved).map(rangeFormOf),
+  }
+}
+
+function rangeFormOf(range: ReferenceRange): RangeForm {
+  const { accuracy, driftPerYear, temperature, mark, serialNumber, rangeLow, rangeHigh, overRange, unit } = range
+  return {
+    mark,
+    serialNumber,
+    measures: measuresOf(range),
+    rangeLow,
+    rangeHigh,
+    overRange,
+    resolution: range.resolution,
+    accuracy: termsOf(accuracy, unit),
+    accuracyCombine: accuracy.combine,
+    knownBy: range.knownBy,
+    driftFrom: range.driftFrom,
+    driftPerYear: driftPerYear ? termsOf(driftPerYear, unit) : [],
+    temperature: temperature && { ...temperature, perKelvin: termsOf(temperature.perKelvin, unit) },
+  }
+}
+
+function measuresOf({ quantity, pressureKind, unit }: ReferenceRange): RangeForm['measures'] {
+  const pressure = pressureUnitOf(unit)
+  if (quantity === 'pressure' && pressure && pressureKind) return { kind: 'pressure', pressureKind, unit: pressure }
+  if (quantity === 'resistance') return { kind: 'resistance', unit: 'Ω' }
+  if (quantity === 'temperature') return { kind: 'temperature', unit: '°C' }
+  return { kind: 'electrical', unit: unit === 'V' || unit === 'mV' ? unit : 'mA' }
+}
+
+/** Terms as the form has them: from before some may be in a unit of their own, and become a floor in that of the range. */
+const termsOf = ({ terms }: ReferenceRange['accuracy'], unit: string): Terms =>
+  terms.map((term) => {
+    const own = pressureUnitOf(unit)
+    switch (term.kind) {
+      case 'absolute':
+        return { kind: 'floor', value: own ? convertPressure(term.value, term.unit, own) : term.value }
+      case 'counts':
+        return {
+          kind: 'floor',
+          value: own ? convertPressure(term.value * term.step, term.unit, own) : term.value * term.step,
+        }
+      default:
+        return { kind: term.kind, value: term.value }
+    }
+  })
+
+/**
+ * What was entered of a certificate for one range, as it is stored: by points, rising, with what has to be added.
+ *
+ * @param resolution of the range, one count of its last digit
+ */
+export function certifiedRangeOf(
+  { coverageFactor, uncertainty, points, found }: CertifiedRangeForm,
+  { id, resolution }: Pick<ReferenceRange, 'id' | 'resolution'>,
+): CertifiedRange {
+  return {
+    rangeId: id,
+    coverageFactor,
+    uncertainty: uncertainty.length > 0 ? limitOf(uncertainty, resolution, 'sum') : null,
+    points: pointsOf(points),
+    found: pointsOf(found),
+  }
+}
+
+const pointsOf = (points: CertificateForm['ranges'][number]['points']) =>
+  points
+    .map(({ indicated, reference, correction, uncertainty }) => ({
+      indicated,
+      correction: correction ?? difference(reference ?? indicated, indicated),
+      uncertainty,
+    }))
+    .toSorted((a, b) => a.indicated - b.indicated)
+
+/** Decimal figures are not exact in binary: 10.002 − 10 is a hair off 0.002. */
+const difference = (a: number, b: number): number => Number((a - b).toPrecision(9))

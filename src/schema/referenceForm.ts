@@ -1,0 +1,184 @@
+import { z } from 'zod'
+import { DRIFT_FROM_IDS, KNOWN_BY_IDS, REFERENCE_KIND_IDS } from '@/core/reference/referenceKind'
+import { PRESSURE_KIND_IDS } from '@/core/units/pressureKind'
+import { PressureUnitChoice } from './choices'
+import { aboveZero, choice, flag, list, number, optionalNumber, titled, words } from './field'
+
+/*
+ * A reference and its certificates as they are entered: the one shape of form, import and API. Ranges are told apart by
+ * their mark, so that a form needs no ids.
+ */
+
+const some = (title: string, longest: number) =>
+  titled(z.string().trim().min(1, `is empty: fill it in`).max(longest, `is longer than ${longest} characters`), title)
+
+/** Terms of an accuracy, a drift or an uncertainty: all over the range itself. */
+export const OWN_TERM_KINDS = ['percentReading', 'percentSpan', 'percentUrl', 'floor', 'steps'] as const
+const terms = (title: string, least: number) =>
+  list(z.object({ kind: choice('Kind', OWN_TERM_KINDS), value: aboveZero('± value') }), title, { least, most: 4 })
+const combined = (title: string) => choice(title, ['sum', 'larger'])
+
+const calendarDate = (title: string) => titled(z.iso.date({ error: 'is no date: enter it as 2026-03-31' }), title)
+
+/** What a range measures or gives, with its unit. */
+const Measures = titled(
+  z.discriminatedUnion('kind', [
+    z.object({
+      kind: z.literal('pressure'),
+      pressureKind: titled(z.enum(PRESSURE_KIND_IDS), 'Pressure'),
+      unit: PressureUnitChoice,
+    }),
+    z.object({ kind: z.literal('electrical'), unit: choice('Unit', ['mA', 'V', 'mV']) }),
+    z.object({ kind: z.literal('resistance'), unit: choice('Unit', ['Ω']) }),
+    z.object({ kind: z.literal('temperature'), unit: choice('Unit', ['°C']) }),
+  ]),
+  'What it measures',
+)
+
+export const RangeForm = z
+  .object({
+    mark: titled(
+      z
+        .string()
+        .trim()
+        .max(8, 'is longer than 8 characters')
+        .regex(/^[\p{L}\p{N}.+-]*$/u, 'has other signs than letters and digits'),
+      'Mark',
+      'tells modules apart; empty for the only one',
+    ),
+    serialNumber: words('Its own serial number', 60),
+    measures: Measures,
+    rangeLow: number('From'),
+    rangeHigh: number('To'),
+    overRange: optionalNumber('Never above'),
+    resolution: aboveZero('Resolution'),
+    accuracy: terms('Accuracy', 1),
+    accuracyCombine: combined('Terms of the accuracy'),
+    knownBy: titled(z.enum(KNOWN_BY_IDS), 'Uncertainty from'),
+    driftFrom: titled(z.enum(DRIFT_FROM_IDS), 'Drift from'),
+    driftPerYear: terms('Drift a year', 0),
+    temperature: titled(
+      z
+        .object({
+          perKelvin: terms('For each kelvin outside', 1),
+          lowCelsius: number('Band from, °C'),
+          highCelsius: number('Band to, °C'),
+        })
+        .nullable(),
+      'Temperature',
+    ),
+  })
+  .superRefine((range, ctx) => {
+    const refuse = (path: string[], message: string) => ctx.addIssue({ code: 'custom', path, message })
+    if (range.rangeLow >= range.rangeHigh) refuse(['rangeHigh'], 'must lie above where it begins')
+    if (range.overRange !== null && range.overRange < range.rangeHigh)
+      refuse(['overRange'], 'lies under the end of its own range')
+    if (range.resolution >= range.rangeHigh - range.rangeLow) refuse(['resolution'], 'is as wide as the range')
+    if (range.temperature && range.temperature.lowCelsius >= range.temperature.highCelsius)
+      refuse(['temperature', 'highCelsius'], 'must lie above where the band begins')
+  })
+export type RangeForm = z.infer<typeof RangeForm>
+
+export const ReferenceForm = z
+  .object({
+    code: titled(
+      some('Code', 20).pipe(z.string().regex(/^[\p{L}\p{N}._/+-]+$/u, 'takes letters, digits and . _ / + - only')),
+      'Code',
+      'as it stands on the device',
+    ),
+    kind: titled(z.enum(REFERENCE_KIND_IDS), 'Kind'),
+    description: some('What it is', 200),
+    maker: words('Maker', 80),
+    model: words('Model', 80),
+    serialNumber: words('Serial number', 60),
+    location: words('Where it is kept', 80),
+    media: titled(
+      z.object({
+        'dry-gas': flag('dry gas'),
+        air: flag('instrument air'),
+        water: flag('water'),
+        oil: flag('oil'),
+      }),
+      'May be used with',
+    ),
+    warmUpMinutes: optionalNumber('Warms up for, min'),
+    runsOnBattery: flag('runs on a battery'),
+    channels: titled(
+      z.int('is no whole number').gte(1, 'is at least 1').lte(32, 'is 32 at most'),
+      'Channels',
+      'how many things at once',
+    ),
+    ranges: list(RangeForm, 'Ranges and modules', { least: 1, most: 12 }),
+  })
+  .superRefine(({ ranges, warmUpMinutes }, ctx) => {
+    const marks = ranges.map(({ mark }) => mark)
+    for (const [index, mark] of marks.entries()) {
+      const refuse = (message: string) => ctx.addIssue({ code: 'custom', path: ['ranges', index, 'mark'], message })
+      if (marks.indexOf(mark) !== index) refuse(mark === '' ? 'only one may go without' : 'stands on another range too')
+    }
+    if (warmUpMinutes !== null && (warmUpMinutes < 0 || warmUpMinutes > 1440))
+      ctx.addIssue({ code: 'custom', path: ['warmUpMinutes'], message: 'is between 0 and 1440 minutes' })
+  })
+export type ReferenceForm = z.infer<typeof ReferenceForm>
+
+const pointRows = (title: string, description: string) =>
+  titled(
+    z
+      .array(
+        z.object({
+          indicated: number('It showed'),
+          reference: optionalNumber('There was'),
+          correction: optionalNumber('or correction'),
+          uncertainty: aboveZero('U, ±'),
+        }),
+      )
+      .max(60, 'takes 60 points at most')
+      .superRefine((points, ctx) => {
+        for (const [index, { indicated, reference, correction }] of points.entries()) {
+          const refuse = (part: string, message: string) =>
+            ctx.addIssue({ code: 'custom', path: [index, part], message })
+          if (reference === null && correction === null)
+            refuse('reference', 'is still empty: enter it, or the correction')
+          if (reference !== null && correction !== null)
+            refuse('correction', 'is given twice: enter this or what there was')
+          if (points.findIndex((each) => each.indicated === indicated) !== index)
+            refuse('indicated', 'stands twice: enter their mean once')
+        }
+      }),
+    title,
+    description,
+  )
+
+/** What a certificate says of one range, as entered. */
+export const CertifiedRangeForm = z
+  .object({
+    mark: words('Mark', 8),
+    coverageFactor: titled(aboveZero('k').lte(10, 'is no coverage factor: 2 is usual'), 'k'),
+    uncertainty: terms('U as terms, where it has no points', 0),
+    points: pointRows('Points as given back', 'in the unit of the range'),
+    found: pointRows('Points as found', 'only where it was adjusted'),
+  })
+  .superRefine(({ uncertainty, points }, ctx) => {
+    if (uncertainty.length === 0 && points.length === 0)
+      ctx.addIssue({ code: 'custom', path: ['points'], message: 'has neither points nor an uncertainty: enter one' })
+  })
+export type CertifiedRangeForm = z.infer<typeof CertifiedRangeForm>
+
+export const CertificateForm = z
+  .object({
+    number: some('Certificate number', 60),
+    laboratory: some('Laboratory', 120),
+    accreditation: words('Accreditation', 80),
+    calibratedOn: calendarDate('Calibrated on'),
+    dueOn: calendarDate('Due on'),
+    ranges: list(CertifiedRangeForm, 'Ranges it covers', { least: 1, most: 12 }),
+  })
+  .superRefine(({ calibratedOn, dueOn, ranges }, ctx) => {
+    if (dueOn <= calibratedOn)
+      ctx.addIssue({ code: 'custom', path: ['dueOn'], message: 'is not after its calibration' })
+    const marks = ranges.map(({ mark }) => mark)
+    for (const [index, mark] of marks.entries())
+      if (marks.indexOf(mark) !== index)
+        ctx.addIssue({ code: 'custom', path: ['ranges', index, 'mark'], message: 'stands twice' })
+  })
+export type CertificateForm = z.infer<typeof CertificateForm>
