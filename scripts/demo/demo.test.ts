@@ -1,47 +1,58 @@
 import { describe, expect, test } from 'vitest'
+import { limitAt } from '../../src/core/reference/referenceParts'
+import { ownedStandards } from '../../src/plans/ownedStandard'
 import { referenceOffers } from '../../src/plans/referenceOffers'
 import { ConfigurationNumbers } from '../../src/schema/configurationForm'
-import { Standard } from '../../src/schema/world'
+import { ReferenceCertificate, ReferenceFacts } from '../../src/schema/reference'
 import { DEMO_INSTRUMENTS } from './instruments'
 import { DEMO_PEOPLE } from './people'
 import { aboutZero, seededRandom } from './random'
-import { certificateOn, demoStandards } from './standards'
+import { demoReferences } from './references'
 
-const TODAY = new Date('2026-11-20T08:00:00Z')
+const DAY = '2026-11-20'
+const REFERENCES = demoReferences(new Date(`${DAY}T08:00:00Z`))
 
 describe('the invented plant', () => {
-  test('has forty-five instruments of every kind, twelve references and five people', () => {
+  test('has forty-five instruments of every kind, fifteen references and five people', () => {
     expect(DEMO_INSTRUMENTS).toHaveLength(45)
     expect(new Set(DEMO_INSTRUMENTS.map(({ tag }) => tag)).size).toBe(45)
     expect(new Set(DEMO_INSTRUMENTS.map(({ configuration }) => configuration.kind)).size).toBe(9)
-    expect(demoStandards(TODAY)).toHaveLength(12)
+    expect(REFERENCES).toHaveLength(15)
     expect(DEMO_PEOPLE).toHaveLength(5)
   })
   test.each(DEMO_INSTRUMENTS.map((instrument) => [instrument.tag, instrument] as const))(
     '%s could be registered by hand, and a reference reaches it',
     (_tag, { configuration }) => {
       expect(() => ConfigurationNumbers.parse(configuration)).not.toThrow()
-      const [best] = referenceOffers(configuration, demoStandards(TODAY), '2026-11-20').inputs
+      const [best] = referenceOffers(configuration, ownedStandards(REFERENCES, DAY), DAY).inputs
       expect(best?.ratio).toBeGreaterThan(1)
     },
   )
   test('references pass the schema, and one is out of date, as in life', () => {
-    const standards = demoStandards(TODAY)
-    for (const standard of standards) expect(() => Standard.parse(standard)).not.toThrow()
-    expect(standards.filter(({ dueOn }) => dueOn < '2026-11-20').map(({ code }) => code)).toEqual(['R-07'])
+    for (const { facts, certificates } of REFERENCES) {
+      expect(() => ReferenceFacts.parse(facts)).not.toThrow()
+      for (const certificate of certificates) expect(() => ReferenceCertificate.parse(certificate)).not.toThrow()
+    }
+    const late = REFERENCES.filter(({ certificates }) => (certificates[0]?.dueOn ?? '') < DAY)
+    expect(late.map(({ code }) => code)).toEqual(['R-07'])
   })
-})
-
-test('a run of two years ago names the certificate valid then', () => {
-  const [standard] = demoStandards(TODAY)
-  if (!standard) throw new Error('the demo has references')
-  for (const day of ['2024-10-01', '2025-08-19', '2026-11-20'].map((text) => new Date(`${text}T08:00:00Z`))) {
-    const { calibratedOn, dueOn } = certificateOn(standard, day)
-    const date = day.toISOString().slice(0, 10)
-    expect([calibratedOn <= date, date <= dueOn]).toEqual([true, true])
-  }
-  expect(certificateOn(standard, TODAY).certificate).toBe(standard.certificate)
-  expect(certificateOn(standard, new Date('2024-10-01')).certificate).not.toBe(standard.certificate)
+  test('each has three certificates at least, and one came back out of its accuracy within the last month', () => {
+    expect(Math.min(...REFERENCES.map(({ certificates }) => certificates.length))).toBeGreaterThanOrEqual(3)
+    const returned = REFERENCES.flatMap(({ code, facts, certificates: [newest] }) => {
+      const [range] = facts.ranges
+      const found = newest?.ranges[0]?.found ?? []
+      const isOut = range && found.some((p) => Math.abs(p.correction) > limitAt(p.indicated, range.accuracy, range))
+      return isOut ? [[code, newest?.calibratedOn]] : []
+    })
+    expect(returned).toEqual([['R-02', '2026-10-25']])
+  })
+  test('a run of two years ago names the certificate valid then', () => {
+    for (const day of ['2024-10-01', '2025-08-19', DAY])
+      for (const { standard } of ownedStandards(REFERENCES, day)) {
+        expect(standard.calibratedOn <= day, standard.code).toBe(true)
+        if (standard.code !== 'R-07') expect(day <= standard.dueOn, standard.code).toBe(true)
+      }
+  })
 })
 
 describe('the seeded numbers', () => {

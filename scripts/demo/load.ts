@@ -4,14 +4,15 @@ import { adviseRound } from '../../src/core/run/advise/adviseRound'
 import { runState } from '../../src/core/run/runState'
 import { workLists } from '../../src/core/run/work/workLists'
 import type { WorkList } from '../../src/core/run/work/workStep'
+import { ownedStandards } from '../../src/plans/ownedStandard'
 import { outputOfferFor, referenceOffers } from '../../src/plans/referenceOffers'
 import { DEMO_PASSWORD } from '../../src/schema/demo'
+import type { Reference } from '../../src/schema/reference'
 import { NewAdjustment } from '../../src/schema/run'
 import type { RunView } from '../../src/schema/runView'
 import { StartRun } from '../../src/schema/startRun'
-import type { Standard } from '../../src/schema/world'
 import { hashPassword } from '../../src/server/auth/password'
-import { pool, transaction } from '../../src/server/database'
+import { pool, type Queryable, transaction } from '../../src/server/database'
 import type { Actor } from '../../src/server/services/actor'
 import { openRound, recordAdjustment } from '../../src/server/services/adjust'
 import { decide } from '../../src/server/services/decide'
@@ -23,32 +24,31 @@ import { startRun } from '../../src/server/services/startRun'
 import { insertCapsule } from '../../src/server/sql/capsule'
 import { insertPerson } from '../../src/server/sql/person'
 import { insertReading } from '../../src/server/sql/reading'
+import { insertReference, insertReferenceCertificate, insertReferenceVersion } from '../../src/server/sql/reference'
 import { insertReview } from '../../src/server/sql/review'
 import { selectSeals } from '../../src/server/sql/seal'
 import { insertSite } from '../../src/server/sql/site'
-import { insertStandard } from '../../src/server/sql/standard'
 import { insertWorkStep } from '../../src/server/sql/workStep'
 import { DEMO_CAPSULES, DEMO_SET_UPS } from './desks'
 import { DEMO_INSTRUMENTS, type DemoInstrument } from './instruments'
 import { DEMO_PEOPLE, DEMO_SITE } from './people'
 import { aboutZero, seededRandom } from './random'
+import { demoReferences } from './references'
 import { type State, simulateReading } from './simulateReading'
-import { certificateOn, demoStandards } from './standards'
 
 const HISTORY_MONTHS = 26
 const [ILKA, JOREN, MIRREN, TAVI] = DEMO_PEOPLE
 /** One run stands in the middle of its as-found round, one waits for its judgement. */
 const OPEN_RUNS: Record<string, number> = { 'PT-302': 4, 'LT-702': 9 }
 
-type Job = { instrument: DemoInstrument & { id: string }; standards: readonly Standard[]; random: () => number }
+type Job = { instrument: DemoInstrument & { id: string }; references: readonly Reference[]; random: () => number }
 
 /**
  * Loads the Tarn Hollow Creamery: people, references, instruments and two years of calibrations, by the services.
- * Runs as the owner of the schema, as the application itself may not renew a certificate yet.
  */
 export async function loadDemo(now: Date): Promise<{ instruments: number; runs: number }> {
   const random = seededRandom(20_261)
-  const standards = demoStandards(now)
+  const references = demoReferences(now)
   const passwordHash = await hashPassword(DEMO_PASSWORD)
   await transaction(async (db) => {
     for (const person of DEMO_PEOPLE) await insertPerson(db, { ...person, passwordHash })
@@ -58,7 +58,7 @@ export async function loadDemo(now: Date): Promise<{ instruments: number; runs: 
       at: subMonths(now, HISTORY_MONTHS + 1),
       personId: TAVI.id,
     })
-    for (const standard of standards) await insertStandard(db, standard)
+    for (const reference of references) await insertDemoReference(db, reference)
     for (const capsule of DEMO_CAPSULES) await insertCapsule(db, capsule)
   })
   const visits: { at: Date; job: Job; state: State }[] = []
@@ -70,16 +70,12 @@ export async function loadDemo(now: Date): Promise<{ instruments: number; runs: 
     )
     for (const setUp of DEMO_SET_UPS[instrument.tag] ?? [])
       await saveDesk(id, { id: crypto.randomUUID(), ...setUp }, { person: TAVI, now: subMonths(now, 2) })
-    visits.push(...visitsOf({ instrument: { ...instrument, id }, standards, random }, now))
+    visits.push(...visitsOf({ instrument: { ...instrument, id }, references, random }, now))
   }
   // In the order of time, so that the chain of seals runs forward.
   visits.sort((a, b) => a.at.getTime() - b.at.getTime())
-  for (const visit of visits) {
-    await renewCertificates(standards, visit.at)
-    await calibrate(visit.job, visit)
-  }
+  for (const visit of visits) await calibrate(visit.job, visit)
   await reviewAllButLast(now)
-  await renewCertificates(standards, now)
   for (const visit of visits) {
     const readings = OPEN_RUNS[visit.job.instrument.tag]
     if (readings !== undefined && isLastOf(visit, visits)) await leaveOpen(visit.job, now, readings)
@@ -107,15 +103,16 @@ async function reviewAllButLast(now: Date): Promise<void> {
   })
 }
 
-/** Puts the certificates valid on a day into the register, so that every run names the one it was made under. */
-async function renewCertificates(standards: readonly Standard[], day: Date): Promise<void> {
-  for (const standard of standards) {
-    const { certificate, calibratedOn, dueOn } = certificateOn(standard, day)
-    await pool().query(
-      'UPDATE standard SET certificate = $2, calibrated_on = $3, due_on = $4 WHERE id = $1 AND certificate <> $2',
-      [standard.id, certificate, calibratedOn, dueOn],
-    )
-  }
+/** A reference with all its certificates, as they were entered one after the other. */
+async function insertDemoReference(db: Queryable, { id, code, facts, certificates }: Reference): Promise<void> {
+  const said = { at: new Date(certificates.at(-1)?.enteredAt ?? 0), personId: TAVI.id, reason: 'registered' }
+  await insertReference(db, { id, code })
+  await insertReferenceVersion(db, { ...said, id, version: 1, facts })
+  for (const certificate of certificates)
+    await insertReferenceCertificate(db, {
+      ...{ certificate, referenceId: id, supersedes: null, reason: null },
+      ...{ at: new Date(certificate.enteredAt), personId: TAVI.id },
+    })
 }
 
 /** When the instrument was calibrated so far, counted back from its next due date, and how far off it then was. */
@@ -228,9 +225,10 @@ async function leaveOpen(job: Job, now: Date, count: number): Promise<void> {
   await readRound(await loadRun(pool(), id), { job, state: { zeroError, spanError }, actor, count })
 }
 
-function startOf({ instrument, standards, random }: Job, day: Date): StartRun {
+function startOf({ instrument, references, random }: Job, at: Date): StartRun {
   const { configuration } = instrument
-  const offers = referenceOffers(configuration, standards, formatISO(day, { representation: 'date' }))
+  const day = formatISO(at, { representation: 'date' })
+  const offers = referenceOffers(configuration, ownedStandards(references, day), day)
   const ids = offers.isSubRanged
     ? offers.suggestedInputIds
     : offers.inputs.slice(0, 1).map(({ standard }) => standard.id)

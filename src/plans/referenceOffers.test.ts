@@ -1,12 +1,13 @@
 import { describe, expect, test } from 'vitest'
 import { CONFIGURATION, METER, PUMP } from '../../tests/support/benchPlant'
+import { inPlace } from '../../tests/support/ownStandard'
 import type { Standard } from '../schema/world'
 import { referenceOffers } from './referenceOffers'
 
 const TODAY = '2026-11-20'
 const pump = (change: Partial<Extract<Standard, { quantity: 'pressure' }>>): Standard =>
   ({ ...PUMP, ...change }) as Standard // quantity stays
-const inputs = (...standards: Standard[]) => referenceOffers(CONFIGURATION, standards, TODAY).inputs
+const inputs = (...standards: Standard[]) => referenceOffers(CONFIGURATION, inPlace(standards), TODAY).inputs
 
 describe('which reference suits', () => {
   test('in date, reaching, ratio by hand: 0.5 % of 100 kPa over 0.02 % of 300 kPa is 8.3', () => {
@@ -46,12 +47,16 @@ describe('which reference suits', () => {
 
 describe('what reads the output', () => {
   test('a current signal needs a current meter: 0.5 % of 16 mA over 0.02 % of 30 mA is 13.3', () => {
-    const { outputs } = referenceOffers(CONFIGURATION, [PUMP, METER], TODAY)
+    const { outputs } = referenceOffers(CONFIGURATION, inPlace([PUMP, METER]), TODAY)
     expect(outputs).toMatchObject([{ standard: { code: 'T-M' }, ratioText: '13.3 : 1' }])
   })
   test('a pneumatic signal is read with a pressure reference; one that tops out below it is unfit', () => {
     const pneumatic = { ...CONFIGURATION, signal: '20-100kPa' as const }
-    const { outputs } = referenceOffers(pneumatic, [PUMP, METER, pump({ code: 'short', rangeHigh: 80 })], TODAY)
+    const { outputs } = referenceOffers(
+      pneumatic,
+      inPlace([PUMP, METER, pump({ code: 'short', rangeHigh: 80 })]),
+      TODAY,
+    )
     expect(outputs?.map(({ standard, mark }) => [standard.code, mark])).toEqual([
       ['T-P', 'inside'],
       ['short', 'outside'],
@@ -59,17 +64,17 @@ describe('what reads the output', () => {
   })
   test('a pressure reference stated in units of pressure reads a pneumatic signal: 0.4 kPa over 20 Pa is 20 to 1', () => {
     const inPascals = pump({ accuracy: { combine: 'sum', terms: [{ kind: 'absolute', value: 20, unit: 'Pa' }] } })
-    const { outputs } = referenceOffers({ ...CONFIGURATION, signal: '20-100kPa' }, [inPascals], TODAY)
+    const { outputs } = referenceOffers({ ...CONFIGURATION, signal: '20-100kPa' }, inPlace([inPascals]), TODAY)
     expect(outputs).toMatchObject([{ mark: 'inside', ratioText: '20.0 : 1' }])
   })
   test('a meter that begins above the foot of the signal does not reach it', () => {
-    const { outputs } = referenceOffers(CONFIGURATION, [{ ...METER, rangeLow: 5 } as Standard], TODAY) // quantity stays
+    const { outputs } = referenceOffers(CONFIGURATION, inPlace([{ ...METER, rangeLow: 5 } as Standard]), TODAY) // quantity stays
     expect(outputs).toMatchObject([{ mark: 'outside', ratio: null, remarks: ['reaches no point'] }])
   })
   test('a voltage signal with only a current meter has nothing to read it', () => {
-    expect(referenceOffers({ ...CONFIGURATION, signal: '1-5V' }, [PUMP, METER], TODAY).outputs).toEqual([])
+    expect(referenceOffers({ ...CONFIGURATION, signal: '1-5V' }, inPlace([PUMP, METER]), TODAY).outputs).toEqual([])
   })
   test('an instrument read on its display needs nothing', () => {
-    expect(referenceOffers({ ...CONFIGURATION, signal: 'display' }, [PUMP, METER], TODAY).outputs).toBeNull()
+    expect(referenceOffers({ ...CONFIGURATION, signal: 'display' }, inPlace([PUMP, METER]), TODAY).outputs).toBeNull()
   })
 })

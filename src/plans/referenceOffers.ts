@@ -8,26 +8,28 @@ import { fitnessJob } from '@/core/run/plan/runFitness'
 import { isTransmitted, SIGNALS } from '@/core/signal/signal'
 import { inputAtPercent } from '@/core/transfer/linearTransfer'
 import type { Configuration } from '../schema/configuration'
-import type { Standard } from '../schema/world'
 import type { ReferenceOffer, ReferenceOffers } from './offers'
+import { type OwnedStandard, whereIssues } from './ownedStandard'
 
 const SOON_DAYS = 30
 
 /** The references that could serve one instrument on one day, the best first. */
 export function referenceOffers(
   configuration: Configuration,
-  standards: readonly Standard[],
+  owned: readonly OwnedStandard[],
   today: string,
 ): ReferenceOffers {
   const job = fitnessJob(configuration, today, testPointPercents(configuration))
   // A gauge glass belongs to its own drum, and to nothing without a filled leg.
-  const owned = standards.filter(({ principle }) => principle !== 'gauge-glass' || configuration.hookUp === 'wet-leg')
-  const inputs = owned.flatMap((standard) => offerOf(standard, inputFitness(standard, job), today))
+  const mayGive = owned.filter(
+    ({ standard: { principle } }) => principle !== 'gauge-glass' || configuration.hookUp === 'wet-leg',
+  )
+  const inputs = mayGive.flatMap((each) => offerOf(each, inputFitness(each.standard, job), today))
   // Where none reaches every point, those that reach some serve a sub-range each.
   const isSubRanged = inputs.length > 0 && inputs.every(({ reachesAll }) => !reachesAll)
   const { signal } = configuration
   const outputs = isTransmitted(signal)
-    ? standards.flatMap((standard) => offerOf(standard, outputFitness(standard, SIGNALS[signal], job), today))
+    ? owned.flatMap((each) => offerOf(each, outputFitness(each.standard, SIGNALS[signal], job), today))
     : null
   return {
     inputs: inputs.map((offer) => (isSubRanged ? asSubRange(offer) : offer)).toSorted(bestFirst),
@@ -65,8 +67,9 @@ const asSubRange = (offer: ReferenceOffer): ReferenceOffer =>
   offer.mark === 'outside' && offer.reached > 0 && offer.isInDate ? { ...offer, mark: 'look' } : offer
 
 /** What a standard offers; none where it is not of the kind that is asked for. */
-function offerOf(standard: Standard, fitness: Fitness, today: string): ReferenceOffer[] {
-  const { issues, ratio, reached, points, isInDate } = fitness
+function offerOf({ standard, where }: OwnedStandard, fitness: Fitness, today: string): ReferenceOffer[] {
+  const { ratio, reached, points, isInDate } = fitness
+  const issues = [...fitness.issues, ...whereIssues(where)]
   if (issues.some(({ code }) => code === 'kind')) return []
   const left = daysBetween(today, standard.dueOn)
   const remarks = [
@@ -83,7 +86,7 @@ function offerOf(standard: Standard, fitness: Fitness, today: string): Reference
       ratioText: ratio === null ? '—' : ratioText(ratio),
       reachesAll: ratio !== null && reached === points,
       reached,
-      isInDate,
+      isInDate: isInDate && !whereIssues(where).some(({ isUnfit: is }) => is),
     },
   ]
 }

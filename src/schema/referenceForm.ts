@@ -1,8 +1,9 @@
 import { z } from 'zod'
-import { DRIFT_FROM_IDS, KNOWN_BY_IDS, REFERENCE_KIND_IDS } from '@/core/reference/referenceKind'
+import { DRIFT_FROM_IDS, KNOWN_BY_IDS, REFERENCE_KIND_IDS, REFERENCE_STATE_IDS } from '@/core/reference/referenceKind'
 import { PRESSURE_KIND_IDS } from '@/core/units/pressureKind'
 import { PressureUnitChoice } from './choices'
 import { aboveZero, choice, flag, list, number, optionalNumber, titled, words } from './field'
+import { OptionalText, Reason } from './texts'
 
 /*
  * A reference and its certificates as they are entered: the one shape of form, import and API. Ranges are told apart by
@@ -182,3 +183,62 @@ export const CertificateForm = z
         ctx.addIssue({ code: 'custom', path: ['ranges', index, 'mark'], message: 'stands twice' })
   })
 export type CertificateForm = z.infer<typeof CertificateForm>
+
+/** A new reference, with an id of the sender’s making. */
+export const NewReference = z.object({ id: z.uuid(), reference: ReferenceForm })
+export type NewReference = z.infer<typeof NewReference>
+
+/** A reference as it is to be from now on. */
+export const ReferenceEdit = z.object({ basedOnVersion: z.int().positive(), reference: ReferenceForm, reason: Reason })
+export type ReferenceEdit = z.infer<typeof ReferenceEdit>
+
+/** A certificate, new or in the place of one that was typed wrongly. */
+export const NewCertificate = z
+  .object({
+    id: z.uuid(),
+    certificate: CertificateForm,
+    supersedes: z.uuid().nullable().default(null),
+    reason: OptionalText(500).default(null),
+  })
+  .refine(({ supersedes, reason }) => supersedes === null || reason !== null, {
+    path: ['reason'],
+    error: 'is empty: say what was wrong with the one it stands in the place of',
+  })
+export type NewCertificate = z.infer<typeof NewCertificate>
+
+/** Bytes of a document at most. */
+export const LARGEST_DOCUMENT_BYTES = 8_000_000
+
+/** The document of a certificate: PDF begins with %PDF, XML with an angle bracket. */
+export const NewDocument = z.object({
+  name: z
+    .string()
+    .trim()
+    .min(1, { error: 'has no name' })
+    .max(120, { error: 'has a name longer than 120 characters: rename it' }),
+  content: z
+    .base64({ error: 'is no file' })
+    .max(Math.ceil((LARGEST_DOCUMENT_BYTES * 4) / 3) + 4, { error: 'is larger than 8 MB' })
+    .refine((text) => /^(JVBER|PD94|PHN|77u\/PD)/.test(text), { error: 'is no PDF and no XML' }),
+})
+export type NewDocument = z.infer<typeof NewDocument>
+
+/** Where a reference is from now on. */
+export const NewWhereabouts = z
+  .object({
+    id: z.uuid(),
+    state: z.enum(REFERENCE_STATE_IDS, { error: 'choose one of those offered' }),
+    holder: OptionalText(80).default(null),
+    until: z
+      .union([z.literal('').transform(() => null), z.null(), z.iso.date({ error: 'is no date: 2026-03-31' })])
+      .default(null),
+    reason: z.string().trim().max(500, { error: '500 characters at most' }).default(''),
+  })
+  .superRefine(({ state, holder, until, reason }, ctx) => {
+    const refuse = (path: string, message: string) => ctx.addIssue({ code: 'custom', path: [path], message })
+    if ((state === 'quarantined' || state === 'retired') && reason === '') refuse('reason', 'is empty: say why')
+    if (state !== 'in-use' && holder !== null) refuse('holder', 'is for one in use: leave it empty')
+    if (until !== null && holder === null && state !== 'laboratory')
+      refuse('until', 'is for one in somebody’s hands or at the laboratory')
+  })
+export type NewWhereabouts = z.infer<typeof NewWhereabouts>

@@ -16,7 +16,7 @@ import { recordReading } from '../../src/server/services/recordReading'
 import { startRun } from '../../src/server/services/startRun'
 import { insertPerson, type Person } from '../../src/server/sql/person'
 import { insertSite } from '../../src/server/sql/site'
-import { insertStandard } from '../../src/server/sql/standard'
+import { ownStandard } from './ownStandard'
 
 const person = (name: string, role: Person['role']): Person => ({
   id: randomUUID(),
@@ -105,7 +105,7 @@ export async function peopleAndReferences(): Promise<void> {
   const passwordHash = await hashPassword(BENCH_PASSWORD)
   for (const each of [ANNA, BEN, RITA]) await insertPerson(pool(), { ...each, passwordHash })
   await insertSite(pool(), { ...BENCH_SITE, id: randomUUID(), at: NOW, personId: ANNA.id })
-  for (const each of [PUMP, OTHER_PUMP, METER]) await insertStandard(pool(), each)
+  for (const each of [PUMP, OTHER_PUMP, METER]) await ownStandard(pool(), each)
 }
 
 /** Registers an instrument and starts a run on it. */

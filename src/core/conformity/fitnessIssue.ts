@@ -4,7 +4,16 @@ import { USUAL_RATIO_FLOOR } from './accuracyRatio'
 
 /** What is amiss with a reference for one use. Unfit: it may not be used, unless somebody with the right lets it. */
 export type FitnessIssue = {
-  readonly code: 'kind' | 'reach' | 'ratio' | 'headroom' | 'out-of-date' | 'resolution' | 'channels'
+  readonly code:
+    | 'kind'
+    | 'reach'
+    | 'ratio'
+    | 'headroom'
+    | 'out-of-date'
+    | 'resolution'
+    | 'channels'
+    | 'away'
+    | 'checked-out'
   readonly isUnfit: boolean
   readonly words: string
 }

@@ -124,7 +124,11 @@ function calibrationPart(reference: UncertainReference, name: string): Reference
 }
 
 /** ± of terms over a reference’s own range, in its own unit. */
-export function limitAt(shown: number, terms: ReferenceLimit, reference: Omit<UncertainReference, 'accuracy'>): number {
+export function limitAt(
+  shown: number,
+  terms: ReferenceLimit,
+  reference: Pick<UncertainReference, 'unit' | 'rangeLow' | 'rangeHigh'>,
+): number {
   const { rangeLow, rangeHigh, unit } = reference
   const pressure = pressureUnitOf(unit)
   if (!pressure) return meterAccuracy(shown, { rangeLow, rangeHigh, accuracy: terms })

@@ -11,7 +11,7 @@ import { environment } from '../environment'
 import { log } from '../log'
 import { Conflict, Forbidden, NotFound, NotSignedIn, TooMany } from '../refusals'
 import type { Actor } from '../services/actor'
-import { boundedJson } from './boundedJson'
+import { boundedJson, LARGEST_BODY_BYTES } from './boundedJson'
 import { TooLarge } from './tooLarge'
 
 type Context<P> = { params: Promise<P> }
@@ -21,12 +21,13 @@ export function writeRoute<S extends z.ZodType, P = Record<string, never>>(
   action: Action | 'own account',
   schema: S,
   handle: (input: z.infer<S>, params: P, actor: Actor) => Promise<unknown>,
+  { largestBytes = LARGEST_BODY_BYTES }: { readonly largestBytes?: number } = {},
 ) {
   return (request: Request, { params }: Context<P>): Promise<NextResponse> =>
     answered(async () => {
       refuseForeign(request)
       const by = await actor(action)
-      const input = schema.safeParse(await boundedJson(request))
+      const input = schema.safeParse(await boundedJson(request, largestBytes))
       if (!input.success) return refused(400, shapeRefusals(input.error))
       const result = await handle(input.data, await params, by)
       return NextResponse.json(result ?? { done: true })

@@ -9,8 +9,8 @@ import { copyRun } from '../sql/copyRun'
 import { insertEvent } from '../sql/event'
 import { insertRun, selectConfigurationOfRun, selectOpenRun } from '../sql/run'
 import { selectAmendmentOf, selectSeal } from '../sql/seal'
-import { selectStandard } from '../sql/standard'
 import type { Actor } from './actor'
+import { standardOn } from './ownedStandards'
 
 /**
  * Opens an amendment of a sealed record: a run of its own that begins with everything recorded, with the date and the
@@ -70,19 +70,24 @@ export function amendRecord(
 type Facts = Pick<Amending, 'environment' | 'itemCondition' | 'inputReferenceId' | 'outputReferenceId'>
 
 /**
- * What of the world is put right. A reference that was named wrongly is snapshotted as it is registered now.
+ * What of the world is put right. A reference that was named wrongly is snapshotted with the certificate it had on the day.
  *
  * @throws {Refusal} for a reference that cannot have served these readings
  */
 async function putRight(db: Queryable, world: Omit<World, 'outOfService'>, facts: Facts): Promise<Partial<World>> {
   const { environment, itemCondition, inputReferenceId, outputReferenceId } = facts
-  const input = inputReferenceId === undefined ? world.inputReference : await selectStandard(db, inputReferenceId)
-  const output = outputReferenceId === undefined ? world.outputReference : await selectStandard(db, outputReferenceId)
+  const day = world.day ?? world.inputReference.calibratedOn
+  const input =
+    inputReferenceId === undefined ? world.inputReference : (await standardOn(db, inputReferenceId, day))?.standard
+  const output =
+    outputReferenceId === undefined
+      ? world.outputReference
+      : ((await standardOn(db, outputReferenceId, day))?.standard ?? null)
   if (input?.quantity !== 'pressure')
     throw new Refusal('inputReferenceId', 'that is no pressure reference we own', 'choose one of those registered')
   const changed = { ...world, inputReference: input, outputReference: output }
   if (inputReferenceId !== undefined || outputReferenceId !== undefined) {
-    const [amiss] = unfitReferences(changed, world.day ?? input.calibratedOn)
+    const [amiss] = unfitReferences(changed, day)
     if (amiss)
       throw new Refusal(
         amiss.field,

@@ -11,8 +11,8 @@ import { type OpenProgress, selectDueDates, selectOpenProgress } from '../sql/du
 import { type ConfiguredInstrument, selectInstruments } from '../sql/instrument'
 import { selectOpenRuns } from '../sql/run'
 import { type SealedResult, selectResults } from '../sql/seal'
-import { selectStandards } from '../sql/standard'
 import { beamOf, rangeText } from './beam'
+import { loadStandards } from './ownedStandards'
 import { siteName } from './site'
 
 type Last = SealedResult | undefined
@@ -26,7 +26,7 @@ export async function daySheet(now: Date): Promise<DaySheet> {
     selectInstruments(db),
     selectDueDates(db, timeZone),
     selectResults(db),
-    selectStandards(db),
+    loadStandards(db, today),
     selectOpenRuns(db),
     selectOpenProgress(db),
   ])

@@ -7,7 +7,7 @@ import { selectNewestSetUps } from '../sql/deskSetUp'
 import { selectHotOffset } from '../sql/hotOffset'
 import { selectInstrument } from '../sql/instrument'
 import { selectOpenRun } from '../sql/run'
-import { selectStandards } from '../sql/standard'
+import { loadStandards } from './ownedStandards'
 
 /**
  * What every desk of an instrument starts from.
@@ -18,13 +18,14 @@ export async function deskPage(tag: string, now: Date) {
   const db = pool()
   const instrument = await selectInstrument(db, { tag })
   if (!instrument) throw new NotFound('tag', `no instrument is registered as ${tag}`, 'find it in the list')
+  const { BARYS_TIME_ZONE: timeZone } = environment()
+  const today = calendarDate(now, timeZone)
   const [saved, capsules, standards, openRun, hotOffset] = await Promise.all([
     selectNewestSetUps(db, instrument.id),
     selectCapsules(db),
-    selectStandards(db),
+    loadStandards(db, today),
     selectOpenRun(db, instrument.id),
     selectHotOffset(db, instrument.id),
   ])
-  const { BARYS_TIME_ZONE: timeZone } = environment()
-  return { instrument, saved, capsules, standards, openRun, hotOffset, today: calendarDate(now, timeZone), timeZone }
+  return { instrument, saved, capsules, standards, openRun, hotOffset, today, timeZone }
 }

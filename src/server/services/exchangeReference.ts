@@ -9,10 +9,10 @@ import type { Standard } from '@/schema/world'
 import { transaction } from '../database'
 import { environment } from '../environment'
 import { insertExchange } from '../sql/referenceExchange'
-import { selectStandard } from '../sql/standard'
 import type { Actor } from './actor'
 import { loadRun } from './loadRun'
 import { takeOpenRun } from './openRun'
+import { standardToUse } from './ownedStandards'
 import { isRepeated, refuseForeignId } from './repeated'
 import { forgetRun } from './worldAndStep'
 
@@ -29,9 +29,9 @@ export async function exchangeReference(runId: string, sent: NewExchange, { pers
     if (known && isRepeated({ ...known, standardId: known.standard.id }, sent, ['replaces', 'standardId', 'reason']))
       return run
     if (run.world.amends) throw new Refusal('run', 'an amendment corrects what was recorded', 'exchange nothing in it')
-    const standard = await selectStandard(db, sent.standardId)
-    const { exchange, old } = planned(run, sent, { standard, at: now.toISOString() })
     const day = calendarDate(now, environment().BARYS_TIME_ZONE)
+    const standard = await standardToUse(db, { rangeId: sent.standardId, day, field: 'standardId' })
+    const { exchange, old } = planned(run, sent, { standard, at: now.toISOString() })
     const after = worldAt(run.world, [...(run.exchanges ?? []), exchange])
     const unfit = unfitReferences(after, day).find(({ code }) => code === exchange.standard.code)
     if (unfit)

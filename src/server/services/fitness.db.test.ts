@@ -19,10 +19,10 @@ import {
   runOnNewInstrument,
 } from '../../../tests/support/benchPlant'
 import { type FreshDatabase, freshDatabase } from '../../../tests/support/freshDatabase'
+import { ownStandard } from '../../../tests/support/ownStandard'
 import { pool } from '../database'
 import { selectDueDates } from '../sql/dueInstrument'
 import { selectSeal } from '../sql/seal'
-import { insertStandard } from '../sql/standard'
 import { amendRecord } from './amendRecord'
 import { decide } from './decide'
 import { editConfiguration } from './instruments'
@@ -42,7 +42,7 @@ beforeAll(async () => {
   database = await freshDatabase()
   process.env.BARYS_TIME_ZONE = 'UTC'
   await peopleAndReferences()
-  for (const each of [SHORT, LATE, GAUGE, COARSE]) await insertStandard(pool(), each)
+  for (const each of [SHORT, LATE, GAUGE, COARSE]) await ownStandard(pool(), each)
 })
 afterAll(() => pool().end())
 

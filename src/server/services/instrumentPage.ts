@@ -10,7 +10,7 @@ import { selectConfigurations, selectInstrument } from '../sql/instrument'
 import { selectRangeChanges } from '../sql/rangeChange'
 import { selectAbandonedRuns, selectOpenRun } from '../sql/run'
 import { selectResultsOf, selectSeal } from '../sql/seal'
-import { selectStandards } from '../sql/standard'
+import { loadStandards } from './ownedStandards'
 
 /**
  * Everything the instrument page shows.
@@ -29,7 +29,7 @@ export async function instrumentPage(tag: string, now: Date) {
     selectDueDates(db, timeZone),
     selectOpenRun(db, instrument.id),
     selectAbandonedRuns(db, instrument.id),
-    selectStandards(db),
+    loadStandards(db, today),
     selectNewestSetUps(db, instrument.id),
     selectRangeChanges(db, instrument.id),
   ])

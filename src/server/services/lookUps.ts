@@ -7,19 +7,20 @@ import { selectDueDates } from '../sql/dueInstrument'
 import { selectInstrument, selectInstruments } from '../sql/instrument'
 import { selectPeople } from '../sql/person'
 import { ping } from '../sql/ping'
+import { selectReferences } from '../sql/reference'
 import { selectAmendmentOf, selectResults, selectSealOfRun } from '../sql/seal'
-import { selectStandards } from '../sql/standard'
+import { loadStandards } from './ownedStandards'
 
 /** What pages and routes look up and show as it is; whatever takes more than a look has a service of its own. */
 
 /** Every reference and every capsule we own. */
-export const ownedReferences = async () => ({
-  standards: await selectStandards(pool()),
-  capsules: await selectCapsules(pool()),
-})
+export async function ownedReferences() {
+  const [references, capsules] = await Promise.all([selectReferences(pool()), selectCapsules(pool())])
+  return { references, capsules }
+}
 
-/** Every reference, by code. */
-export const references = () => selectStandards(pool())
+/** Every range of a reference that could be chosen on a day, `YYYY-MM-DD`. */
+export const standardsOnDay = async (day: string) => (await loadStandards(pool(), day)).map(({ standard }) => standard)
 
 /** Every instrument with its present configuration, and when each is due. */
 export const instrumentsWithDueDates = () =>

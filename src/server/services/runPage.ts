@@ -1,14 +1,15 @@
 import { calendarDate, formatDate } from '@/core/format/formatTime'
 import { convertPressure } from '@/core/units/pressureUnit'
+import { whereIssues } from '@/plans/ownedStandard'
 import type { PressureStandard } from '@/schema/world'
 import { pool } from '../database'
 import { environment } from '../environment'
 import { selectDraft, selectRunMark } from '../sql/runPresence'
 import { selectResultsOf } from '../sql/seal'
-import { selectStandards } from '../sql/standard'
 import { beamOf } from './beam'
 import { sealedRecordAt } from './instrumentPage'
 import { loadRun } from './loadRun'
+import { loadStandards } from './ownedStandards'
 
 /**
  * Everything the run page shows: the run, its beam, the as-left curve of the calibration before, if that was made on the
@@ -16,7 +17,7 @@ import { loadRun } from './loadRun'
  *
  * @throws {NotFound} for an unknown id
  */
-export async function runPage(id: string, personId: string) {
+export async function runPage(id: string, personId: string, now: Date) {
   // Before the run: what is recorded in between then makes the screen look once too often, never once too seldom.
   const mark = await selectRunMark(pool(), id)
   const run = await loadRun(pool(), id)
@@ -29,7 +30,9 @@ export async function runPage(id: string, personId: string) {
     mark: mark ?? '',
     beam: beamOf(configuration, farthest),
     earlier: await earlierCurve(instrument.id, configuration),
-    standards: await selectStandards(pool()),
+    standards: (await loadStandards(pool(), calendarDate(now, environment().BARYS_TIME_ZONE)))
+      .filter(({ where }) => !whereIssues(where).some(({ isUnfit }) => isUnfit))
+      .map(({ standard }) => standard),
     draft: await selectDraft(pool(), id, personId),
   }
 }

@@ -31,8 +31,8 @@ export function startRun(input: StartRun, { person, now }: Actor): Promise<{ id:
     const instrument = await selectInstrument(db, { id: input.instrumentId })
     if (!instrument) throw new NotFound('instrumentId', 'there is no such instrument', 'look it up by its tag')
     const { configuration } = instrument
-    const references = await inputReferences(db, [input.inputReferenceId, ...input.furtherReferenceIds])
     const day = calendarDate(now, environment().BARYS_TIME_ZONE)
+    const references = await inputReferences(db, [input.inputReferenceId, ...input.furtherReferenceIds], day)
     const setUps = await selectNewestSetUps(db, instrument.id)
     const planned = {
       instrument: { id: instrument.id, tag: instrument.tag },
@@ -42,7 +42,7 @@ export function startRun(input: StartRun, { person, now }: Actor): Promise<{ id:
       points: pointsOf(input, configuration, references),
       inputReference: references[0],
       ...(references.length > 1 && { furtherReferences: references.slice(1) }),
-      outputReference: await outputReference(db, input.outputReferenceId, configuration),
+      outputReference: await outputReference(db, input.outputReferenceId, { configuration, day }),
       environment: input.environment,
       ...(input.readsDigital && { readsDigital: digitalPlan(configuration) }),
       ...(input.readsDisplay && { readsDisplay: displayPlan(configuration) }),

@@ -5,23 +5,24 @@ import type { Configuration } from '@/schema/configuration'
 import { mayDo, whoMay } from '@/schema/roles'
 import type { PressureStandard, Standard, World } from '@/schema/world'
 import type { Queryable } from '../database'
-import { selectStandard } from '../sql/standard'
 import type { Actor } from './actor'
+import { standardToUse } from './ownedStandards'
 
 /** The first reference and those of further sub-ranges, each once. */
 export async function inputReferences(
   db: Queryable,
   ids: readonly [string, ...string[]],
+  day: string,
 ): Promise<[PressureStandard, ...PressureStandard[]]> {
   const [first, ...further] = ids
-  const references: [PressureStandard, ...PressureStandard[]] = [await inputReference(db, first)]
-  for (const id of new Set(further)) if (id !== first) references.push(await inputReference(db, id))
+  const references: [PressureStandard, ...PressureStandard[]] = [await inputReference(db, first, day)]
+  for (const id of new Set(further)) if (id !== first) references.push(await inputReference(db, id, day))
   return references
 }
 
 /** @throws {Refusal} for anything that gives no pressure */
-export async function inputReference(db: Queryable, id: string): Promise<PressureStandard> {
-  const standard = await selectStandard(db, id)
+export async function inputReference(db: Queryable, id: string, day: string): Promise<PressureStandard> {
+  const standard = await standardToUse(db, { rangeId: id, day, field: 'inputReferenceId' })
   if (standard?.quantity === 'pressure') return standard
   throw new Refusal('inputReferenceId', 'that is no pressure reference we own', 'choose one of those offered')
 }
@@ -34,10 +35,10 @@ export async function inputReference(db: Queryable, id: string): Promise<Pressur
 export async function outputReference(
   db: Queryable,
   id: string | null,
-  configuration: Configuration,
+  { configuration, day }: { readonly configuration: Configuration; readonly day: string },
 ): Promise<Standard | null> {
   if (!isTransmitted(configuration.signal)) return null
-  const standard = id === null ? null : await selectStandard(db, id)
+  const standard = id === null ? null : await standardToUse(db, { rangeId: id, day, field: 'outputReferenceId' })
   if (standard) return standard
   throw new Refusal(
     'outputReferenceId',

@@ -9,7 +9,7 @@ import { selectCapsules } from '../sql/capsule'
 import { selectNewestSetUps } from '../sql/deskSetUp'
 import { type ConfiguredInstrument, selectInstrument } from '../sql/instrument'
 import { selectNotes } from '../sql/instrumentNote'
-import { selectStandards } from '../sql/standard'
+import { loadStandards } from './ownedStandards'
 
 /** As many jobs as a day holds. */
 const MOST_JOBS = 40
@@ -17,8 +17,8 @@ const MOST_JOBS = 40
 /** What to bring for some jobs; tags that are not registered are left out. */
 export async function takeWithYou(tags: readonly string[], now: Date): Promise<TakenJob[]> {
   const db = pool()
-  const [standards, capsules] = await Promise.all([selectStandards(db), selectCapsules(db)])
   const today = calendarDate(now, environment().BARYS_TIME_ZONE)
+  const [standards, capsules] = await Promise.all([loadStandards(db, today), selectCapsules(db)])
   const jobs: TakenJob[] = []
   for (const tag of [...new Set(tags)].slice(0, MOST_JOBS)) {
     const instrument = await selectInstrument(db, { tag })

@@ -1,13 +1,11 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import { DEMO_INSTRUMENTS } from '../../../scripts/demo/instruments'
-import { demoStandards } from '../../../scripts/demo/standards'
 import { ANNA, as, peopleAndReferences } from '../../../tests/support/benchPlant'
 import { freshDatabase } from '../../../tests/support/freshDatabase'
 import { pool, transaction } from '../database'
 import { registerInstrument } from '../services/instruments'
 import { selectInstrument, selectInstruments } from './instrument'
 import { selectPeople } from './person'
-import { insertStandard, selectStandard, selectStandards } from './standard'
 
 beforeAll(async () => {
   await freshDatabase()
@@ -22,17 +20,6 @@ describe('what goes into the database comes out the same', () => {
     expect(stored.map(({ tag }) => tag)).toEqual(DEMO_INSTRUMENTS.map(({ tag }) => tag).toSorted())
     for (const { tag, configuration } of DEMO_INSTRUMENTS)
       expect(stored.find((each) => each.tag === tag)?.configuration).toEqual(configuration)
-  })
-  test('references, with their calendar dates unshifted', async () => {
-    const standards = demoStandards(new Date('2026-03-29T00:30:00Z'))
-    for (const standard of standards) await insertStandard(pool(), standard)
-    for (const standard of standards) expect(await selectStandard(pool(), standard.id)).toEqual(standard)
-    expect((await selectStandards(pool())).map(({ code }) => code)).toEqual([
-      ...standards.map(({ code }) => code),
-      'T-M',
-      'T-P',
-      'T-Q',
-    ])
   })
   test('people, by name', async () => {
     expect((await selectPeople(pool())).map(({ name }) => name)).toEqual(['Anna Test', 'Ben Test', 'Rita Test'])

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { type Reference, ReferenceCertificate, ReferenceFacts, Whereabouts } from '@/schema/reference'
-import type { Queryable } from '../database'
+import type { Queryable, Transaction } from '../database'
 
 const date = z.coerce.date().transform((at) => at.toISOString())
 
@@ -107,6 +107,10 @@ function assembled(rows: readonly unknown[], certificateRows: readonly unknown[]
     }))
 }
 
+/** Keeps others from changing a reference until the transaction ends. */
+export const lockReference = (db: Transaction, id: string) =>
+  db.query("SELECT pg_advisory_xact_lock(hashtextextended('reference ' || $1, 0))", [id])
+
 type Said = { readonly at: Date; readonly personId: string | null; readonly reason: string }
 
 /** A new device; whether its code was free. */
@@ -154,6 +158,23 @@ export async function insertWhereabouts(
     [id, referenceId, state, holder, until, reason, at, personId],
   )
   return rowCount === 1
+}
+
+const AnswerRow = z.object({
+  referenceId: z.uuid(),
+  state: z.string(),
+  holder: z.string().nullable(),
+  until: z.string().nullable(),
+  reason: z.string(),
+})
+
+/** One answer to where a reference is; undefined where there is none. */
+export async function selectWhereabouts(db: Queryable, id: string): Promise<z.infer<typeof AnswerRow> | undefined> {
+  const { rows } = await db.query(
+    'SELECT reference_id AS "referenceId", state, holder, until, reason FROM reference_whereabouts WHERE id = $1',
+    [id],
+  )
+  return rows.length === 0 ? undefined : AnswerRow.parse(rows[0])
 }
 
 /** A certificate of a reference; whether it is new. */

@@ -4,6 +4,7 @@ import { useRouter } from 'next/navigation'
 import { useMemo, useState } from 'react'
 import { outputScale } from '@/core/signal/signal'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
+import type { OwnedStandard } from '@/plans/ownedStandard'
 import { rangePlan } from '@/plans/rangePlan'
 import type { RangePlan } from '@/plans/rangePlanShape'
 import { referenceOffers } from '@/plans/referenceOffers'
@@ -11,7 +12,6 @@ import { scaledItems } from '@/plans/scaledItems'
 import type { Opening } from '@/plans/wantedRange'
 import type { Configuration } from '@/schema/configuration'
 import type { SavedDesks, WantedForm } from '@/schema/desks'
-import type { Standard } from '@/schema/world'
 import { refusalWords, send } from '../api'
 import { LinkButton } from '../parts/LinkButton'
 import { Notice } from '../parts/Notice'
@@ -34,7 +34,7 @@ type Props = {
   opening: Opening
   saved: SavedDesks
   capsules: Stock
-  standards: readonly Standard[]
+  standards: readonly OwnedStandard[]
   today: string
   timeZone: string
   /** Whoever calibrates it now; a range is not changed under their hands. */

@@ -12,7 +12,7 @@ import { environment } from '@/server/environment'
 import { pageOrNotFound } from '@/server/pageOrNotFound'
 import { beamOf } from '@/server/services/beam'
 import { sealedRecordAt } from '@/server/services/instrumentPage'
-import { amendmentOf, references } from '@/server/services/lookUps'
+import { amendmentOf, standardsOnDay } from '@/server/services/lookUps'
 import { reviewsOf } from '@/server/services/reviewRecord'
 import { sealedState, sha256 } from '@/server/services/sealedRecord'
 import { LinkButton } from '@/ui/parts/LinkButton'
@@ -38,7 +38,7 @@ export default async function RecordPage({ params }: Props) {
   const [reviews, amendedBy, standards] = await Promise.all([
     reviewsOf(record.sequence),
     amendmentOf(record.sequence),
-    mayDo(person.role, 'amend') ? references() : [],
+    mayDo(person.role, 'amend') ? standardsOnDay(record.world.day ?? record.world.inputReference.calibratedOn) : [],
   ])
   const { world } = record
   const run = { ...record.run, status: 'sealed' as const, world, rounds: record.rounds }

@@ -14,7 +14,7 @@ export default async function RunPage({ params }: { params: Promise<{ id: string
   const { id } = await params
   const person = await signedIn(`/runs/${id}`)
   const { run, mark, beam, earlier, standards, draft } = await pageOrNotFound(async () =>
-    runPage(idParam(id), person.id),
+    runPage(idParam(id), person.id, new Date()),
   )
   if (run.status === 'sealed') redirect(`/records/of/${run.id}`)
   if (run.status === 'abandoned') redirect(`/instruments/${encodeURIComponent(run.world.instrument.tag)}`)

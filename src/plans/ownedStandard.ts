@@ -1,0 +1,27 @@
+import { type FitnessIssue, unfit } from '@/core/conformity/fitnessIssue'
+import { formatDate } from '@/core/format/formatTime'
+import { REFERENCE_STATES } from '@/core/reference/referenceKind'
+import type { Standard } from '@/schema/world'
+import type { Reference, Whereabouts } from '../schema/reference'
+import { standardsOf } from './standardsOf'
+
+/** A range of a reference that can be chosen, and where its device is. */
+export type OwnedStandard = {
+  readonly standard: Standard
+  readonly where: Pick<Whereabouts, 'state' | 'holder' | 'until' | 'reason'> | null
+}
+
+/** Every range that can be chosen on a day, `YYYY-MM-DD`; of retired devices none. */
+export const ownedStandards = (references: readonly Reference[], day: string): OwnedStandard[] =>
+  references
+    .filter(({ whereabouts }) => whereabouts?.state !== 'retired')
+    .flatMap((reference) => standardsOf(reference, day).map((standard) => ({ standard, where: reference.whereabouts })))
+
+/** What stands in the way of taking it: not in use, or in somebody’s hands. */
+export function whereIssues(where: OwnedStandard['where']): FitnessIssue[] {
+  if (!where) return []
+  const { state, holder, until, reason } = where
+  const back = until === null ? '' : `, back by ${formatDate(until)}`
+  if (state !== 'in-use') return [unfit('away', `${REFERENCE_STATES[state]}${back}${reason ? `: ${reason}` : ''}`)]
+  return holder === null ? [] : [{ code: 'checked-out', isUnfit: false, words: `with ${holder}${back}` }]
+}
