@@ -1,7 +1,13 @@
 import type { ReferenceLimit } from '@/core/error/errorLimit'
 import { REFERENCE_MEDIUM_IDS } from '@/core/reference/referenceKind'
 import { convertPressure, pressureUnitOf } from '@/core/units/pressureUnit'
-import type { CertifiedRange, Reference, ReferenceFacts, ReferenceRange } from '../schema/reference'
+import type {
+  CertifiedRange,
+  Reference,
+  ReferenceCertificate,
+  ReferenceFacts,
+  ReferenceRange,
+} from '../schema/reference'
 import type { CertificateForm, CertifiedRangeForm, RangeForm, ReferenceForm } from '../schema/referenceForm'
 
 type Terms = RangeForm['accuracy']
@@ -46,7 +52,7 @@ function rangeOf(form: RangeForm, id: string): ReferenceRange {
 function limitOf(terms: Terms, resolution: number, combine: ReferenceLimit['combine']) {
   return {
     combine,
-    terms: terms.map(({ kind, value }) => (kind === 'steps' ? { kind, value, step: resolution } : { kind, value })),
+    terms: terms.map(({ of: kind, value }) => (kind === 'steps' ? { kind, value, step: resolution } : { kind, value })),
   }
 }
 
@@ -99,14 +105,14 @@ const termsOf = ({ terms }: ReferenceRange['accuracy'], unit: string): Terms =>
     const own = pressureUnitOf(unit)
     switch (term.kind) {
       case 'absolute':
-        return { kind: 'floor', value: own ? convertPressure(term.value, term.unit, own) : term.value }
+        return { of: 'floor', value: own ? convertPressure(term.value, term.unit, own) : term.value }
       case 'counts':
         return {
-          kind: 'floor',
+          of: 'floor',
           value: own ? convertPressure(term.value * term.step, term.unit, own) : term.value * term.step,
         }
       default:
-        return { kind: term.kind, value: term.value }
+        return { of: term.kind, value: term.value }
     }
   })
 
@@ -139,3 +145,42 @@ const pointsOf = (points: CertificateForm['ranges'][number]['points']) =>
 
 /** Decimal figures are not exact in binary: 10.002 − 10 is a hair off 0.002. */
 const difference = (a: number, b: number): number => Number((a - b).toPrecision(9))
+
+/** A certificate as its form shows it, to be put right. */
+export function certificateFormOf(
+  certificate: ReferenceCertificate,
+  { facts }: Pick<Reference, 'facts'>,
+): CertificateForm {
+  const { number, laboratory, accreditation, calibratedOn, dueOn, ranges } = certificate
+  return {
+    ...{ number, laboratory, accreditation, calibratedOn, dueOn },
+    ranges: ranges.flatMap(({ rangeId, coverageFactor, uncertainty, points, found }) => {
+      const range = facts.ranges.find(({ id }) => id === rangeId)
+      if (!range) return []
+      const asTyped = (all: typeof points) => all.map((point) => ({ ...point, reference: null }))
+      return [
+        {
+          ...{ mark: range.mark, coverageFactor, points: asTyped(points), found: asTyped(found) },
+          uncertainty: uncertainty ? termsOf(uncertainty, range.unit) : [],
+        },
+      ]
+    }),
+  }
+}
+
+/** A new certificate before anything is typed: a place for every range that is still there. */
+export const emptyCertificate = ({ facts, certificates: [newest] }: Pick<Reference, 'facts' | 'certificates'>) => ({
+  laboratory: newest?.laboratory ?? '',
+  accreditation: newest?.accreditation ?? '',
+  ranges: facts.ranges
+    .filter(({ isRemoved }) => !isRemoved)
+    .map(({ id, mark }) => ({
+      ...{ mark, coverageFactor: 2, uncertainty: [], found: [] },
+      // The laboratory reads the same points again.
+      points: (newest?.ranges.find(({ rangeId }) => rangeId === id)?.points ?? []).map(({ indicated }) => ({
+        indicated,
+        reference: null,
+        correction: null,
+      })),
+    })),
+})

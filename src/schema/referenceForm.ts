@@ -16,7 +16,7 @@ const some = (title: string, longest: number) =>
 /** Terms of an accuracy, a drift or an uncertainty: all over the range itself. */
 export const OWN_TERM_KINDS = ['percentReading', 'percentSpan', 'percentUrl', 'floor', 'steps'] as const
 const terms = (title: string, least: number) =>
-  list(z.object({ kind: choice('Kind', OWN_TERM_KINDS), value: aboveZero('± value') }), title, { least, most: 4 })
+  list(z.object({ value: aboveZero('±'), of: choice('of', OWN_TERM_KINDS) }), title, { least, most: 4 })
 const combined = (title: string) => choice(title, ['sum', 'larger'])
 
 const calendarDate = (title: string) => titled(z.iso.date({ error: 'is no date: enter it as 2026-03-31' }), title)

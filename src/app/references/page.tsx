@@ -1,74 +1,97 @@
 import type { Metadata } from 'next'
+import Link from 'next/link'
 import { limitWords } from '@/core/error/limitWords'
 import { formatPlain } from '@/core/format/formatNumber'
-import { calendarDate, daysBetween, formatDate } from '@/core/format/formatTime'
-import { PRESSURE_KINDS } from '@/core/units/pressureKind'
-import { pressureUnitLabel } from '@/core/units/pressureUnit'
+import { calendarDate } from '@/core/format/formatTime'
+import { REFERENCE_KINDS } from '@/core/reference/referenceKind'
+import { certificatesOfRange } from '@/plans/standardsOf'
+import type { Reference, ReferenceRange } from '@/schema/reference'
 import { mayDo } from '@/schema/roles'
-import type { Standard } from '@/schema/world'
 import { signedIn } from '@/server/currentPerson'
 import { environment } from '@/server/environment'
 import { ownedReferences } from '@/server/services/lookUps'
 import { CapsuleShelf } from '@/ui/desks/CapsuleShelf'
 import { DataTable } from '@/ui/parts/DataTable'
-import { Mark } from '@/ui/parts/Mark'
+import { LinkButton } from '@/ui/parts/LinkButton'
 import { Notice } from '@/ui/parts/Notice'
+import { reachWords, unitOf, whereWords } from '@/ui/references/referenceWords'
+import { Validity } from '@/ui/references/Validity'
 
 export const metadata: Metadata = { title: 'References' }
-const SOON_DAYS = 30
 
 /** What we own to calibrate with, and the capsules on the shelf. */
 export default async function ReferencesPage() {
   const person = await signedIn('/references')
-  const { standards, capsules } = await ownedReferences()
+  const { references, capsules } = await ownedReferences()
   const today = calendarDate(new Date(), environment().BARYS_TIME_ZONE)
+  const mayKeep = mayDo(person.role, 'keep references')
   return (
     <div className="page stack">
-      <h1>References</h1>
-      {standards.length === 0 && <Notice>None is registered, so no run can begin. The demo data brings eight.</Notice>}
+      <div className="head-row">
+        <h1>References</h1>
+        {mayKeep && (
+          <span className="end">
+            <LinkButton href="/references/new">Register a reference</LinkButton>
+          </span>
+        )}
+      </div>
+      {references.length === 0 && (
+        <Notice>None is registered, so no run can begin. Register the first, and enter its certificate.</Notice>
+      )}
       <DataTable
-        rows={standards}
-        keyOf={({ id }) => id}
+        rows={rowsOf(references)}
+        keyOf={({ range }) => range.id}
         columns={[
-          { head: 'Code', is: 'tag', cell: ({ code }) => code },
-          { head: 'What it is', cell: ({ description }) => description },
           {
-            head: 'Reach',
-            is: 'figure',
-            cell: (standard) =>
-              `${formatPlain(standard.rangeLow)} … ${formatPlain(standard.rangeHigh)} ${unitOf(standard)}`,
+            head: 'Code',
+            is: 'tag',
+            cell: ({ reference: { code }, isFirst }) =>
+              isFirst && <Link href={`/references/${encodeURIComponent(code)}`}>{code}</Link>,
           },
-          { head: 'Accuracy', is: 'figure', cell: ({ accuracy }) => limitWords(accuracy) },
+          {
+            head: 'What it is',
+            cell: ({ reference: { facts }, range, isFirst }) => (
+              <>
+                {isFirst ? facts.description : <span className="soft">{REFERENCE_KINDS[facts.kind].label}</span>}
+                {range.mark !== '' && <span className="soft">, {range.mark}</span>}
+              </>
+            ),
+          },
+          { head: 'Reach', is: 'figure', cell: ({ range }) => reachWords(range) },
+          { head: 'Accuracy', is: 'figure', cell: ({ range }) => limitWords(range.accuracy, unitOf(range)) },
           {
             head: 'Resolution',
             is: 'figure',
-            cell: (standard) => `${formatPlain(standard.resolution)} ${unitOf(standard).split(' ')[0]}`,
+            cell: ({ range }) => `${formatPlain(range.resolution)} ${unitOf(range)}`,
           },
-          { head: 'Certificate', is: 'figure', cell: ({ certificate }) => certificate },
-          { head: 'Valid', cell: (standard) => validity(standard, today) },
+          { head: 'Certificate', is: 'figure', cell: ({ newest }) => newest?.number ?? '—' },
+          { head: 'Valid', cell: ({ newest }) => <Validity dueOn={newest?.dueOn ?? null} today={today} /> },
+          {
+            head: 'Where',
+            cell: ({ reference: { whereabouts, facts }, isFirst }) => (
+              <span className={whereabouts && whereabouts.state !== 'in-use' ? 'tone-look' : ''}>
+                {isFirst && whereWords(whereabouts, facts.location)}
+              </span>
+            ),
+          },
         ]}
       />
-      <CapsuleShelf capsules={capsules} mayKeep={mayDo(person.role, 'keep references')} />
+      <CapsuleShelf capsules={capsules} mayKeep={mayKeep} />
     </div>
   )
 }
 
-const unitOf = (standard: Standard) =>
-  standard.quantity === 'pressure'
-    ? `${pressureUnitLabel(standard.unit)} ${PRESSURE_KINDS[standard.pressureKind].suffix}`
-    : standard.unit
-
-function validity({ dueOn }: Standard, today: string) {
-  const left = daysBetween(today, dueOn)
-  if (left < 0)
-    return (
-      <span className="tone-outside">
-        <Mark mark="outside" /> out of date since {formatDate(dueOn)}
-      </span>
-    )
-  return (
-    <span className={left <= SOON_DAYS ? 'tone-look' : ''}>
-      <Mark mark={left <= SOON_DAYS ? 'look' : 'inside'} /> to {formatDate(dueOn)}
-    </span>
+/** A row for each range; those of retired devices come last. */
+function rowsOf(references: readonly Reference[]) {
+  const isRetired = ({ whereabouts }: Reference) => whereabouts?.state === 'retired'
+  return [...references.filter((each) => !isRetired(each)), ...references.filter(isRetired)].flatMap((reference) =>
+    reference.facts.ranges
+      .filter(({ isRemoved }) => !isRemoved)
+      .map((range: ReferenceRange, index) => ({
+        reference,
+        range,
+        isFirst: index === 0,
+        newest: certificatesOfRange(reference, range.id)[0]?.certificate,
+      })),
   )
 }

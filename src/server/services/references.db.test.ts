@@ -26,8 +26,8 @@ const RANGE = {
   overRange: 40,
   resolution: 0.001,
   accuracy: [
-    { kind: 'percentReading', value: 0.02 },
-    { kind: 'steps', value: 2 },
+    { of: 'percentReading', value: 0.02 },
+    { of: 'steps', value: 2 },
   ],
   accuracyCombine: 'sum',
   knownBy: 'corrected',

@@ -2,6 +2,7 @@ import { GUARD_BANDS } from '@/core/conformity/guardBand'
 import { CAUSES } from '@/core/diagnosis/cause'
 import { ORIFICE_TAPS } from '@/core/flow/orifice'
 import { VESSEL_ARRANGEMENTS } from '@/core/level/vesselSetUp'
+import { DRIFT_FROM, KNOWN_BY, REFERENCE_KINDS } from '@/core/reference/referenceKind'
 import { APPLICATIONS } from '@/core/setUp/application'
 import { SIGNAL_IDS, type Signal, signalLabel } from '@/core/signal/signal'
 import { QUANTITIES, QUANTITY_IDS } from '@/core/units/quantity'
@@ -35,6 +36,16 @@ const WORDS_OF_FIELD: Record<string, Readonly<Record<string, string>>> = {
   guardBand: GUARD_BANDS,
   fault: CAUSES,
   cause: CAUSES,
+  kind: Object.fromEntries(Object.entries(REFERENCE_KINDS).map(([id, { label }]) => [id, label])),
+  knownBy: KNOWN_BY,
+  driftFrom: DRIFT_FROM,
+  of: {
+    percentReading: '% of what it shows',
+    percentSpan: '% of its span',
+    percentUrl: '% of full scale',
+    floor: 'in its own unit',
+    steps: 'counts of its last digit',
+  },
 }
 
 /**

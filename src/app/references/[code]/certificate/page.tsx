@@ -1,0 +1,37 @@
+import type { Metadata } from 'next'
+import { certificateFormOf, emptyCertificate } from '@/plans/referenceFacts'
+import { signedIn } from '@/server/currentPerson'
+import { pageOrNotFound } from '@/server/pageOrNotFound'
+import { referenceByCode } from '@/server/services/references'
+import { CertificateEditor } from '@/ui/references/CertificateEditor'
+
+export const metadata: Metadata = { title: 'Enter a certificate' }
+
+type Props = { params: Promise<{ code: string }>; searchParams: Promise<{ instead?: string }> }
+
+/** Enters a certificate of a reference, or one in the place of another that was typed wrongly. */
+export default async function CertificatePage({ params, searchParams }: Props) {
+  const code = decodeURIComponent((await params).code)
+  const { instead } = await searchParams
+  const path = `/references/${encodeURIComponent(code)}/certificate`
+  await signedIn(instead ? `${path}?instead=${encodeURIComponent(instead)}` : path)
+  const reference = await pageOrNotFound(() => referenceByCode(code))
+  const wrong = reference.certificates.find(({ id }) => id === instead)
+  return (
+    <div className="page stack">
+      <h1>{wrong ? `Correct certificate ${wrong.number}` : `Enter a certificate of ${reference.code}`}</h1>
+      <p className="soft">
+        At each point: what the reference showed, what there really was (or the correction), and the expanded
+        uncertainty with its k.{' '}
+        {wrong
+          ? 'The first stays on file; what was calibrated with it names it.'
+          : 'Runs begun from now on name this certificate.'}
+      </p>
+      <CertificateEditor
+        reference={{ id: reference.id, code: reference.code }}
+        initial={wrong ? certificateFormOf(wrong, reference) : emptyCertificate(reference)}
+        {...(wrong && { insteadOf: { id: wrong.id, number: wrong.number } })}
+      />
+    </div>
+  )
+}

@@ -1,0 +1,9 @@
+import { InputFields } from './InputFields'
+import type { useSetUpForm } from './useSetUpForm'
+
+type Props = { readonly form: Pick<ReturnType<typeof useSetUpForm>, 'shape' | 'draft' | 'change' | 'shown'> }
+
+/** Every box of a form that is drawn from its schema. */
+export const SchemaBoxes = ({ form: { shape, draft, change, shown } }: Props) => (
+  <InputFields name="" schema={shape} draft={draft} path={[]} change={change} refusals={shown} />
+)

@@ -1,0 +1,72 @@
+'use client'
+import Button from '@mui/material/Button'
+import { useRouter } from 'next/navigation'
+import { useState } from 'react'
+import { CertificateForm } from '@/schema/referenceForm'
+import { refusalWords, send } from '../api'
+import { WordsBox } from '../form/boxes'
+import { SchemaBoxes } from '../form/SchemaBoxes'
+import { useSchemaForm } from '../form/useSchemaForm'
+import { Refused } from '../parts/Refused'
+
+type Props = {
+  readonly reference: { readonly id: string; readonly code: string }
+  readonly initial: unknown
+  /** The certificate it is entered in the place of. */
+  readonly insteadOf?: { readonly id: string; readonly number: string }
+}
+
+/** Enters a certificate of a reference by hand, with its document beside it. */
+export function CertificateEditor({ reference, initial, insteadOf }: Props) {
+  const router = useRouter()
+  const [reason, setReason] = useState('')
+  const [file, setFile] = useState<File | null>(null)
+  const [unattached, setUnattached] = useState<string | null>(null)
+  const { form, submit, isSending, failure } = useSchemaForm(CertificateForm, initial, {
+    under: 'certificate',
+    store: (certificate, id) =>
+      send<{ id: string }>(`/api/v1/references/${reference.id}/certificates`, {
+        ...{ id, certificate },
+        ...(insteadOf && { supersedes: insteadOf.id, reason }),
+      }),
+    done: async (_, { id }) => {
+      const refusal = file && (await attach(`/api/v1/references/${reference.id}/certificates/${id}/document`, file))
+      if (refusal) return setUnattached(refusal)
+      router.push(`/references/${encodeURIComponent(reference.code)}`)
+      router.refresh()
+    },
+  })
+  return (
+    <form onSubmit={submit} noValidate className="stack" aria-label="Certificate">
+      <SchemaBoxes form={form} />
+      <label className="tight">
+        <span className="small-head">The certificate itself, PDF or XML, to be kept with it</span>
+        <input
+          type="file"
+          accept="application/pdf,.pdf,application/xml,.xml"
+          onChange={(event) => setFile(event.target.files?.[0] ?? null)}
+        />
+      </label>
+      {insteadOf && <WordsBox label={`What was wrong with ${insteadOf.number}`} value={reason} change={setReason} />}
+      <div className="actions">
+        <Button type="submit" variant="contained" disabled={isSending}>
+          Enter the certificate
+        </Button>
+        <Refused words={failure ?? (unattached && `The certificate is entered; its document is not: ${unattached}`)} />
+      </div>
+    </form>
+  )
+}
+
+/** Why a document was not attached; null where it was. */
+const attach = async (path: string, file: File): Promise<string | null> =>
+  refusalWords(await send(path, { name: file.name, content: await base64Of(file) }))
+
+async function base64Of(file: File): Promise<string> {
+  const bytes = new Uint8Array(await file.arrayBuffer())
+  let text = ''
+  // In pieces: a function takes only so many arguments.
+  for (let from = 0; from < bytes.length; from += 0x8000)
+    text += String.fromCharCode(...bytes.subarray(from, from + 0x8000))
+  return btoa(text)
+}
