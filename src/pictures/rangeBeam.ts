@@ -137,6 +137,7 @@ function rangeText({ lrv, urv }: BeamData, { x, y, font, width }: Frame): Shape[
 }
 
 function bracket({ lrv, urv, minSpan }: BeamData, { x, y, font, width }: Frame): Shape[] {
+  if (minSpan === null) return []
   const start = Math.min(lrv, urv)
   const top = y - font * 1.3
   const foot = y - font * 0.95
@@ -206,5 +207,6 @@ function beamInWords({ lrl, url, minSpan, lrv, urv, unitLabel, reference }: Beam
   const reaches = reference
     ? ` ${reference.label}: ${formatPlain(reference.low)} to ${formatPlain(reference.high)}.`
     : ''
-  return `Range ${formatPlain(lrv)} to ${formatPlain(urv)} ${unitLabel} on a sensor for ${formatPlain(lrl)} to ${formatPlain(url)}, smallest span ${formatPlain(minSpan)}.${reaches}`
+  const on = minSpan === null ? 'never beyond' : 'on a sensor for'
+  return `Range ${formatPlain(lrv)} to ${formatPlain(urv)} ${unitLabel} ${on} ${formatPlain(lrl)} to ${formatPlain(url)}${minSpan === null ? '' : `, smallest span ${formatPlain(minSpan)}`}.${reaches}`
 }

@@ -1,5 +1,4 @@
-import type { ReferenceLimit } from '@/core/error/errorLimit'
-import { correctionSteps, fastestStep } from '@/core/reference/correctionHistory'
+import { ownDrift } from '@/core/reference/correctionHistory'
 import { REFERENCE_KINDS } from '@/core/reference/referenceKind'
 import { Standard } from '@/schema/world'
 import type { CertifiedRange, Reference, ReferenceCertificate, ReferenceRange } from '../schema/reference'
@@ -76,25 +75,20 @@ function knowledgeOf({ knownBy }: ReferenceRange, { points, uncertainty, coverag
   return uncertainty ? { certified: { uncertainty, coverageFactor } } : {}
 }
 
-/** Drift as declared, or the fastest its corrections ever moved until a day. */
+/** Its own drift from its certificates until a day, or the declared one. */
 function driftOf(
   reference: Reference,
   { id, driftFrom, driftPerYear }: ReferenceRange,
   until: string,
-): { driftPerYear?: ReferenceLimit; driftSource?: string } {
-  if (driftFrom === 'declared') return driftPerYear ? { driftPerYear } : {}
-  const fastest = fastestStep(correctionSteps(calibrationsOf(reference, id, until)))
-  if (!fastest || fastest.perYear === 0) return driftPerYear ? { driftPerYear } : {}
-  return {
-    driftPerYear: { combine: 'sum', terms: [{ kind: 'floor', value: Math.abs(fastest.perYear) }] },
-    driftSource: `its own history, fastest ${fastest.from} to ${fastest.to}`,
-  }
+): Pick<Standard, 'driftPerYear' | 'ownDrift'> {
+  const own = driftFrom === 'history' ? ownDrift(calibrationsOf(reference, id, until)) : null
+  return { ...(own && { ownDrift: own }), ...(driftPerYear && { driftPerYear }) }
 }
 
 /** The calibrations of a range by points, as its history reads them; until a day where one is given. */
 export const calibrationsOf = (reference: Reference, rangeId: string, until = '9999-12-31') =>
   certificatesOfRange(reference, rangeId)
-    .filter(({ certificate }) => certificate.calibratedOn <= until)
+    .filter(({ certificate, range: { points } }) => certificate.calibratedOn <= until && points.length > 0)
     .map(({ certificate: { calibratedOn }, range: { coverageFactor, points, found } }) => ({
       calibratedOn,
       coverageFactor,

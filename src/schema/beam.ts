@@ -2,7 +2,8 @@
 export type BeamData = {
   readonly lrl: number
   readonly url: number
-  readonly minSpan: number
+  /** Null for what has none, such as a reference. */
+  readonly minSpan: number | null
   readonly lrv: number
   readonly urv: number
   readonly unitLabel: string

@@ -44,8 +44,14 @@ const StandardFacts = {
       points: z.array(CalibrationPoint).min(1).readonly(),
     })
     .optional(),
-  /** Where its drift is from, in words; the register where left out. */
-  driftSource: z.string().optional(),
+  /** The fastest it ever moved between its certificates, by point, where its drift is taken from them. */
+  ownDrift: z
+    .strictObject({
+      from: z.string(),
+      to: z.string(),
+      points: z.array(z.strictObject({ indicated: z.number(), perYear: z.number() })).readonly(),
+    })
+    .optional(),
   /** Accreditation of the laboratory, and the record of our own that its certificate is. */
   accreditation: z.string().optional(),
   certificateId: z.uuid().optional(),

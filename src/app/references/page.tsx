@@ -64,7 +64,11 @@ export default async function ReferencesPage() {
             is: 'figure',
             cell: ({ range }) => `${formatPlain(range.resolution)} ${unitOf(range)}`,
           },
-          { head: 'Certificate', is: 'figure', cell: ({ newest }) => newest?.number ?? '—' },
+          {
+            head: 'Certificate',
+            is: 'figure',
+            cell: ({ newest }) => <span className="nowrap">{newest?.number ?? '—'}</span>,
+          },
           { head: 'Valid', cell: ({ newest }) => <Validity dueOn={newest?.dueOn ?? null} today={today} /> },
           {
             head: 'Where',

@@ -22,13 +22,18 @@ export type PointCalibration = {
  * the ends, as nothing is known there.
  */
 export const correctionAt = (indicated: number, points: readonly CalibrationPoint[]): number =>
-  between(indicated, points, ({ correction }) => correction)
+  onStraightLine(indicated, points, ({ correction }) => correction)
 
 /** Expanded uncertainty of that correction, on a straight line between its neighbours’. */
 export const uncertaintyAt = (indicated: number, points: readonly CalibrationPoint[]): number =>
-  between(indicated, points, ({ uncertainty }) => uncertainty)
+  onStraightLine(indicated, points, ({ uncertainty }) => uncertainty)
 
-function between(indicated: number, points: readonly CalibrationPoint[], of: (point: CalibrationPoint) => number) {
+/** What belongs to an indication on a straight line between the points beside it; beyond the ends as at the last. */
+export function onStraightLine<P extends { readonly indicated: number }>(
+  indicated: number,
+  points: readonly P[],
+  of: (point: P) => number,
+): number {
   const next = points.findIndex((point) => point.indicated >= indicated)
   const above = points.at(next)
   const below = points[next - 1]

@@ -1,5 +1,4 @@
-import { type CalibrationPoint, correctionAt, uncertaintyAt } from './calibrationPoints'
-import { yearsBetween } from './referenceParts'
+import { type CalibrationPoint, correctionAt, onStraightLine, uncertaintyAt } from './calibrationPoints'
 
 /** One calibration of a range of a reference. */
 export type Calibration = {
@@ -60,21 +59,63 @@ export const fastestStep = (steps: readonly CorrectionStep[]): CorrectionStep | 
     null,
   )
 
+/** The fastest a reference ever moved at each point it was last calibrated at, either way, in its unit. */
+export type OwnDrift = {
+  /** Calendar dates of the first and the last calibration it is from. */
+  readonly from: string
+  readonly to: string
+  readonly points: readonly { readonly indicated: number; readonly perYear: number }[]
+}
+
+/** Between the points on a straight line, beyond the ends as at the last. */
+export const ownDriftAt = (indicated: number, { points }: OwnDrift): number =>
+  onStraightLine(indicated, points, ({ perYear }) => perYear)
+
+/** Its own drift from its certificates; null with fewer than two. */
+export function ownDrift(history: readonly Calibration[]): OwnDrift | null {
+  const steps = correctionSteps(history)
+  const newest = history.toSorted((a, b) => b.calibratedOn.localeCompare(a.calibratedOn))[0]
+  const starts = [...new Set(steps.map(({ from }) => from))]
+  const [first] = starts
+  if (!newest || first === undefined) return null
+  const speedAt = (indicated: number, from: string) =>
+    onStraightLine(
+      indicated,
+      steps.filter((step) => step.from === from),
+      ({ perYear }) => Math.abs(perYear),
+    )
+  return {
+    from: first,
+    to: newest.calibratedOn,
+    points: newest.points.map(({ indicated }) => ({
+      indicated,
+      perYear: Math.max(...starts.map((from) => speedAt(indicated, from))),
+    })),
+  }
+}
+
 /**
- * How long a reference stays within its accuracy at the fastest it ever moved: until what is left between accuracy and U
- * of its certificate is used up, and its correction too where that is not made. Years; null where it never moved.
+ * How long a reference stays within its accuracy at the fastest it ever moved: until at some point what is left between
+ * accuracy and U of its certificate is used up, and its correction too where that is not made. Years; null where it never
+ * moved.
  *
  * @param accuracyAt ± in the unit of the reference
  */
 export function yearsWithinAccuracy(
   { points }: Pick<Calibration, 'points'>,
-  fastestPerYear: number,
+  drift: OwnDrift,
   { accuracyAt, isCorrected }: { readonly accuracyAt: (indicated: number) => number; readonly isCorrected: boolean },
 ): number | null {
-  if (fastestPerYear === 0 || points.length === 0) return null
-  const left = points.map(
-    ({ indicated, correction, uncertainty }) =>
-      accuracyAt(indicated) - uncertainty - (isCorrected ? 0 : Math.abs(correction)),
-  )
-  return Math.max(0, Math.min(...left)) / Math.abs(fastestPerYear)
+  const years = points.flatMap(({ indicated, correction, uncertainty }) => {
+    const perYear = ownDriftAt(indicated, drift)
+    const left = accuracyAt(indicated) - uncertainty - (isCorrected ? 0 : Math.abs(correction))
+    return perYear === 0 ? [] : [Math.max(0, left) / perYear]
+  })
+  return years.length === 0 ? null : Math.min(...years)
 }
+
+const MILLISECONDS_PER_YEAR = 365.25 * 86_400_000
+
+/** Years from one calendar date to another; none where it lies before. */
+export const yearsBetween = (from: string, to: string): number =>
+  Math.max(0, (Date.parse(`${to}T00:00:00Z`) - Date.parse(`${from}T00:00:00Z`)) / MILLISECONDS_PER_YEAR)

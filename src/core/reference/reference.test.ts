@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest'
 import { correctionAt, uncertaintyAt } from './calibrationPoints'
 import { correctedValue } from './correctedValue'
-import { correctionSteps, fastestStep, yearsWithinAccuracy } from './correctionHistory'
+import { correctionSteps, fastestStep, ownDrift, ownDriftAt, yearsWithinAccuracy } from './correctionHistory'
 import { referenceParts } from './referenceParts'
 
 const POINTS = [
@@ -111,12 +111,42 @@ describe('how a reference moved between certificates, by hand', () => {
     expect(correctionSteps([first, { ...first }])).toEqual([])
     expect(fastestStep([])).toBeNull()
   })
+  test('its own drift is the fastest it ever moved at each point of the newest, either way', () => {
+    const drift = ownDrift([second, first, adjusted])
+    expect(drift).toMatchObject({ from: '2023-03-01', to: '2026-03-01' })
+    // At 0 only the first step has a point; the second is held from 5: −0.0155. At 10: 0.015 and 0.04 a year.
+    expect(drift?.points.map(({ perYear }) => Number(perYear.toFixed(4)))).toEqual([0.0155, 0.04])
+    expect(drift && ownDriftAt(5, drift)).toBeCloseTo((0.0155 + 0.04) / 2, 3)
+    expect(ownDrift([first])).toBeNull()
+  })
   test('it stays within 0.08 for as long as the tightest point lasts', () => {
     const accuracyAt = () => 0.08
-    // At 10: 0.08 − 0.004 = 0.076 are left, 0.026 where the correction of 0.05 is not made.
-    expect(yearsWithinAccuracy(second, -0.02, { accuracyAt, isCorrected: true })).toBeCloseTo(3.8, 9)
-    expect(yearsWithinAccuracy(second, 0.02, { accuracyAt, isCorrected: false })).toBeCloseTo(1.3, 9)
-    expect(yearsWithinAccuracy(second, 0.02, { accuracyAt: () => 0.04, isCorrected: false })).toBe(0)
-    expect(yearsWithinAccuracy(second, 0, { accuracyAt, isCorrected: true })).toBeNull()
+    const drift = {
+      from: '',
+      to: '',
+      points: [
+        { indicated: 0, perYear: 0.001 },
+        { indicated: 10, perYear: 0.02 },
+      ],
+    }
+    // At 10: 0.08 − 0.004 = 0.076 are left, 0.026 where the correction of 0.05 is not made. At 0 it lasts 77 years.
+    expect(yearsWithinAccuracy(second, drift, { accuracyAt, isCorrected: true })).toBeCloseTo(3.8, 9)
+    expect(yearsWithinAccuracy(second, drift, { accuracyAt, isCorrected: false })).toBeCloseTo(1.3, 9)
+    expect(yearsWithinAccuracy(second, drift, { accuracyAt: () => 0.04, isCorrected: false })).toBe(0)
+    const still = { ...drift, points: drift.points.map((point) => ({ ...point, perYear: 0 })) }
+    expect(yearsWithinAccuracy(second, still, { accuracyAt, isCorrected: true })).toBeNull()
+  })
+  test('in use its own drift goes before the declared one', () => {
+    const [, part] = referenceParts(
+      {
+        ...{ unit: 'bar', rangeLow: 0, rangeHigh: 10, calibratedOn: '2026-03-01' },
+        accuracy: { combine: 'sum', terms: [{ kind: 'floor', value: 1 }] },
+        driftPerYear: { combine: 'sum', terms: [{ kind: 'floor', value: 9 }] },
+        ownDrift: { from: '2023-03-01', to: '2026-03-01', points: [{ indicated: 0, perYear: 0.2 }] },
+      },
+      'x',
+      { day: '2026-08-30' },
+    )
+    expect(part?.at(4)).toBeCloseTo(0.1, 3) // 182 of 365.25 days
   })
 })

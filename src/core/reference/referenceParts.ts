@@ -2,6 +2,7 @@ import { meterAccuracy } from '../conformity/meterAccuracy'
 import { limitInput, type ReferenceLimit } from '../error/errorLimit'
 import { pressureUnitOf } from '../units/pressureUnit'
 import { correctionAt, type PointCalibration, uncertaintyAt } from './calibrationPoints'
+import { type OwnDrift, ownDriftAt, yearsBetween } from './correctionHistory'
 
 /** What a reference is known by beyond its accuracy, as far as somebody has declared it. */
 export type ReferenceKnowledge = {
@@ -13,8 +14,8 @@ export type ReferenceKnowledge = {
   /** The points of its certificate, where its uncertainty is taken from them; they go before both. */
   readonly calibration?: PointCalibration | undefined
   readonly driftPerYear?: ReferenceLimit | undefined
-  /** Where the drift is from, in words; the register where left out. */
-  readonly driftSource?: string | undefined
+  /** Its own drift, from its certificates; goes before the declared one. */
+  readonly ownDrift?: OwnDrift | undefined
   /** How it shows its pressure: a liquid column reads off as its liquid is warmer or colder than its scale is made for. */
   readonly principle?: string | undefined
   /** What it is off by for each kelvin outside the band of its accuracy. */
@@ -55,8 +56,7 @@ export type ReferencePart = {
  */
 export function referenceParts(reference: UncertainReference, role: string, use: UseOfReference): ReferencePart[] {
   const name = reference.code ?? role
-  const { calibration, driftPerYear, driftSource, temperature } = reference
-  const years = yearsInUse(reference, use)
+  const { calibration, temperature } = reference
   const kelvin = kelvinOutside(reference, use)
   return [
     calibrationPart(reference, name),
@@ -71,17 +71,7 @@ export function referenceParts(reference: UncertainReference, role: string, use:
           },
         ]
       : []),
-    ...(driftPerYear
-      ? [
-          {
-            of: 'drift' as const,
-            name: `drift of ${name}`,
-            source: `${driftSource ?? 'register'}, ${years.toFixed(2)} years since its calibration`,
-            at: (shown: number) => years * limitAt(shown, driftPerYear, reference),
-            distribution: 'rectangular' as const,
-          },
-        ]
-      : []),
+    ...driftPart(reference, name, use),
     ...(temperature && kelvin > 0
       ? [
           {
@@ -123,6 +113,25 @@ function calibrationPart(reference: UncertainReference, name: string): Reference
   }
 }
 
+/** What it may have moved by since its calibration: at its own pace where that is known, else as declared. */
+function driftPart(reference: UncertainReference, name: string, use: UseOfReference): ReferencePart[] {
+  const { driftPerYear, ownDrift } = reference
+  const years = yearsInUse(reference, use)
+  const since = `${years.toFixed(2)} years since its calibration`
+  const part = { of: 'drift', name: `drift of ${name}`, distribution: 'rectangular' } as const
+  if (ownDrift)
+    return [
+      {
+        ...part,
+        source: `its own certificates from ${ownDrift.from} to ${ownDrift.to}, ${since}`,
+        at: (shown) => years * ownDriftAt(shown, ownDrift),
+      },
+    ]
+  return driftPerYear
+    ? [{ ...part, source: `register, ${since}`, at: (shown) => years * limitAt(shown, driftPerYear, reference) }]
+    : []
+}
+
 /** ± of terms over a reference’s own range, in its own unit. */
 export function limitAt(
   shown: number,
@@ -143,9 +152,3 @@ function kelvinOutside({ temperature }: UncertainReference, { ambientCelsius }: 
   if (!temperature || ambientCelsius === null || ambientCelsius === undefined) return 0
   return Math.max(0, temperature.lowCelsius - ambientCelsius, ambientCelsius - temperature.highCelsius)
 }
-
-const MILLISECONDS_PER_YEAR = 365.25 * 86_400_000
-
-/** Years from one calendar date to another; none where it lies before. */
-export const yearsBetween = (from: string, to: string): number =>
-  Math.max(0, (Date.parse(`${to}T00:00:00Z`) - Date.parse(`${from}T00:00:00Z`)) / MILLISECONDS_PER_YEAR)

@@ -1,3 +1,5 @@
+import GlobalStyles from '@mui/material/GlobalStyles'
+import { workingsStyles } from '../workings/workingsStyles'
 import { InputFields } from './InputFields'
 import type { useSetUpForm } from './useSetUpForm'
 
@@ -5,5 +7,8 @@ type Props = { readonly form: Pick<ReturnType<typeof useSetUpForm>, 'shape' | 'd
 
 /** Every box of a form that is drawn from its schema. */
 export const SchemaBoxes = ({ form: { shape, draft, change, shown } }: Props) => (
-  <InputFields name="" schema={shape} draft={draft} path={[]} change={change} refusals={shown} />
+  <div className="calc-in">
+    <GlobalStyles styles={workingsStyles} />
+    <InputFields name="" schema={shape} draft={draft} path={[]} change={change} refusals={shown} />
+  </div>
 )

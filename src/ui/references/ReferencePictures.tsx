@@ -82,7 +82,7 @@ export function CorrectionPicture({ reference, range }: { reference: Reference; 
     (style: ChartStyle) =>
       correctionChart(
         {
-          calibrations: calibrationsOf(reference, range.id).filter(({ points }) => points.length > 0),
+          calibrations: calibrationsOf(reference, range.id),
           accuracyAt: (indicated) => limitAt(indicated, range.accuracy, range),
           unitLabel: unitOf(range),
         },

@@ -3,7 +3,7 @@ import Link from 'next/link'
 import { limitWords } from '@/core/error/limitWords'
 import { formatPlain } from '@/core/format/formatNumber'
 import { formatDate } from '@/core/format/formatTime'
-import { correctionSteps, fastestStep, yearsWithinAccuracy } from '@/core/reference/correctionHistory'
+import { correctionSteps, fastestStep, ownDrift, yearsWithinAccuracy } from '@/core/reference/correctionHistory'
 import {
   DRIFT_FROM,
   KNOWN_BY,
@@ -129,7 +129,7 @@ function RangeSection({ reference, range, today, shown }: RangeProps) {
         data={{
           lrl: rangeLow,
           url: overRange ?? rangeHigh,
-          minSpan: rangeHigh - rangeLow,
+          minSpan: null,
           lrv: rangeLow,
           urv: rangeHigh,
           unitLabel,
@@ -151,14 +151,14 @@ function RangeSection({ reference, range, today, shown }: RangeProps) {
 
 /** How it moved from certificate to certificate, and how long it lasts at that pace. */
 function Movement({ reference, range }: Pick<RangeProps, 'reference' | 'range'>) {
-  const calibrations = calibrationsOf(reference, range.id).filter(({ points }) => points.length > 0)
+  const calibrations = calibrationsOf(reference, range.id)
   const [newest] = calibrations
   if (!newest) return null
   const fastest = fastestStep(correctionSteps(calibrations))
   const unitLabel = unitOf(range)
   const accuracyAt = (indicated: number) => limitAt(indicated, range.accuracy, range)
-  const years =
-    fastest && yearsWithinAccuracy(newest, fastest.perYear, { accuracyAt, isCorrected: range.knownBy === 'corrected' })
+  const drift = ownDrift(calibrations)
+  const years = drift && yearsWithinAccuracy(newest, drift, { accuracyAt, isCorrected: range.knownBy === 'corrected' })
   const three = (value: number) => formatPlain(Number(value.toPrecision(3)))
   return (
     <div className="tight">

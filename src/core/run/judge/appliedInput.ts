@@ -1,8 +1,17 @@
-import { correctedValue } from '../../reference/correctedValue'
+import { type CorrectingReference, correctedValue } from '../../reference/correctedValue'
+import type { CalibratedRange } from '../../transfer/calibratedRange'
 import { percentOfInput } from '../../transfer/linearTransfer'
-import { convertPressure } from '../../units/pressureUnit'
-import { referenceOfPoint } from '../plan/referenceOfPoint'
-import type { RunBasis } from './judgeSteps'
+import { convertPressure, type PressureUnit } from '../../units/pressureUnit'
+import { referenceOfPoint, type ServedPoints } from '../plan/referenceOfPoint'
+
+/** What of a run says what was applied where its reference showed a value. */
+type AppliedBasis = {
+  readonly configuration: CalibratedRange
+  readonly inputUnit: PressureUnit
+} & (
+  | (ServedPoints<CorrectingReference & { readonly id: string }> & { readonly statesUncertainty: true })
+  | { readonly statesUncertainty?: undefined }
+)
 
 /**
  * What was applied, in the unit of the range: what the reference showed, with its correction where it is corrected.
@@ -10,7 +19,7 @@ import type { RunBasis } from './judgeSteps'
  * @param shown by the reference, in the unit the run reads it in
  * @param percent the planned point it was read at; the nearest one where it was read beside the plan
  */
-export function appliedInput(shown: number, basis: RunBasis, percent?: number): number {
+export function appliedInput(shown: number, basis: AppliedBasis, percent?: number): number {
   const { configuration, inputUnit } = basis
   const inRange = (value: number) => convertPressure(value, inputUnit, configuration.unit)
   if (!basis.statesUncertainty) return inRange(shown)
