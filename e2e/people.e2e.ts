@@ -22,6 +22,11 @@ const WHOSE: Record<string, readonly RoleName[]> = {
   'instruments/[id]/notes': REGISTER,
   capsules: REGISTER,
   'capsules/[id]/count': REGISTER,
+  references: REGISTER,
+  'references/[id]/edit': REGISTER,
+  'references/[id]/whereabouts': REGISTER,
+  'references/[id]/certificates': REGISTER,
+  'references/[id]/certificates/[certificateId]/document': REGISTER,
   runs: TECHNICIANS,
   'runs/[id]/readings': TECHNICIANS,
   'runs/[id]/overshoots': TECHNICIANS,
@@ -53,7 +58,8 @@ test('no route writes that is not in this table', () => {
   expect(writing.toSorted()).toEqual([...Object.keys(WHOSE), ...OPEN_ROUTES].toSorted())
 })
 
-const pathOf = (route: string) => route.replace('[id]', NOBODYS).replace('[sequence]', '99999999')
+const pathOf = (route: string) =>
+  route.replace('[id]', NOBODYS).replace('[certificateId]', NOBODYS).replace('[sequence]', '99999999')
 const whole = (route: string) =>
   route === 'people'
     ? { name: 'Somebody New', initials: 'SN', role: 'reader', password: 'long enough' }

@@ -49,7 +49,7 @@ export function referenceUncertaintyChart(
           remarks: middle
             ? [
                 {
-                  at: { x: middle.shown, y: middle.accuracy },
+                  at: { x: middle.shown, y: 0 },
                   text: 'accuracy as declared',
                   colour: style.palette.verdigris,
                   align: 'center',

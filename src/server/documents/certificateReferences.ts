@@ -15,11 +15,14 @@ export function references(doc: Doc, { record }: CertificateSource): void {
   const row = (role: string, standard: Standard) => [
     role,
     `${standard.code}, ${standard.description}${standard.serialNumber ? `, serial ${standard.serialNumber}` : ''}`,
-    `${formatPlain(standard.rangeLow)} … ${formatPlain(standard.rangeHigh)} ${standard.quantity === 'pressure' ? pressureUnitLabel(standard.unit) : standard.unit}`,
-    standard.certified
-      ? `U ${limitWords(standard.certified.uncertainty)}, k = ${formatPlain(standard.certified.coverageFactor)}`
-      : limitWords(standard.accuracy),
-    `${standard.certificate}${standard.laboratory ? `, ${standard.laboratory}` : ''}`,
+    `${formatPlain(standard.rangeLow)} … ${formatPlain(standard.rangeHigh)} ${unitOf(standard)}`,
+    knownWords(standard),
+    [
+      standard.certificate,
+      ...(standard.laboratory ? [standard.laboratory] : []),
+      ...(standard.accreditation ? [`accreditation ${standard.accreditation}`] : []),
+      ...(standard.certificateRecord ? [`our own record ${standard.certificateRecord}`] : []),
+    ].join(', '),
     `${formatDate(standard.calibratedOn)} – ${formatDate(standard.dueOn)}`,
   ]
   const columns = ['For', 'Reference', 'Range', 'Accuracy or U', 'Certificate, laboratory', 'Valid']
@@ -38,6 +41,19 @@ export function references(doc: Doc, { record }: CertificateSource): void {
     'Traceability: each reference was calibrated under the certificate named, by the laboratory named there, whose own references carry its results on to the SI. A laboratory that is not named here is named on that certificate.',
     { size: 8 },
   )
+}
+
+const unitOf = (standard: Standard) =>
+  standard.quantity === 'pressure' ? pressureUnitLabel(standard.unit) : standard.unit
+
+/** What its uncertainty is taken from, and whether what it shows is corrected. */
+function knownWords(standard: Standard): string {
+  const { calibration, certified, accuracy } = standard
+  if (calibration)
+    return `U of ${calibration.points.length} points, k = ${formatPlain(calibration.coverageFactor)}; readings ${calibration.isApplied ? 'corrected' : 'as shown'}`
+  return certified
+    ? `U ${limitWords(certified.uncertainty, unitOf(standard))}, k = ${formatPlain(certified.coverageFactor)}`
+    : limitWords(accuracy, unitOf(standard))
 }
 
 /** References used though they did not fit, and who let them. */

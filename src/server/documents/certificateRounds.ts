@@ -10,6 +10,7 @@ import { isTransmitted } from '@/core/signal/signal'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { SealedRecord } from '@/schema/record'
 import { adjustments, overshoots } from './certificateActs'
+import { correctionTable } from './certificateCorrections'
 import { digitalTable, displayTable } from './certificateDigital'
 import type { Doc } from './certificateSource'
 import { taking } from './certificateTaking'
@@ -76,6 +77,7 @@ export function roundTable(doc: Doc, record: SealedRecord, round: SealedRecord['
   if (result?.points.some(({ cutOff }) => cutOff))
     paragraph(doc, '* at or below the low-flow cut-off: judged by its own rule, stated above.', { size: 8 })
   if (round.planReason) paragraph(doc, `Fewer points than as found, because: ${round.planReason}`, { size: 8.5 })
+  correctionTable(doc, record, round)
   overshoots(doc, record, round)
   taking(doc, record, round)
   digitalTable(doc, record, round)

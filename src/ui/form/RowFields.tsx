@@ -30,7 +30,7 @@ export function RowFields({ item, Fields, ...props }: Props) {
       ) : (
         rows.map((row, index) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: rows have no identity of their own and only their values change
-          <div className="calc-row" key={index}>
+          <div className={isDeep(item) ? 'calc-card' : 'calc-row'} key={index}>
             <Fields
               {...props}
               name={`${index + 1}`}
@@ -45,6 +45,12 @@ export function RowFields({ item, Fields, ...props }: Props) {
       <AddRow {...props} item={item} rows={rows} />
     </fieldset>
   )
+}
+
+/** A row with rows of its own is a thing by itself, and keeps the names of its parts. */
+function isDeep(item: InputSchema): boolean {
+  const field = fieldKind(item)
+  return field.kind === 'group' && field.fields.some(([, part]) => fieldKind(part).kind === 'rows')
 }
 
 /** A plain row: nothing in it but boxes and choices. */

@@ -7,7 +7,7 @@ type Props = { readonly form: Pick<ReturnType<typeof useSetUpForm>, 'shape' | 'd
 
 /** Every box of a form that is drawn from its schema. */
 export const SchemaBoxes = ({ form: { shape, draft, change, shown } }: Props) => (
-  <div className="calc-in">
+  <div className="calc-in calc-roomy">
     <GlobalStyles styles={workingsStyles} />
     <InputFields name="" schema={shape} draft={draft} path={[]} change={change} refusals={shown} />
   </div>

@@ -1,10 +1,11 @@
 'use client'
 import { useState } from 'react'
 import type { JudgedPoint } from '@/core/analysis/judgedPoint'
-import { formatFixed, formatReading, formatSigned } from '@/core/format/formatNumber'
+import { computedDecimals, formatFixed, formatReading, formatSigned } from '@/core/format/formatNumber'
 import { type DecimalsShown, stepDecimals } from '@/core/run/judge/decimalsShown'
 import { errorBasis, type shownPercent } from '@/core/run/judge/errorBasis'
 import { idealAtPoint, judgingBasis, targetInput } from '@/core/run/judge/judgeSteps'
+import { type CorrectedFigure, readingCorrections } from '@/core/run/judge/readingCorrections'
 import { errorWords } from '@/core/run/judge/shownError'
 import { pointName } from '@/core/run/plan/pointScale'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
@@ -90,6 +91,7 @@ export function PointLadder({ world, steps, points, decimals, armedId, correct }
         {steps.map((step) => {
           const reading = step.readings.at(-1)
           const point = reading ? points[read++] : undefined
+          const corrections = reading && point && readingCorrections(reading, point, world)
           const own = stepDecimals(step, reading ?? {}, { world, decimals })
           return (
             <tr
@@ -105,7 +107,10 @@ export function PointLadder({ world, steps, points, decimals, armedId, correct }
                 />
               </td>
               {!isTargetNamed && <td className="num">{formatFixed(targetInput(step.percent, world), own.target)}</td>}
-              <td className="num">{reading && formatReading(reading.applied)}</td>
+              <td className="num">
+                {reading && formatReading(reading.applied)}
+                <WithCorrection figure={corrections?.applied} />
+              </td>
               {world.readsDigital && (
                 <>
                   <td className="num">{reading?.pv && formatReading(reading.pv)}</td>
@@ -113,7 +118,10 @@ export function PointLadder({ world, steps, points, decimals, armedId, correct }
                 </>
               )}
               {world.readsDisplay && <td className="num">{reading?.display && formatReading(reading.display)}</td>}
-              <td className="num">{reading && formatReading(reading.output)}</td>
+              <td className="num">
+                {reading && formatReading(reading.output)}
+                <WithCorrection figure={corrections?.output} />
+              </td>
               {!isWide && (
                 <td className="num">
                   {formatFixed(
@@ -131,6 +139,17 @@ export function PointLadder({ world, steps, points, decimals, armedId, correct }
         })}
       </tbody>
     </table>
+  )
+}
+
+/** What a figure comes to with the correction of its reference; nothing where it stands as shown. */
+function WithCorrection({ figure }: { figure: CorrectedFigure | null | undefined }) {
+  if (!figure) return null
+  return (
+    <span className="block small soft" title="with the correction of the reference’s certificate">
+      <span className="visually-hidden">with correction </span>
+      {formatFixed(figure.corrected, computedDecimals(figure.shown))}
+    </span>
   )
 }
 

@@ -1,0 +1,142 @@
+import type { Page } from '@playwright/test'
+import { beginRun, expect, open, registerInstrument, restoreAndSign, test, typeReading } from './barys'
+import { expectRow } from './certificateRow'
+
+/** References of this file alone; every figure is worked out here by hand. */
+const boxOf = (page: Page, label: string) => page.getByLabel(label, { exact: true })
+
+/** Registers an indicator for 0 … 500 kPa by the screen, and its certificate with two points. */
+async function registerIndicator(page: Page, code: string, knownBy: string) {
+  await open(page, '/references')
+  await page.getByRole('link', { name: 'Register a reference' }).click()
+  await page.waitForURL(/\/references\/new$/)
+  await boxOf(page, 'Code').fill(code)
+  await boxOf(page, 'What it is').fill('Trial indicator')
+  await boxOf(page, 'Serial number').fill('TR-9')
+  await boxOf(page, 'Where it is kept').fill('Trial shelf')
+  await boxOf(page, 'From').fill('0')
+  await boxOf(page, 'To').fill('500')
+  await boxOf(page, 'Resolution').fill('0.01')
+  await boxOf(page, '±, row 1').fill('0.02')
+  await boxOf(page, 'Uncertainty from').selectOption({ label: knownBy })
+  await page.getByRole('button', { name: 'Register it' }).click()
+  await page.waitForURL(new RegExp(`/references/${code}$`))
+  await expect(page.getByText('None is entered, so it cannot be chosen')).toBeVisible()
+  await page.getByRole('link', { name: 'Enter a certificate' }).click()
+  await boxOf(page, 'Certificate number').fill(`TC-${code}`)
+  await boxOf(page, 'Laboratory').fill('Trial metrology')
+  await boxOf(page, 'Accreditation').fill('TM-12')
+  await boxOf(page, 'Calibrated on').fill('2026-02-03')
+  await boxOf(page, 'Due on').fill('2099-02-03')
+  const points = page.getByRole('group', { name: 'Points as given back' })
+  for (const [index, [showed, was]] of [
+    ['0', '0.02'],
+    ['500', '500.12'],
+  ].entries()) {
+    await points.getByRole('button', { name: 'Add a row' }).click()
+    await points.getByLabel(`It showed, row ${index + 1}`).fill(showed ?? '')
+    await points.getByLabel(`There was, row ${index + 1}`).fill(was ?? '')
+    await points.getByLabel(`U, ±, row ${index + 1}`).fill('0.03')
+  }
+  await page
+    .locator('input[type=file]')
+    .setInputFiles({ name: `${code}.pdf`, mimeType: 'application/pdf', buffer: Buffer.from('%PDF-1.4 trial') })
+  await page.getByRole('button', { name: 'Enter the certificate' }).click()
+  await page.waitForURL(new RegExp(`/references/${code}$`))
+}
+
+const GAUGE = {
+  description: 'Trial of a reference',
+  area: 'Bench',
+  kind: 'pressure-transmitter',
+  pressureKind: 'gauge',
+  unit: 'kPa',
+  lrl: 0,
+  url: 500,
+  minSpan: 20,
+  lrv: 0,
+  urv: 400,
+  signal: '4-20mA',
+  errorLimit: { combine: 'sum', terms: [{ kind: 'percentSpan', value: 0.5 }] },
+  adjustLimit: null,
+  intervalMonths: 12,
+  testPoints: [0, 50, 100],
+  pointOrder: 'up',
+  hookUp: 'bench',
+}
+
+test('registered on screen with its certificate, it is chosen, and readings are corrected as the certificate says', async ({
+  page,
+}) => {
+  await registerIndicator(page, 'RX-1', 'U of its certificate, readings corrected')
+  await expect(page.getByRole('row', { name: /TC-RX-1/ })).toContainText('2 points')
+  const link = page.getByRole('link', { name: 'RX-1.pdf' })
+  const href = await link.getAttribute('href')
+  const kept = await page.request.get(new URL(href ?? '', page.url()).href)
+  expect((await kept.body()).toString()).toBe('%PDF-1.4 trial')
+  await registerInstrument(page, 'REF-1', GAUGE)
+  await open(page, '/instruments/REF-1/calibrate')
+  await page.getByRole('radio', { name: /^RX-1/ }).check()
+  const runId = await beginRun(page)
+  // At 200 kPa 0.02 + 200/500 · 0.1 = 0.06 kPa are added: 200.06 kPa ask for 12.0024 mA.
+  await typeReading(page, '0.00', '4.001')
+  await typeReading(page, '200.00', '12.003')
+  await expect(page.locator('.ladder')).toContainText('200.060')
+  await typeReading(page, '400.00', '20.005')
+  await page.getByRole('button', { name: /^Leave as it is/ }).click()
+  const text = await restoreAndSign(page)
+  expect(text).toContain('Corrected by the certificates of the references')
+  expect(text).toContain('U of 2 points, k = 2; readings corrected')
+  expect(text).toContain('TC-RX-1, Trial metrology, accreditation TM-12')
+  expectRow(text, ['200.00', '12.003'], { ideal: 12.0024, error: 0.0006, percent: (0.0006 / 16) * 100 })
+  const record = await (await page.request.get(page.url().replace('/records/', '/api/v1/records/'))).json()
+  const lines: { name: string; value: number }[] = record.results[0].points[1].budget.lines
+  // U of 0.03 kPa at both points, k = 2.
+  expect(lines.find(({ name }) => name === 'certificate of RX-1')?.value).toBeCloseTo(0.015, 9)
+  expect(record.rounds[0].steps[1].readings[0].applied).toBe('200.00')
+  expect(runId).toBe(record.run.id)
+})
+
+test('taken along, quarantined, back: it says where it is, and while quarantined nothing is begun with it', async ({
+  page,
+}) => {
+  await registerIndicator(page, 'RX-2', 'its accuracy as declared')
+  await page.getByRole('button', { name: 'Take it along' }).click()
+  await expect(page.getByText('with Ilka Varga')).toBeVisible()
+  await page.getByRole('button', { name: 'Say where it is…' }).click()
+  const dialog = page.getByRole('dialog')
+  await dialog.getByLabel('It is').click()
+  await page.getByRole('option', { name: 'quarantined' }).click()
+  await dialog.getByRole('button', { name: 'Keep' }).click()
+  await expect(dialog.getByRole('alert')).toContainText('say why')
+  await dialog.getByLabel('Why, or anything to know').fill('fell off the bench')
+  await dialog.getByRole('button', { name: 'Keep' }).click()
+  await expect(page.getByText(/quarantined since .*said by Ilka Varga: fell off the bench/)).toBeVisible()
+  await registerInstrument(page, 'REF-2', GAUGE)
+  await open(page, '/instruments/REF-2/calibrate')
+  await page
+    .getByText(/more that do not suit/)
+    .first()
+    .click()
+  await expect(page.getByText('quarantined: fell off the bench').first()).toBeVisible()
+})
+
+test('what makes no sense in a reference is said at its box, and nothing is stored', async ({ page }) => {
+  await open(page, '/references/new')
+  await boxOf(page, 'Code').fill('RX 3')
+  await boxOf(page, 'What it is').fill('Trial')
+  await boxOf(page, 'From').fill('10')
+  await boxOf(page, 'To').fill('1')
+  await boxOf(page, 'Resolution').fill('0.1')
+  await boxOf(page, '±, row 1').fill('0')
+  await page.getByRole('button', { name: 'Register it' }).click()
+  await expect(page.getByRole('alert')).toContainText('Code takes letters, digits')
+  await expect(page.getByText('must be above zero').first()).toBeVisible()
+  expect((await page.request.get(`${new URL(page.url()).origin}/references/RX%203`)).status()).toBe(404)
+})
+
+test('a demo reference that came back out of its accuracy says so in its picture’s words', async ({ page }) => {
+  await open(page, '/references/R-02')
+  await expect(page.getByRole('img', { name: /beyond its accuracy/ })).toBeVisible()
+  await expect(page.getByText(/At that pace it stays within its accuracy for/)).toBeVisible()
+})
