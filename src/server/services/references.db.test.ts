@@ -245,7 +245,7 @@ describe('where a reference is', () => {
     await expect(say(PUMP.id, { state: 'in-use', holder: 'Anna' }, id)).rejects.toThrow('stored with other figures')
   })
   test.each([
-    [{ state: 'quarantined' }, 'say why'],
+    [{ state: 'quarantined' }, 'say why it must not be used'],
     [{ state: 'laboratory', holder: 'Ben' }, 'is for one in use'],
     [{ state: 'in-use', until: '2026-12-01' }, 'in somebody’s hands'],
     [{ state: 'in-use', holder: 'Ben', until: '2026-02-30' }, 'is no date'],
