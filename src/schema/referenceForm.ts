@@ -236,7 +236,8 @@ export const NewWhereabouts = z
   })
   .superRefine(({ state, holder, until, reason }, ctx) => {
     const refuse = (path: string, message: string) => ctx.addIssue({ code: 'custom', path: [path], message })
-    if ((state === 'quarantined' || state === 'retired') && reason === '') refuse('reason', 'the reason is missing: say why it must not be used')
+    if ((state === 'quarantined' || state === 'retired') && reason === '')
+      refuse('reason', 'the reason is missing: say why it must not be used')
     if (state !== 'in-use' && holder !== null) refuse('holder', 'is for one in use: leave it empty')
     if (until !== null && holder === null && state !== 'laboratory')
       refuse('until', 'is for one in somebody’s hands or at the laboratory')

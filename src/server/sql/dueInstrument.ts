@@ -2,7 +2,11 @@ import type { Queryable } from '../database'
 
 const SELECT_DUE = `
   SELECT i.id, to_char(coalesce(
-           CASE WHEN change.changed_at > last.sealed_at THEN (change.changed_at AT TIME ZONE $1)::date END,
+           CASE WHEN (change.changed_at AT TIME ZONE $1)::date
+                  > greatest((last.sealed_at AT TIME ZONE $1)::date, before.calibrated_on)
+                  OR change.changed_at > last.sealed_at THEN (change.changed_at AT TIME ZONE $1)::date END,
+           CASE WHEN last.sealed_at IS NULL OR before.calibrated_on > (last.sealed_at AT TIME ZONE $1)::date
+             THEN coalesce(before.due_on, before.calibrated_on + make_interval(months => c.interval_months)) END,
            (last.sealed_at AT TIME ZONE $1)::date + CASE WHEN last.as_left = 'outside' THEN make_interval()
              ELSE make_interval(months => c.interval_months) END,
            (i.registered_at AT TIME ZONE $1)::date)::date, 'YYYY-MM-DD') AS due_on
@@ -17,6 +21,8 @@ const SELECT_DUE = `
                SELECT as_left FROM later ORDER BY sequence DESC LIMIT 1), s.as_left) AS as_left
         FROM seal s JOIN run r ON r.id = s.run_id
        WHERE r.instrument_id = i.id AND s.amends IS NULL ORDER BY s.sealed_at DESC LIMIT 1) last ON true
+    LEFT JOIN LATERAL (SELECT calibrated_on, due_on FROM calibration_before
+                        WHERE instrument_id = i.id ORDER BY calibrated_on DESC, noted_at DESC LIMIT 1) before ON true
     LEFT JOIN LATERAL (SELECT changed_at FROM range_change
                         WHERE instrument_id = i.id AND verdict <> 'unchanged'
                         ORDER BY changed_at DESC LIMIT 1) change ON true`
@@ -24,7 +30,8 @@ const SELECT_DUE = `
 /**
  * Due dates as calendar dates in the site's zone: the last seal plus the interval, or the day of registration. A range
  * change always means a calibration: changed since the last seal, it is due that day. Left outside its limit it is due at
- * once, and an amendment that says so counts for the work it amends.
+ * once, and an amendment that says so counts for the work it amends. What a list says of a calibration before counts while
+ * nothing newer is sealed.
  */
 export async function selectDueDates(db: Queryable, timeZone: string): Promise<Map<string, string>> {
   const { rows } = await db.query(SELECT_DUE, [timeZone])

@@ -97,6 +97,12 @@ export async function selectInstruments(db: Queryable): Promise<ConfiguredInstru
   return z.array(ConfiguredRow).parse(rows)
 }
 
+/** Those of some tags that are registered, with their newest configuration. */
+export async function selectInstrumentsByTag(db: Queryable, tags: readonly string[]): Promise<ConfiguredInstrument[]> {
+  const { rows } = await db.query(`${SELECT_CONFIGURED} WHERE i.tag = ANY($1) AND ${NEWEST_ONLY}`, [tags])
+  return z.array(ConfiguredRow).parse(rows)
+}
+
 /** One instrument with its newest configuration; by tag or by id. */
 export async function selectInstrument(
   db: Queryable,
