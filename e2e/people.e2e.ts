@@ -15,6 +15,7 @@ const REGISTER: readonly RoleName[] = ['technician', 'planner']
 /** Every route that writes for somebody, and whose it is. Written down here, apart from what the server goes by. */
 const WHOSE: Record<string, readonly RoleName[]> = {
   instruments: REGISTER,
+  'instruments/import': REGISTER,
   'instruments/[id]/configuration': REGISTER,
   'instruments/[id]/desks': REGISTER,
   'instruments/[id]/range-changes': REGISTER,

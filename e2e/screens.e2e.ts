@@ -8,6 +8,7 @@ const SCREENS = [
   '/instruments/PDT-301/calibrate',
   '/register',
   '/references',
+  '/import',
   '/references/R-02',
   '/references/R-13/edit',
   '/references/R-02/certificate',

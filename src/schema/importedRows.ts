@@ -33,7 +33,8 @@ export const ImportRequest = z.object({
   rows: z
     .array(z.object({ line: z.int().positive(), cells: RowCells }))
     .min(1, { error: 'there is no row: choose a file with at least one' })
-    .max(MOST_ROWS, { error: `more than ${MOST_ROWS} rows: take them in parts` }),
+    .max(MOST_ROWS, { error: `more than ${MOST_ROWS} rows: take them in parts` })
+    .readonly(),
 })
 export type ImportRequest = z.infer<typeof ImportRequest>
 

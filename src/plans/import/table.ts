@@ -29,7 +29,8 @@ export function matchHeads(heads: readonly string[], columns: readonly Column[])
 export const cellsOf = (line: readonly string[], matching: Matching): Cells =>
   Object.fromEntries(
     Object.entries(matching).flatMap(([key, place]) => {
-      const text = (line[place] ?? '').trim()
+      // A spreadsheet’s mark for a text that looks like a formula.
+      const text = (line[place] ?? '').trim().replace(/^'(?=[=@+-])/, '')
       return text === '' ? [] : [[key, text]]
     }),
   )

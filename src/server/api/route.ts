@@ -34,6 +34,62 @@ export function writeRoute<S extends z.ZodType, P = Record<string, never>>(
     })
 }
 
+/**
+ * A route that writes much and tells how far it is, a line of JSON at a time. What is refused before it begins is answered
+ * as everywhere; what goes wrong later is its last line, and nothing of it is stored.
+ *
+ * @param handle works until `signal` says that nobody waits for it any more
+ */
+export function streamedRoute<S extends z.ZodType, L>(
+  action: Action,
+  schema: S,
+  {
+    handle,
+    failed,
+    largestBytes,
+  }: {
+    readonly handle: (
+      input: z.infer<S>,
+      actor: Actor,
+      told: { readonly tell: (line: L) => void; readonly signal: AbortSignal },
+    ) => Promise<void>
+    /** The last line where it went wrong. */
+    readonly failed: (words: string) => L
+    readonly largestBytes: number
+  },
+) {
+  return (request: Request): Promise<Response> =>
+    answered<Response>(async () => {
+      refuseForeign(request)
+      const by = await actor(action)
+      const input = schema.safeParse(await boundedJson(request, largestBytes))
+      if (!input.success) return refused(400, shapeRefusals(input.error))
+      const encoder = new TextEncoder()
+      const body = new ReadableStream<Uint8Array>({
+        start: async (controller) => {
+          const tell = (line: L) => {
+            // Nobody reads any more once they are gone.
+            if (!request.signal.aborted) controller.enqueue(encoder.encode(`${JSON.stringify(line)}\n`))
+          }
+          try {
+            await handle(input.data, by, { tell, signal: request.signal })
+          } catch (error) {
+            tell(failed(await wordsOf(error)))
+          }
+          if (!request.signal.aborted) controller.close()
+        },
+      })
+      return new Response(body, { headers: { 'content-type': 'application/x-ndjson', 'cache-control': 'no-store' } })
+    })
+}
+
+/** Why something failed, as its answer would say it. */
+async function wordsOf(error: unknown): Promise<string> {
+  const { refusals } = await (await answered(() => Promise.reject(error))).json()
+  const [first]: RefusedField[] = refusals
+  return first ? `${first.reason}: ${first.remedy}` : 'it failed'
+}
+
 /** A route of signing in and out: it says who somebody is, so nobody has to be known before. */
 export function sessionRoute<S extends z.ZodType>(schema: S, handle: (input: z.infer<S>, now: Date) => Promise<void>) {
   return (request: Request): Promise<NextResponse> =>

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { setImmediate as nextTurn } from 'node:timers/promises'
 import { checkRow, differingColumns } from '@/plans/import/checkRow'
 import { INSTRUMENT_LIST } from '@/plans/import/lists'
-import { writeCells } from '@/plans/import/table'
+import { type Cells, writeCells } from '@/plans/import/table'
 import type { ImportedInstrument, ImportProgress, ImportRequest, RowAnswer } from '@/schema/importedRows'
 import { pool, type Queryable, type Transaction, transaction } from '../database'
 import { type CalibrationBefore, insertCalibrationBefore, selectLastBefore } from '../sql/calibrationBefore'
@@ -14,7 +14,7 @@ import { editConfigurationIn, registerInstrumentIn } from './instruments'
 /** After so many rows others get their turn, and the person is told how far it is. */
 const ROWS_A_TURN = 100
 
-type Tell = (progress: ImportProgress) => void
+type Told = { readonly tell: (progress: ImportProgress) => void; readonly signal: AbortSignal }
 type Known = { readonly instrument: ConfiguredInstrument; readonly before: CalibrationBefore | undefined }
 type Row = { readonly answer: RowAnswer; readonly value: ImportedInstrument | null; readonly known: Known | null }
 
@@ -22,8 +22,9 @@ type Row = { readonly answer: RowAnswer; readonly value: ImportedInstrument | nu
  * Looks at the rows of a list of instruments, and takes them in one transaction: all, or none. What is registered already
  * is left alone where it is no different, and changed only where that was asked for.
  */
-export async function importInstruments(request: ImportRequest, actor: Actor, tell: Tell): Promise<void> {
-  const rows = await checked(pool(), request, tell)
+export async function importInstruments(request: ImportRequest, actor: Actor, told: Told): Promise<void> {
+  const { tell, signal } = told
+  const rows = await checked(pool(), request, told)
   const answers = rows.map(({ answer }) => answer)
   if (request.isTrial) return tell({ kind: 'done', stored: 0, changed: 0, rows: answers })
   const inTheWay = answers.filter(
@@ -37,6 +38,8 @@ export async function importInstruments(request: ImportRequest, actor: Actor, te
     })
   await transaction(async (db) => {
     for (const [index, row] of rows.entries()) {
+      // Given up on half way, nothing of it is kept.
+      signal.throwIfAborted()
       await stored(db, row, { actor, fileName: request.fileName })
       if (index % ROWS_A_TURN === 0) tell({ kind: 'progress', done: index, of: rows.length, doing: 'storing' })
     }
@@ -49,7 +52,7 @@ export async function importInstruments(request: ImportRequest, actor: Actor, te
 }
 
 /** What becomes of each row, by the schema a form is checked by and by what is registered. */
-async function checked(db: Queryable, { rows }: ImportRequest, tell: Tell): Promise<Row[]> {
+async function checked(db: Queryable, { rows }: ImportRequest, { tell, signal }: Told): Promise<Row[]> {
   const known = await knownByTag(
     db,
     rows.flatMap(({ cells }) => (cells.tag ? [cells.tag] : [])),
@@ -60,6 +63,7 @@ async function checked(db: Queryable, { rows }: ImportRequest, tell: Tell): Prom
     if (index % ROWS_A_TURN === 0) {
       tell({ kind: 'progress', done: index, of: rows.length, doing: 'checking' })
       await nextTurn()
+      signal.throwIfAborted()
     }
     found.push(rowOf({ line, cells }, known, lineOfTag))
   }
@@ -139,10 +143,10 @@ const asRow = ({ instrument: { tag, configuration }, before }: Known) => ({
 })
 
 /** Every registered instrument as cells, by the columns of the list. */
-export async function instrumentRows(db: Queryable) {
-  const instruments = await selectInstruments(db)
+export async function listedInstruments(): Promise<Cells[]> {
+  const instruments = await selectInstruments(pool())
   const before = await selectLastBefore(
-    db,
+    pool(),
     instruments.map(({ id }) => id),
   )
   return instruments.map((instrument) =>

@@ -52,7 +52,8 @@ export function InstrumentList({ rows }: { rows: readonly Row[] }) {
             change={setSearch}
           />
         </form>
-        <div className="end">
+        <div className="end actions">
+          <LinkButton href="/import">Import or export</LinkButton>
           <LinkButton variant="contained" href="/register">
             Register an instrument <kbd style={{ marginLeft: 10 }}>n</kbd>
           </LinkButton>

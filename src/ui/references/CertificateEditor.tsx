@@ -7,6 +7,7 @@ import { refusalWords, send } from '../api'
 import { WordsBox } from '../form/boxes'
 import { SchemaBoxes } from '../form/SchemaBoxes'
 import { useSchemaForm } from '../form/useSchemaForm'
+import { FileButton } from '../parts/FileButton'
 import { Refused } from '../parts/Refused'
 
 type Props = {
@@ -39,14 +40,12 @@ export function CertificateEditor({ reference, initial, insteadOf }: Props) {
   return (
     <form onSubmit={submit} noValidate className="stack" aria-label="Certificate">
       <SchemaBoxes form={form} />
-      <label className="tight">
-        <span className="small-head">The certificate itself, PDF or XML, to be kept with it</span>
-        <input
-          type="file"
-          accept="application/pdf,.pdf,application/xml,.xml"
-          onChange={(event) => setFile(event.target.files?.[0] ?? null)}
-        />
-      </label>
+      <FileButton
+        label="Attach the certificate itself, PDF or XML"
+        accept="application/pdf,.pdf,application/xml,.xml"
+        chosen={file?.name ?? null}
+        choose={setFile}
+      />
       {insteadOf && <WordsBox label={`What was wrong with ${insteadOf.number}`} value={reason} change={setReason} />}
       <div className="actions">
         <Button type="submit" variant="contained" disabled={isSending}>

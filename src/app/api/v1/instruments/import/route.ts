@@ -1,0 +1,13 @@
+import { type ImportProgress, ImportRequest } from '@/schema/importedRows'
+import { streamedRoute } from '@/server/api/route'
+import { importInstruments } from '@/server/services/importInstruments'
+
+/** Rows of the largest list, with every column filled. */
+const LARGEST_LIST_BYTES = 24 * 1024 * 1024
+
+/** Looks at the rows of a list of instruments, or takes them; answers a line of JSON at a time. */
+export const POST = streamedRoute<typeof ImportRequest, ImportProgress>('change the register', ImportRequest, {
+  handle: importInstruments,
+  failed: (words) => ({ kind: 'refused', words: `Nothing was stored: ${words}`, rows: [] }),
+  largestBytes: LARGEST_LIST_BYTES,
+})

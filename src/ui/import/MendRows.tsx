@@ -1,0 +1,52 @@
+'use client'
+import type { Column } from '@/plans/import/column'
+import type { RowAnswer } from '@/schema/importedRows'
+import { WordsBox } from '../form/boxes'
+import { DataTable } from '../parts/DataTable'
+
+type Props = {
+  readonly columns: readonly Column[]
+  readonly answers: readonly RowAnswer[]
+  readonly rows: readonly { readonly line: number; readonly cells: Readonly<Record<string, string>> }[]
+  readonly mend: (line: number, key: string, text: string) => void
+}
+
+/** More are mended in the file. */
+const MOST_MENDED = 200
+
+/** Cells that cannot be taken, each with its reason beside it, to be mended here or in the file. */
+export function MendRows({ columns, answers, rows, mend }: Props) {
+  const cells = answers.flatMap(({ line, refusals }) => refusals.map((refusal) => ({ line, ...refusal })))
+  const byLine = new Map(rows.map((row) => [row.line, row.cells]))
+  return (
+    <div className="tight">
+      <DataTable
+        label="Cells to be mended"
+        rows={cells.slice(0, MOST_MENDED)}
+        keyOf={({ line, column }) => `${line} ${column}`}
+        columns={[
+          { head: 'Line', is: 'figure', cell: ({ line }) => line },
+          { head: 'Tag', is: 'tag', cell: ({ line }) => byLine.get(line)?.tag ?? '—' },
+          { head: 'Column', cell: ({ column }) => columns.find(({ key }) => key === column)?.title ?? 'the row' },
+          {
+            head: 'Cell',
+            cell: ({ line, column }) =>
+              column !== 'row' && (
+                <WordsBox
+                  called={`${columns.find(({ key }) => key === column)?.title ?? column}, line ${line}`}
+                  value={byLine.get(line)?.[column] ?? ''}
+                  change={(text) => mend(line, column, text)}
+                />
+              ),
+          },
+          { head: 'Why not', cell: ({ words }) => <span className="tone-outside">{words}</span> },
+        ]}
+      />
+      {cells.length > MOST_MENDED && (
+        <p className="soft">
+          and {cells.length - MOST_MENDED} more cells; mend these first, or all of them in the file.
+        </p>
+      )}
+    </div>
+  )
+}

@@ -1,0 +1,33 @@
+'use client'
+import Button from '@mui/material/Button'
+
+type Props = {
+  readonly label: string
+  /** What may be chosen, as browsers name it. */
+  readonly accept: string
+  /** Name of the file that was chosen. */
+  readonly chosen: string | null
+  readonly choose: (file: File) => void
+}
+
+/** Chooses a file; the same one can be chosen again once it was mended. */
+export function FileButton({ label, accept, chosen, choose }: Props) {
+  return (
+    <div className="actions">
+      <Button component="label" variant="outlined">
+        {label}
+        <input
+          type="file"
+          accept={accept}
+          className="visually-hidden"
+          onChange={(event) => {
+            const file = event.target.files?.[0]
+            if (file) choose(file)
+            event.target.value = ''
+          }}
+        />
+      </Button>
+      {chosen !== null && <span>{chosen}</span>}
+    </div>
+  )
+}
