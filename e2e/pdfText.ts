@@ -1,7 +1,9 @@
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs'
 
-/** Text of a PDF in reading order, one blank between pieces; its pages; and whether every font lies in the file. */
-export async function pdfText(pdf: Buffer): Promise<{ text: string; pages: number; fontsEmbedded: boolean }> {
+/** Text of a PDF in reading order, one blank between pieces; its pages and their size in points; and whether every font lies in the file. */
+export async function pdfText(
+  pdf: Buffer,
+): Promise<{ text: string; pages: number; fontsEmbedded: boolean; size: readonly number[] }> {
   const document = await getDocument({ data: new Uint8Array(pdf), useSystemFonts: false, verbosity: 0 }).promise
   const texts: string[] = []
   for (let number = 1; number <= document.numPages; number++) {
@@ -14,6 +16,7 @@ export async function pdfText(pdf: Buffer): Promise<{ text: string; pages: numbe
   return {
     text: texts.join(' ').replace(/\s+/g, ' '),
     pages: document.numPages,
+    size: (await document.getPage(1)).view.slice(2),
     fontsEmbedded: fonts > 0 && fonts === embedded,
   }
 }

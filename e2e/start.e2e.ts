@@ -8,6 +8,7 @@ import { freePort } from '../scripts/setup/cluster'
 import { ROOT } from '../scripts/setup/root'
 import { isHealthy } from '../scripts/setup/server'
 import { goTo } from './barys'
+import { fromNothing, importTwoThousand } from './newPlant'
 
 /** `npm start` as a person uses it, in a folder of its own; the build is the one under test. */
 const home = mkdtempSync(join(tmpdir(), 'barys-start-'))
@@ -85,7 +86,9 @@ test('an empty plant says on every page what to do first', async ({ page }) => {
   await expect(page.getByLabel('Password')).toBeFocused()
   await page.getByLabel('Password').fill('a long enough one')
   await page.getByRole('button', { name: 'Register and sign in' }).click()
-  await page.waitForURL(/\/people$/)
+  await page.waitForURL(/\/start$/)
+  await expect(page.getByRole('listitem').filter({ hasText: 'The site' })).toContainText('stand on every certificate')
+  await goTo(page, `${at}/people`)
   await expect(page.getByRole('row', { name: /Odile Marren/ })).toContainText('administers people')
   // There is a first only once.
   const second = await page.request.post(`${at}/api/v1/session/first`, {
@@ -95,12 +98,25 @@ test('an empty plant says on every page what to do first', async ({ page }) => {
   expect(second.status()).toBe(409)
   await page.goto(`${at}/`)
   await expect(page.getByText('No instruments yet. Register the first one')).toBeVisible()
+  await expect(page.getByText('This plant is being set up; next: People')).toBeVisible()
   await page.goto(`${at}/instruments`)
   await expect(page.getByText('No instruments yet: register the first one')).toBeVisible()
   await page.goto(`${at}/references`)
   await expect(page.getByText('None is registered, so no run can begin')).toBeVisible()
   await page.goto(`${at}/records`)
   await expect(page.getByText('No sealed record yet')).toBeVisible()
+})
+
+test('from nothing to a reviewed certificate, by the screen alone', async ({ page }) => {
+  test.setTimeout(240_000)
+  await fromNothing(page, `http://127.0.0.1:${port}`)
+})
+
+test('two thousand instruments from a list, thirty-seven of them wrong: mended, taken, and repeated in vain', async ({
+  page,
+}) => {
+  test.setTimeout(240_000)
+  await importTwoThousand(page, `http://127.0.0.1:${port}`)
 })
 
 test('a database killed while it runs is started again by itself', async () => {

@@ -10,6 +10,7 @@ import { DEMO_PASSWORD } from '../../src/schema/demo'
 import type { Reference } from '../../src/schema/reference'
 import { NewAdjustment } from '../../src/schema/run'
 import type { RunView } from '../../src/schema/runView'
+import { SiteForm } from '../../src/schema/site'
 import { StartRun } from '../../src/schema/startRun'
 import { hashPassword } from '../../src/server/auth/password'
 import { pool, type Queryable, transaction } from '../../src/server/database'
@@ -53,7 +54,7 @@ export async function loadDemo(now: Date): Promise<{ instruments: number; runs: 
   await transaction(async (db) => {
     for (const person of DEMO_PEOPLE) await insertPerson(db, { ...person, passwordHash })
     await insertSite(db, {
-      ...DEMO_SITE,
+      ...SiteForm.parse(DEMO_SITE),
       id: crypto.randomUUID(),
       at: subMonths(now, HISTORY_MONTHS + 1),
       personId: TAVI.id,

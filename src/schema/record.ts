@@ -75,6 +75,8 @@ export const SealedRecord = z.strictObject({
   site: z.string(),
   /** Address and method of the place that issues it; records from before they were asked for have none. */
   issuer: z.strictObject({ address: z.string(), method: z.string() }).optional(),
+  /** By the site’s format; records from before have their sequence. */
+  certificateNumber: z.string().optional(),
   /** What was assumed or left out of the uncertainty, in words. */
   assumptions: z.array(z.string()).optional(),
   run: z.strictObject({ id: z.uuid(), startedAt: time, startedBy: z.string(), stage: z.enum(STAGES) }),

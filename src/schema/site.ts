@@ -1,9 +1,27 @@
 import { z } from 'zod'
+import { isCertificateFormat } from '@/core/format/certificateNumber'
+import { RUN_RULE_IDS } from '@/core/run/plan/decisionRule'
+import { PressureUnitId } from './errorLimit'
 
 /** The method where a site names none of its own. */
 export const USUAL_METHOD = 'Comparison with a reference at stated points'
 
-/** Who issues the certificates: asked of the first administrator, changed by an administrator. */
+/** What certificates are printed on. */
+export const PAPERS = { a4: 'A4', letter: 'US letter' } as const
+export type Paper = keyof typeof PAPERS
+const PAPER_IDS = Object.keys(PAPERS) as Paper[] // keys of a const object
+
+/** Whether this machine knows a zone of the IANA database by a name. */
+export function isTimeZone(name: string): boolean {
+  try {
+    new Intl.DateTimeFormat('en', { timeZone: name })
+    return true
+  } catch {
+    return false
+  }
+}
+
+/** Who issues the certificates, and what holds for everybody: asked of the first administrator, changed by an administrator. */
 export const SiteForm = z.object({
   name: z
     .string()
@@ -21,5 +39,21 @@ export const SiteForm = z.object({
     .max(200, { error: 'has more than 200 characters: shorten it' })
     .default('')
     .transform((typed) => typed || USUAL_METHOD),
+  /** Empty: that of the machine. */
+  timeZone: z
+    .string()
+    .trim()
+    .max(60, { error: 'has more than 60 characters' })
+    .refine((name) => name === '' || isTimeZone(name), { error: 'is no time zone: choose one from the list' })
+    .default(''),
+  pressureUnit: PressureUnitId.default('kPa'),
+  paper: z.enum(PAPER_IDS, { error: 'is none of the papers: choose one' }).default('a4'),
+  decisionRule: z.enum(RUN_RULE_IDS, { error: 'is no rule Barys knows: choose one' }).default('simple-acceptance'),
+  certificateNumber: z
+    .string()
+    .trim()
+    .max(40, { error: 'has more than 40 characters: shorten it' })
+    .refine(isCertificateFormat, { error: 'numbers nothing: it needs {number}, and may have {year}' })
+    .default('{number}'),
 })
 export type SiteForm = z.infer<typeof SiteForm>

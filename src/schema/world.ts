@@ -154,6 +154,8 @@ export const World = z.strictObject({
     .optional(), // keys of a const object
   /** Calendar date the work began on, from which the drift of references counts. */
   day: z.string().optional(),
+  /** Zone of the site, by which dates are told; records from before it was kept have none. */
+  timeZone: z.string().optional(),
   /** How the instrument looked when it was taken up. */
   itemCondition: z.string().optional(),
   /** References used though they do not fit, with what is amiss, why, and who let them. */

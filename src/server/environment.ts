@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { isTimeZone } from '@/schema/site'
 import packageJson from '../../package.json' with { type: 'json' }
 
 const Environment = z.object({
@@ -15,15 +16,6 @@ const Environment = z.object({
     .transform((address) => new URL(address))
     .optional(),
 })
-
-function isTimeZone(name: string): boolean {
-  try {
-    new Intl.DateTimeFormat('en', { timeZone: name })
-    return true
-  } catch {
-    return false
-  }
-}
 
 let read: z.infer<typeof Environment> | undefined
 

@@ -5,6 +5,7 @@ import type { WorkList } from '../../src/core/run/work/workStep'
 import { withReading } from '../../src/plans/runProgress'
 import { Configuration } from '../../src/schema/configuration'
 import type { RunView } from '../../src/schema/runView'
+import { SiteForm } from '../../src/schema/site'
 import type { StartRun } from '../../src/schema/startRun'
 import type { PressureStandard, Standard, World } from '../../src/schema/world'
 import { hashPassword } from '../../src/server/auth/password'
@@ -104,7 +105,7 @@ export const BENCH_PASSWORD = 'bench and brass'
 export async function peopleAndReferences(): Promise<void> {
   const passwordHash = await hashPassword(BENCH_PASSWORD)
   for (const each of [ANNA, BEN, RITA]) await insertPerson(pool(), { ...each, passwordHash })
-  await insertSite(pool(), { ...BENCH_SITE, id: randomUUID(), at: NOW, personId: ANNA.id })
+  await insertSite(pool(), { ...SiteForm.parse(BENCH_SITE), id: randomUUID(), at: NOW, personId: ANNA.id })
   for (const each of [PUMP, OTHER_PUMP, METER]) await ownStandard(pool(), each)
 }
 

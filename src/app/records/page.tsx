@@ -2,8 +2,8 @@ import type { Metadata } from 'next'
 import { calendarDate } from '@/core/format/formatTime'
 import { mayDo } from '@/schema/roles'
 import { signedIn } from '@/server/currentPerson'
-import { environment } from '@/server/environment'
 import { records } from '@/server/services/lookUps'
+import { siteTimeZone } from '@/server/services/site'
 import { RecordList } from '@/ui/records/RecordList'
 
 export const metadata: Metadata = { title: 'Records' }
@@ -11,7 +11,7 @@ export const metadata: Metadata = { title: 'Records' }
 /** Every sealed record, newest first. */
 export default async function RecordsPage() {
   const person = await signedIn('/records')
-  const { BARYS_TIME_ZONE: timeZone } = environment()
+  const timeZone = await siteTimeZone()
   const results = await records()
   const rows = results.map((result) => ({
     id: result.sequence,

@@ -8,8 +8,8 @@ import { certificatesOfRange } from '@/plans/standardsOf'
 import type { Reference, ReferenceRange } from '@/schema/reference'
 import { mayDo } from '@/schema/roles'
 import { signedIn } from '@/server/currentPerson'
-import { environment } from '@/server/environment'
 import { ownedReferences } from '@/server/services/lookUps'
+import { siteTimeZone } from '@/server/services/site'
 import { CapsuleShelf } from '@/ui/desks/CapsuleShelf'
 import { DataTable } from '@/ui/parts/DataTable'
 import { LinkButton } from '@/ui/parts/LinkButton'
@@ -23,7 +23,7 @@ export const metadata: Metadata = { title: 'References' }
 export default async function ReferencesPage() {
   const person = await signedIn('/references')
   const { references, capsules } = await ownedReferences()
-  const today = calendarDate(new Date(), environment().BARYS_TIME_ZONE)
+  const today = calendarDate(new Date(), await siteTimeZone())
   const mayKeep = mayDo(person.role, 'keep references')
   return (
     <div className="page stack">

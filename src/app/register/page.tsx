@@ -1,7 +1,8 @@
 import type { Metadata } from 'next'
 import { signedIn } from '@/server/currentPerson'
 import { instruments } from '@/server/services/lookUps'
-import { EMPTY_INSTRUMENT, valuesLike } from '@/ui/instrument/formValues'
+import { siteSettings } from '@/server/services/site'
+import { emptyInstrument, valuesLike } from '@/ui/instrument/formValues'
 import { InstrumentForm } from '@/ui/instrument/InstrumentForm'
 
 export const metadata: Metadata = { title: 'Register an instrument' }
@@ -21,7 +22,7 @@ export default async function RegisterPage({ searchParams }: { searchParams: Pro
       )}
       <InstrumentForm
         purpose={{ kind: 'register' }}
-        initial={model ? valuesLike(model.configuration) : EMPTY_INSTRUMENT}
+        initial={model ? valuesLike(model.configuration) : emptyInstrument((await siteSettings()).pressureUnit)}
         areas={areas}
       />
     </div>

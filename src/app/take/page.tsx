@@ -1,7 +1,7 @@
 import type { Metadata } from 'next'
 import { mayDo } from '@/schema/roles'
 import { signedIn } from '@/server/currentPerson'
-import { environment } from '@/server/environment'
+import { siteTimeZone } from '@/server/services/site'
 import { takeWithYou } from '@/server/services/takeWithYou'
 import { TakeDesk } from '@/ui/take/TakeDesk'
 
@@ -16,11 +16,5 @@ export default async function TakePage({ searchParams }: { searchParams: Promise
     .map((tag) => tag.trim())
     .filter((tag) => tag !== '')
   const jobs = await takeWithYou(wanted, new Date())
-  return (
-    <TakeDesk
-      jobs={jobs}
-      timeZone={environment().BARYS_TIME_ZONE}
-      mayNote={mayDo(person.role, 'change the register')}
-    />
-  )
+  return <TakeDesk jobs={jobs} timeZone={await siteTimeZone()} mayNote={mayDo(person.role, 'change the register')} />
 }

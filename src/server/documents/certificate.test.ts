@@ -3,16 +3,21 @@ import { beforeAll, describe, expect, test } from 'vitest'
 import { pdfText } from '../../../e2e/pdfText'
 import { recordForDocument } from '../../../tests/support/recordForDocument'
 import { certificatePdf } from './certificate'
-import type { Standing } from './certificateSource'
+import type { CertificateSource, Standing } from './certificateSource'
 import { fontFor } from './fonts'
 
 const UNREVIEWED: Standing = { reviews: [], supersededBy: null, printedAt: '2026-11-20T12:00:00.000Z' }
-const made = async (record: ReturnType<typeof recordForDocument>, standing?: Standing) =>
+const made = async (
+  record: ReturnType<typeof recordForDocument>,
+  standing?: Standing,
+  paper: CertificateSource['paper'] = 'a4',
+) =>
   pdfText(
     await certificatePdf({
       record,
       hash: 'ab'.repeat(32),
       timeZone: 'Europe/Prague',
+      paper,
       standing: standing ?? UNREVIEWED,
     }),
   )
@@ -44,6 +49,14 @@ describe('what a certificate must contain: ISO/IEC 17025:2017, 7.8.2.1 (list fro
     for (let page = 1; page <= pages; page++) expect(text).toContain(`page ${page} of ${pages}`)
     expect(text.match(/Record 7 · X-100/g)).toHaveLength(pages)
   })
+})
+
+test('numbered by the site’s format, and on the site’s paper', async () => {
+  const record = { ...recordForDocument(), certificateNumber: 'BL-2026-00007' }
+  const { text, size } = await made(record, UNREVIEWED, 'letter')
+  expect(text).toContain('no. BL-2026-00007')
+  expect(size).toEqual([612, 792]) // 8½ by 11 inches at 72 points
+  expect((await made(record)).size.map(Math.round)).toEqual([595, 842]) // 210 by 297 mm
 })
 
 describe('hard cases', () => {

@@ -15,21 +15,21 @@ import { exchanges } from './certificateTaking'
 import { corrections, loopCheck, outOfService, pauses, terminals } from './certificateWork'
 import { drawChart } from './drawChart'
 import { registerFonts } from './fonts'
-import { CONTENT_WIDTH, heading, numberPages, PAGE } from './page'
+import { contentWidth, heading, MARGINS, numberPages, PAPER_SIZES } from './page'
 import { pdfBuffer } from './pdfBuffer'
 
-/** The certificate of a sealed record as PDF, A4, fonts embedded. The same record always gives the same content. */
+/** The certificate of a sealed record as PDF, fonts embedded. The same record always gives the same content. */
 export function certificatePdf(source: CertificateSource): Promise<Buffer> {
   const { record, hash } = source
   const warning = standingWords(source.standing)
   const { tag } = record.world.instrument
   const doc = new PDFDocument({
-    size: 'A4',
-    margins: PAGE,
+    size: PAPER_SIZES[source.paper],
+    margins: MARGINS,
     bufferPages: true,
     lang: 'en',
     info: {
-      Title: `Calibration certificate ${record.sequence}: ${tag}`,
+      Title: `Calibration certificate ${record.certificateNumber ?? record.sequence}: ${tag}`,
       Author: record.site,
       Subject: `As found and as left of ${tag}`,
       CreationDate: new Date(source.standing.printedAt),
@@ -73,7 +73,7 @@ function picture(doc: Doc, record: SealedRecord): void {
     ],
   }
   const { y } = doc
-  drawChart(doc, (style) => errorCorridor(corridor, style), { x: PAGE.left, y, width: CONTENT_WIDTH, height })
-  doc.x = PAGE.left
+  drawChart(doc, (style) => errorCorridor(corridor, style), { x: MARGINS.left, y, width: contentWidth(doc), height })
+  doc.x = MARGINS.left
   doc.y = y + height + 2
 }

@@ -11,7 +11,7 @@ import { transferWords } from '@/words/transferWords'
 import { rangeText, unitWithKind } from '../services/beam'
 import type { CertificateSource, Doc } from './certificateSource'
 import { displayWords, planWords } from './certificateWords'
-import { facts, heading, PAGE, paragraph } from './page'
+import { facts, heading, MARGINS, paragraph } from './page'
 
 /** What it is, its number, and who issues it. */
 export function title(doc: Doc, { record }: CertificateSource): void {
@@ -19,14 +19,18 @@ export function title(doc: Doc, { record }: CertificateSource): void {
     .font('bold')
     .fontSize(17)
     .fillColor(LIGHT.ink)
-    .text('Calibration certificate', PAGE.left, PAGE.top, { continued: true })
-  doc.font('text').fontSize(11).fillColor(LIGHT.soft).text(`   no. ${record.sequence}`)
-  doc.y = PAGE.top + 24
+    .text('Calibration certificate', MARGINS.left, MARGINS.top, { continued: true })
+  doc
+    .font('text')
+    .fontSize(11)
+    .fillColor(LIGHT.soft)
+    .text(`   no. ${record.certificateNumber ?? record.sequence}`)
+  doc.y = MARGINS.top + 24
   paragraph(doc, record.site, { size: 10.5 })
   if (record.issuer) paragraph(doc, record.issuer.address, { size: 9 })
   doc
-    .moveTo(PAGE.left, doc.y + 5)
-    .lineTo(PAGE.width - PAGE.right, doc.y + 5)
+    .moveTo(MARGINS.left, doc.y + 5)
+    .lineTo(doc.page.width - MARGINS.right, doc.y + 5)
     .lineWidth(1.5)
     .stroke(LIGHT.brass)
   doc.moveDown(0.6)

@@ -1,11 +1,13 @@
 import type { SealedRecord } from '@/schema/record'
 import type { Review } from '@/schema/review'
+import type { Paper } from '@/schema/site'
 
 /** What a certificate is made from: the sealed record, its hash, and the zone its times are shown in. */
 export type CertificateSource = {
   readonly record: SealedRecord
   readonly hash: string
   readonly timeZone: string
+  readonly paper: Paper
   readonly standing: Standing
 }
 

@@ -1,22 +1,26 @@
 import { LIGHT } from '@/pictures/palette'
+import type { Paper } from '@/schema/site'
 import { fontFor } from './fonts'
 
-/** A4 in points, with margins. */
-export const PAGE = { width: 595.28, height: 841.89, left: 46, right: 46, top: 46, bottom: 62 } as const
-export const CONTENT_WIDTH = PAGE.width - PAGE.left - PAGE.right
+/** What a paper is called in a document. */
+export const PAPER_SIZES: Record<Paper, string> = { a4: 'A4', letter: 'LETTER' }
+/** Margins of every page, in points; its size is that of its paper. */
+export const MARGINS = { left: 46, right: 46, top: 46, bottom: 62 } as const
+/** How wide what stands on a page may be. */
+export const contentWidth = (doc: Doc): number => doc.page.width - MARGINS.left - MARGINS.right
 
 type Doc = PDFKit.PDFDocument
 
 /** Begins a new page unless this much height is left. */
 export function ensureRoom(doc: Doc, height: number): void {
-  if (doc.y + height > PAGE.height - PAGE.bottom) doc.addPage()
+  if (doc.y + height > doc.page.height - MARGINS.bottom) doc.addPage()
 }
 
 /** A section heading. Keeps some of what follows on its page. */
 export function heading(doc: Doc, words: string, room = 60): void {
   ensureRoom(doc, room)
   doc.moveDown(0.7)
-  doc.font('bold').fontSize(10.5).fillColor(LIGHT.ink).text(words, PAGE.left, doc.y)
+  doc.font('bold').fontSize(10.5).fillColor(LIGHT.ink).text(words, MARGINS.left, doc.y)
   doc.moveDown(0.25)
 }
 
@@ -24,11 +28,11 @@ export function heading(doc: Doc, words: string, room = 60): void {
 export function paragraph(
   doc: Doc,
   words: string,
-  { isBold = false, size = 9, width = CONTENT_WIDTH }: { isBold?: boolean; size?: number; width?: number } = {},
+  { isBold = false, size = 9, width = contentWidth(doc) }: { isBold?: boolean; size?: number; width?: number } = {},
 ): void {
   doc.font(fontFor(words, isBold)).fontSize(size).fillColor(LIGHT.ink)
   ensureRoom(doc, doc.heightOfString(words, { width }))
-  doc.text(words, PAGE.left, doc.y, { width })
+  doc.text(words, MARGINS.left, doc.y, { width })
 }
 
 /** Name and value in two columns, two pairs a line where both are short. */
@@ -36,17 +40,17 @@ export function facts(doc: Doc, pairs: readonly (readonly [name: string, value: 
   const nameWidth = 104
   for (const [name, value] of pairs) {
     doc.font(fontFor(value)).fontSize(9)
-    const height = doc.heightOfString(value, { width: CONTENT_WIDTH - nameWidth })
+    const height = doc.heightOfString(value, { width: contentWidth(doc) - nameWidth })
     ensureRoom(doc, height)
     const y = doc.y
-    doc.font(fontFor(name)).fillColor(LIGHT.soft).text(name, PAGE.left, y, { width: nameWidth })
+    doc.font(fontFor(name)).fillColor(LIGHT.soft).text(name, MARGINS.left, y, { width: nameWidth })
     doc
       .font(fontFor(value))
       .fillColor(LIGHT.ink)
-      .text(value, PAGE.left + nameWidth, y, { width: CONTENT_WIDTH - nameWidth, features: ['tnum'] })
+      .text(value, MARGINS.left + nameWidth, y, { width: contentWidth(doc) - nameWidth, features: ['tnum'] })
     doc.y = y + height + 1.5
   }
-  doc.x = PAGE.left
+  doc.x = MARGINS.left
 }
 
 /** Column of a table: heading, width as a share of the content, and where its text stands. */
@@ -65,9 +69,9 @@ export function table(doc: Doc, columns: readonly Column[], rows: readonly (read
   })
   doc.fontSize(bodySize)
   doc.table({
-    position: { x: PAGE.left, y: doc.y },
-    maxWidth: CONTENT_WIDTH,
-    columnStyles: columns.map(({ share }) => ({ width: (share / total) * CONTENT_WIDTH })),
+    position: { x: MARGINS.left, y: doc.y },
+    maxWidth: contentWidth(doc),
+    columnStyles: columns.map(({ share }) => ({ width: (share / total) * contentWidth(doc) })),
     defaultStyle: {
       border: [0, 0, 0.5, 0],
       borderColor: LIGHT.rule,
@@ -78,7 +82,7 @@ export function table(doc: Doc, columns: readonly Column[], rows: readonly (read
       ...rows.map((row) => row.map((text, index) => cell(text, columns[index]?.align ?? 'left', false))),
     ],
   })
-  doc.x = PAGE.left
+  doc.x = MARGINS.left
 }
 
 /** Footer of every page, once all pages are there: what it is, page x of y, and at the head what is to be known first. */
@@ -92,17 +96,19 @@ export function numberPages(doc: Doc, words: string, warning: string | null = nu
         .font('bold')
         .fontSize(9)
         .fillColor(LIGHT.clay)
-        .text(warning, PAGE.left, 24, { width: CONTENT_WIDTH, align: 'right', lineBreak: false })
-    const y = PAGE.height - 40
+        .text(warning, MARGINS.left, 24, { width: contentWidth(doc), align: 'right', lineBreak: false })
+    const y = doc.page.height - 40
     doc
-      .moveTo(PAGE.left, y - 6)
-      .lineTo(PAGE.width - PAGE.right, y - 6)
+      .moveTo(MARGINS.left, y - 6)
+      .lineTo(doc.page.width - MARGINS.right, y - 6)
       .lineWidth(0.5)
       .stroke(LIGHT.rule)
     doc.font(fontFor(words)).fontSize(7.5).fillColor(LIGHT.soft)
-    doc.text(words, PAGE.left, y, { width: CONTENT_WIDTH - 70, lineBreak: true })
-    doc
-      .font('text')
-      .text(`page ${index + 1} of ${count}`, PAGE.left, y, { width: CONTENT_WIDTH, align: 'right', lineBreak: false })
+    doc.text(words, MARGINS.left, y, { width: contentWidth(doc) - 70, lineBreak: true })
+    doc.font('text').text(`page ${index + 1} of ${count}`, MARGINS.left, y, {
+      width: contentWidth(doc),
+      align: 'right',
+      lineBreak: false,
+    })
   }
 }

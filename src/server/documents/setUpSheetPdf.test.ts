@@ -25,7 +25,7 @@ const instrument = {
 const sheet = async (change: object) => {
   const setUp = { ...wantedOf(configuration), urv: 60, dampingSeconds: 0.8, ...change }
   const saved = { desk: 'set-up' as const, setUp, savedAt: '2026-11-20T09:00:00.000Z', savedBy: 'Anna Test' }
-  const pdf = await setUpSheetPdf({ instrument, saved, origin: 'http://x.example', timeZone: 'UTC' })
+  const pdf = await setUpSheetPdf({ instrument, saved, origin: 'http://x.example', timeZone: 'UTC', paper: 'a4' })
   return { ...(await pdfText(pdf)), items: setUpPlan(configuration, setUp).items }
 }
 

@@ -6,10 +6,11 @@ import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import { LIGHT } from '@/pictures/palette'
 import { setUpPlan } from '@/plans/setUpPlan'
 import type { SavedDesk } from '@/schema/desks'
+import type { Paper } from '@/schema/site'
 import type { ConfiguredInstrument } from '../sql/instrument'
 import { drawCode } from './drawCode'
 import { registerFonts } from './fonts'
-import { CONTENT_WIDTH, heading, numberPages, PAGE, paragraph, table } from './page'
+import { contentWidth, heading, MARGINS, numberPages, PAPER_SIZES, paragraph, table } from './page'
 import { pdfBuffer } from './pdfBuffer'
 
 type SheetSource = {
@@ -18,6 +19,7 @@ type SheetSource = {
   /** Where the code leads: our own address. */
   readonly origin: string
   readonly timeZone: string
+  readonly paper: Paper
 }
 
 const CODE_SIZE = 78
@@ -26,8 +28,8 @@ const CODE_SIZE = 78
 export function setUpSheetPdf(source: SheetSource): Promise<Buffer> {
   const { instrument } = source
   const doc = new PDFDocument({
-    size: 'A4',
-    margins: { top: PAGE.top, bottom: PAGE.bottom, left: PAGE.left, right: PAGE.right },
+    size: PAPER_SIZES[source.paper],
+    margins: MARGINS,
     bufferPages: true,
     info: { Title: `Set-up sheet ${instrument.tag}`, Subject: `from version ${instrument.version}` },
     lang: 'en',
@@ -40,8 +42,8 @@ function drawSheet(doc: PDFKit.PDFDocument, { instrument, saved, origin, timeZon
   const { tag, configuration, version } = instrument
   const plan = setUpPlan(configuration, saved.setUp)
   const unit = pressureUnitLabel(saved.setUp.unit)
-  doc.font('bold').fontSize(17).fillColor(LIGHT.ink).text(`Set-up sheet ${tag}`, PAGE.left, PAGE.top)
-  const width = CONTENT_WIDTH - CODE_SIZE - 12
+  doc.font('bold').fontSize(17).fillColor(LIGHT.ink).text(`Set-up sheet ${tag}`, MARGINS.left, MARGINS.top)
+  const width = contentWidth(doc) - CODE_SIZE - 12
   paragraph(doc, configuration.description, { size: 10.5, width })
   paragraph(
     doc,
@@ -49,11 +51,11 @@ function drawSheet(doc: PDFKit.PDFDocument, { instrument, saved, origin, timeZon
     { width },
   )
   drawCode(doc, `${origin}/instruments/${encodeURIComponent(tag)}/set-up`, {
-    x: PAGE.width - PAGE.right - CODE_SIZE,
-    y: PAGE.top - 8,
+    x: doc.page.width - MARGINS.right - CODE_SIZE,
+    y: MARGINS.top - 8,
     size: CODE_SIZE,
   })
-  doc.y = Math.max(doc.y, PAGE.top + CODE_SIZE)
+  doc.y = Math.max(doc.y, MARGINS.top + CODE_SIZE)
   for (const words of [...plan.objections, ...plan.notes]) paragraph(doc, words, { isBold: true })
   heading(doc, 'Key in, in this order')
   const head = (name: string, share: number) => ({ head: name, share, align: 'left' as const })

@@ -6,21 +6,20 @@ import type { ReferenceOffer, ReferenceOffers } from '@/plans/offers'
 import { outputOfferFor, referenceOffers } from '@/plans/referenceOffers'
 import type { DaySheet, DueJob, ReadinessNote } from '@/schema/daySheet'
 import { pool } from '../database'
-import { environment } from '../environment'
 import { type OpenProgress, selectDueDates, selectOpenProgress } from '../sql/dueInstrument'
 import { type ConfiguredInstrument, selectInstruments } from '../sql/instrument'
 import { selectOpenRuns } from '../sql/run'
 import { type SealedResult, selectResults } from '../sql/seal'
 import { beamOf, rangeText } from './beam'
 import { loadStandards } from './ownedStandards'
-import { siteName } from './site'
+import { siteName, siteTimeZone } from './site'
 
 type Last = SealedResult | undefined
 
 /** Everything that is due, soonest first, with what is needed to start. */
 export async function daySheet(now: Date): Promise<DaySheet> {
   const db = pool()
-  const { BARYS_TIME_ZONE: timeZone } = environment()
+  const timeZone = await siteTimeZone()
   const today = calendarDate(now, timeZone)
   const [instruments, due, results, standards, runs, progress] = await Promise.all([
     selectInstruments(db),

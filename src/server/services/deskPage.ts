@@ -1,6 +1,5 @@
 import { calendarDate } from '@/core/format/formatTime'
 import { pool } from '../database'
-import { environment } from '../environment'
 import { NotFound } from '../refusals'
 import { selectCapsules } from '../sql/capsule'
 import { selectNewestSetUps } from '../sql/deskSetUp'
@@ -8,6 +7,7 @@ import { selectHotOffset } from '../sql/hotOffset'
 import { selectInstrument } from '../sql/instrument'
 import { selectOpenRun } from '../sql/run'
 import { loadStandards } from './ownedStandards'
+import { siteTimeZone } from './site'
 
 /**
  * What every desk of an instrument starts from.
@@ -18,7 +18,7 @@ export async function deskPage(tag: string, now: Date) {
   const db = pool()
   const instrument = await selectInstrument(db, { tag })
   if (!instrument) throw new NotFound('tag', `no instrument is registered as ${tag}`, 'find it in the list')
-  const { BARYS_TIME_ZONE: timeZone } = environment()
+  const timeZone = await siteTimeZone()
   const today = calendarDate(now, timeZone)
   const [saved, capsules, standards, openRun, hotOffset] = await Promise.all([
     selectNewestSetUps(db, instrument.id),

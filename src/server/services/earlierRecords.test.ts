@@ -48,7 +48,13 @@ describe.each(versions)('records of %s', (file) => {
     const standing = { reviews: [], supersededBy: null, printedAt: '2026-11-28T08:00:00.000Z' }
     for (const { hash, record } of records.slice(0, 2)) {
       const { text } = await pdfText(
-        await certificatePdf({ record: SealedRecord.parse(JSON.parse(record)), hash, timeZone: 'UTC', standing }),
+        await certificatePdf({
+          record: SealedRecord.parse(JSON.parse(record)),
+          hash,
+          timeZone: 'UTC',
+          paper: 'a4',
+          standing,
+        }),
       )
       expect(text).toContain(JSON.parse(record).world.instrument.tag)
       expect(text).not.toMatch(/NaN|undefined|null|Infinity/)

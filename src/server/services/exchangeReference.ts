@@ -7,13 +7,13 @@ import type { NewExchange } from '@/schema/run'
 import type { RunView } from '@/schema/runView'
 import type { Standard } from '@/schema/world'
 import { transaction } from '../database'
-import { environment } from '../environment'
 import { insertExchange } from '../sql/referenceExchange'
 import type { Actor } from './actor'
 import { loadRun } from './loadRun'
 import { takeOpenRun } from './openRun'
 import { standardToUse } from './ownedStandards'
 import { isRepeated, refuseForeignId } from './repeated'
+import { siteTimeZone } from './site'
 import { forgetRun } from './worldAndStep'
 
 /**
@@ -29,7 +29,7 @@ export async function exchangeReference(runId: string, sent: NewExchange, { pers
     if (known && isRepeated({ ...known, standardId: known.standard.id }, sent, ['replaces', 'standardId', 'reason']))
       return run
     if (run.world.amends) throw new Refusal('run', 'an amendment corrects what was recorded', 'exchange nothing in it')
-    const day = calendarDate(now, environment().BARYS_TIME_ZONE)
+    const day = calendarDate(now, await siteTimeZone(db))
     const standard = await standardToUse(db, { rangeId: sent.standardId, day, field: 'standardId' })
     const { exchange, old } = planned(run, sent, { standard, at: now.toISOString() })
     const after = worldAt(run.world, [...(run.exchanges ?? []), exchange])

@@ -8,11 +8,12 @@ import { scaledItems } from '@/plans/scaledItems'
 import { setUpPlan } from '@/plans/setUpPlan'
 import { DESKS, type Desk, type SavedDesks } from '@/schema/desks'
 import { pool } from '../database'
-import { environment, SOFTWARE_VERSION } from '../environment'
+import { SOFTWARE_VERSION } from '../environment'
 import { NotFound } from '../refusals'
 import { selectCapsules } from '../sql/capsule'
 import { selectNewestSetUps } from '../sql/deskSetUp'
 import { type ConfiguredInstrument, selectInstrument } from '../sql/instrument'
+import { siteTimeZone } from './site'
 import { transmitterInLoop } from './transmitterInLoop'
 
 /**
@@ -53,10 +54,7 @@ async function comesTo(desk: Desk, saved: SavedDesks, instrument: ConfiguredInst
     case 'flow':
       return saved.flow && flowDesk(saved.flow.setUp, instrument.configuration.signal)
     case 'loop':
-      return (
-        saved.loop &&
-        loopCard(saved.loop.setUp, await transmitterInLoop(pool(), instrument, environment().BARYS_TIME_ZONE))
-      )
+      return saved.loop && loopCard(saved.loop.setUp, await transmitterInLoop(pool(), instrument, await siteTimeZone()))
     case 'set-up':
       return saved['set-up'] && setUpPlan(instrument.configuration, saved['set-up'].setUp)
     default:

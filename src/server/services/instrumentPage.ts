@@ -2,7 +2,6 @@ import { calendarDate, daysBetween } from '@/core/format/formatTime'
 import { referenceOffers } from '@/plans/referenceOffers'
 import { SealedRecord } from '@/schema/record'
 import { pool } from '../database'
-import { environment } from '../environment'
 import { NotFound } from '../refusals'
 import { selectNewestSetUps } from '../sql/deskSetUp'
 import { selectDueDates } from '../sql/dueInstrument'
@@ -11,6 +10,7 @@ import { selectRangeChanges } from '../sql/rangeChange'
 import { selectAbandonedRuns, selectOpenRun } from '../sql/run'
 import { selectResultsOf, selectSeal } from '../sql/seal'
 import { loadStandards } from './ownedStandards'
+import { siteTimeZone } from './site'
 
 /**
  * Everything the instrument page shows.
@@ -19,7 +19,7 @@ import { loadStandards } from './ownedStandards'
  */
 export async function instrumentPage(tag: string, now: Date) {
   const db = pool()
-  const { BARYS_TIME_ZONE: timeZone } = environment()
+  const timeZone = await siteTimeZone()
   const instrument = await selectInstrument(db, { tag })
   if (!instrument) throw new NotFound('tag', `no instrument is registered as ${tag}`, 'find it in the list')
   const today = calendarDate(now, timeZone)

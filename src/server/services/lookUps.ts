@@ -1,6 +1,6 @@
 import { pool } from '../database'
-import { environment } from '../environment'
 import { NotFound } from '../refusals'
+import { selectBeginnings } from '../sql/beginnings'
 import { selectCapsules } from '../sql/capsule'
 import { selectNewestSetUps } from '../sql/deskSetUp'
 import { selectDueDates } from '../sql/dueInstrument'
@@ -10,6 +10,7 @@ import { ping } from '../sql/ping'
 import { selectReferences } from '../sql/reference'
 import { selectAmendmentOf, selectResults, selectSealOfRun } from '../sql/seal'
 import { loadStandards } from './ownedStandards'
+import { siteTimeZone } from './site'
 
 /** What pages and routes look up and show as it is; whatever takes more than a look has a service of its own. */
 
@@ -19,12 +20,15 @@ export async function ownedReferences() {
   return { references, capsules }
 }
 
+/** How far the plant has come since its first start. */
+export const beginnings = () => selectBeginnings(pool())
+
 /** Every range of a reference that could be chosen on a day, `YYYY-MM-DD`. */
 export const standardsOnDay = async (day: string) => (await loadStandards(pool(), day)).map(({ standard }) => standard)
 
 /** Every instrument with its present configuration, and when each is due. */
-export const instrumentsWithDueDates = () =>
-  Promise.all([selectInstruments(pool()), selectDueDates(pool(), environment().BARYS_TIME_ZONE)])
+export const instrumentsWithDueDates = async () =>
+  Promise.all([selectInstruments(pool()), selectDueDates(pool(), await siteTimeZone())])
 
 /** Every instrument with its present configuration. */
 export const instruments = () => selectInstruments(pool())

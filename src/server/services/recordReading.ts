@@ -13,13 +13,13 @@ import type { NewReading } from '@/schema/run'
 import type { AcceptedReading, RunView } from '@/schema/runView'
 import type { World } from '@/schema/world'
 import { pool, transaction } from '../database'
-import { environment } from '../environment'
 import { Conflict } from '../refusals'
 import { insertEvent } from '../sql/event'
 import { insertFirstReading, insertReading } from '../sql/reading'
 import type { Actor } from './actor'
 import { takeOpenRun } from './openRun'
 import { isRepeated, refuseForeignId } from './repeated'
+import { zoneOf } from './site'
 import { worldAndStep } from './worldAndStep'
 
 /**
@@ -87,7 +87,7 @@ function refuseUnfitReferences(
   percent: number,
   { reading, now }: { reading: NewReading; now: Date },
 ): void {
-  const day = world.amends ? null : calendarDate(now, environment().BARYS_TIME_ZONE)
+  const day = world.amends ? null : calendarDate(now, zoneOf(world))
   const unfit = unfitReading({ percent, applied: reading.applied, output: reading.output }, world, day)
   if (unfit) throw new Refusal(unfit.field, unfit.words, unfit.remedy)
 }

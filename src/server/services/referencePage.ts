@@ -6,9 +6,9 @@ import { isTransmitted, SIGNALS } from '@/core/signal/signal'
 import { standardsOf } from '@/plans/standardsOf'
 import type { Standard } from '@/schema/world'
 import { pool } from '../database'
-import { environment } from '../environment'
 import { type ConfiguredInstrument, selectInstruments } from '../sql/instrument'
 import { referenceByCode } from './references'
+import { siteTimeZone } from './site'
 
 /** Beside more of them a picture is not looked at. */
 const MOST_BESIDE = 60
@@ -20,7 +20,7 @@ const MOST_BESIDE = 60
  */
 export async function referencePage(code: string, now: Date) {
   const reference = await referenceByCode(code)
-  const today = calendarDate(now, environment().BARYS_TIME_ZONE)
+  const today = calendarDate(now, await siteTimeZone())
   const instruments = await selectInstruments(pool())
   return {
     reference,

@@ -3,13 +3,13 @@ import { convertPressure } from '@/core/units/pressureUnit'
 import { whereIssues } from '@/plans/ownedStandard'
 import type { PressureStandard } from '@/schema/world'
 import { pool } from '../database'
-import { environment } from '../environment'
 import { selectDraft, selectRunMark } from '../sql/runPresence'
 import { selectResultsOf } from '../sql/seal'
 import { beamOf } from './beam'
 import { sealedRecordAt } from './instrumentPage'
 import { loadRun } from './loadRun'
 import { loadStandards } from './ownedStandards'
+import { siteTimeZone } from './site'
 
 /**
  * Everything the run page shows: the run, its beam, the as-left curve of the calibration before, if that was made on the
@@ -30,7 +30,7 @@ export async function runPage(id: string, personId: string, now: Date) {
     mark: mark ?? '',
     beam: beamOf(configuration, farthest),
     earlier: await earlierCurve(instrument.id, configuration),
-    standards: (await loadStandards(pool(), calendarDate(now, environment().BARYS_TIME_ZONE)))
+    standards: (await loadStandards(pool(), calendarDate(now, await siteTimeZone())))
       .filter(({ where }) => !whereIssues(where).some(({ isUnfit }) => isUnfit))
       .map(({ standard }) => standard),
     draft: await selectDraft(pool(), id, personId),
@@ -44,5 +44,5 @@ async function earlierCurve(instrumentId: string, range: { lrv: number; urv: num
   const before = record.world.configuration
   if (before.lrv !== range.lrv || before.urv !== range.urv || before.unit !== range.unit) return null
   const points = record.results.at(-1)?.points.filter((point) => point.direction === 'rising') ?? []
-  return { label: `as left, ${formatDate(calendarDate(last.sealedAt, environment().BARYS_TIME_ZONE))}`, points }
+  return { label: `as left, ${formatDate(calendarDate(last.sealedAt, await siteTimeZone()))}`, points }
 }

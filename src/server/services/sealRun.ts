@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import type { RoundAnalysis } from '@/core/analysis/roundAnalysis'
 import { shareOfLimit } from '@/core/analysis/shareOfLimit'
+import { certificateNumber } from '@/core/format/certificateNumber'
 import { calendarDate } from '@/core/format/formatTime'
 import { Refusal } from '@/core/refusal'
 import { assumptionsOf } from '@/core/run/judge/assumptions'
@@ -15,7 +16,6 @@ import { mayDo } from '@/schema/roles'
 import type { Signing } from '@/schema/runEnd'
 import type { RunView } from '@/schema/runView'
 import { type Transaction, transaction } from '../database'
-import { environment } from '../environment'
 import { Conflict } from '../refusals'
 import { insertEvent } from '../sql/event'
 import { closeRun } from '../sql/run'
@@ -25,7 +25,7 @@ import type { Actor } from './actor'
 import { takeOpenRun } from './openRun'
 import { GENESIS_HASH, recordOf, sealText } from './sealedRecord'
 import { confirmPassword } from './signIn'
-import { issuingSite } from './site'
+import { issuingSite, zoneOf } from './site'
 
 /**
  * Signs a run and seals its record into the chain. Afterwards the database refuses every change to it.
@@ -108,7 +108,7 @@ function refuseUnfit({ world, rounds, exchanges = [] }: RunView): void {
   for (const { percent, readings } of counted.flatMap(({ steps }) => steps)) {
     const reading = readings.at(-1)
     if (!reading) continue
-    const day = calendarDate(new Date(reading.takenAt), environment().BARYS_TIME_ZONE)
+    const day = calendarDate(new Date(reading.takenAt), zoneOf(world))
     const amiss = unfitReading({ ...reading, percent }, worldAt(world, exchanges, readings[0]?.takenAt), day)
     if (amiss) throw new Refusal(amiss.field, amiss.words, 'correct that reading, or read again with another reference')
   }
@@ -122,12 +122,14 @@ async function appendToChain(
   const sequence = (last?.sequence ?? 0) + 1
   const previousHash = last?.hash ?? GENESIS_HASH
   const { world } = parts.run
-  const { name: site, address, method } = await issuingSite(db)
+  const { name: site, address, method, certificateNumber: format } = await issuingSite(db)
+  const year = Number(calendarDate(parts.signature.signedAt, zoneOf(world)).slice(0, 4))
   const { text, hash } = sealText(
     recordOf({
       ...parts,
       site,
       issuer: { address, method },
+      certificateNumber: certificateNumber(format, { sequence, year }),
       ...assumed(parts.run, parts.state),
       sequence,
       previousHash,

@@ -17,6 +17,7 @@ export type RecordParts = {
   readonly signature: Omit<Signature, 'id'>
   readonly site: string
   readonly issuer?: { readonly address: string; readonly method: string } | undefined
+  readonly certificateNumber?: string | undefined
   /** What was assumed or left out of the uncertainty. */
   readonly assumptions?: readonly string[] | undefined
   readonly sequence: number
@@ -30,6 +31,7 @@ export function recordOf({
   signature,
   site,
   issuer,
+  certificateNumber,
   assumptions,
   sequence,
   previousHash,
@@ -49,6 +51,7 @@ export function recordOf({
     previousHash,
     site,
     issuer,
+    certificateNumber,
     assumptions,
     run: { id: run.id, startedAt: run.startedAt, startedBy: run.startedBy, stage: state.stage },
     world: run.world,

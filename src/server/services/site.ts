@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { Refusal } from '@/core/refusal'
 import { type SiteForm, USUAL_METHOD } from '@/schema/site'
+import type { World } from '@/schema/world'
 import { pool, type Queryable, transaction } from '../database'
 import { environment } from '../environment'
 import { Forbidden } from '../refusals'
@@ -13,8 +14,30 @@ export async function siteOf(db: Queryable): Promise<Site | null> {
   const site = await selectSite(db)
   if (site) return site
   const { BARYS_SITE: name } = environment()
-  return name === undefined ? null : { name, address: '', method: USUAL_METHOD }
+  return name === undefined ? null : { ...USUAL_SETTINGS, timeZone: '', name, address: '', method: USUAL_METHOD }
 }
+
+/** What holds for everybody; what is usual where nobody has said. */
+export async function siteSettings(): Promise<
+  Pick<Site, 'pressureUnit' | 'paper' | 'decisionRule' | 'certificateNumber'>
+> {
+  return (await selectSite(pool())) ?? USUAL_SETTINGS
+}
+
+const USUAL_SETTINGS = {
+  pressureUnit: 'kPa',
+  paper: 'a4',
+  decisionRule: 'simple-acceptance',
+  certificateNumber: '{number}',
+} as const
+
+/** The zone of the site, by which calendar dates are told: as an administrator set it, else that of the process. */
+export async function siteTimeZone(db: Queryable = pool()): Promise<string> {
+  return (await selectSite(db))?.timeZone || environment().BARYS_TIME_ZONE
+}
+
+/** The zone a run was begun in; that of the process where records are from before it was kept. */
+export const zoneOf = ({ timeZone }: Pick<World, 'timeZone'>): string => timeZone ?? environment().BARYS_TIME_ZONE
 
 /** The name of the site for titles; empty where nobody has said. */
 export const siteName = async (): Promise<string> => (await siteOf(pool()))?.name ?? ''

@@ -5,7 +5,7 @@ import { plannedUncertainty, tightestUncertainty } from '@/core/run/plan/planned
 import type { StartRun } from '@/schema/startRun'
 import type { World } from '@/schema/world'
 import { type Queryable, transaction } from '../database'
-import { environment, SOFTWARE_VERSION } from '../environment'
+import { SOFTWARE_VERSION } from '../environment'
 import { Conflict, NotFound } from '../refusals'
 import { selectNewestSetUps } from '../sql/deskSetUp'
 import { insertEvent } from '../sql/event'
@@ -14,6 +14,7 @@ import { insertRun, selectOpenRun, selectRun } from '../sql/run'
 import { insertRound, insertSteps } from '../sql/runRound'
 import type { Actor } from './actor'
 import { earlierWork } from './earlierWork'
+import { siteTimeZone } from './site'
 import { inputReferences, outputReference, overridesOf } from './startedReferences'
 import { digitalPlan, displayPlan, glassOf, headOf, loopOf, nullPlan, pointsOf, stabilityPlan } from './startedRun'
 
@@ -31,7 +32,8 @@ export function startRun(input: StartRun, { person, now }: Actor): Promise<{ id:
     const instrument = await selectInstrument(db, { id: input.instrumentId })
     if (!instrument) throw new NotFound('instrumentId', 'there is no such instrument', 'look it up by its tag')
     const { configuration } = instrument
-    const day = calendarDate(now, environment().BARYS_TIME_ZONE)
+    const timeZone = await siteTimeZone(db)
+    const day = calendarDate(now, timeZone)
     const references = await inputReferences(db, [input.inputReferenceId, ...input.furtherReferenceIds], day)
     const setUps = await selectNewestSetUps(db, instrument.id)
     const planned = {
@@ -59,6 +61,7 @@ export function startRun(input: StartRun, { person, now }: Actor): Promise<{ id:
       ...(input.itemCondition !== null && { itemCondition: input.itemCondition }),
       ...(input.dampingFoundSeconds !== null && { dampingFoundSeconds: input.dampingFoundSeconds }),
       day,
+      timeZone,
       softwareVersion: SOFTWARE_VERSION,
     } satisfies World
     const world: World = { ...planned, ...overridesOf(planned, { reason: input.unfitReason, person, day }) }

@@ -4,12 +4,12 @@ import { constructionOf, rangePlan } from '@/plans/rangePlan'
 import { outputOfferFor, referenceOffers } from '@/plans/referenceOffers'
 import type { TakenJob } from '@/schema/takenJob'
 import { pool } from '../database'
-import { environment } from '../environment'
 import { selectCapsules } from '../sql/capsule'
 import { selectNewestSetUps } from '../sql/deskSetUp'
 import { type ConfiguredInstrument, selectInstrument } from '../sql/instrument'
 import { selectNotes } from '../sql/instrumentNote'
 import { loadStandards } from './ownedStandards'
+import { siteTimeZone } from './site'
 
 /** As many jobs as a day holds. */
 const MOST_JOBS = 40
@@ -17,7 +17,7 @@ const MOST_JOBS = 40
 /** What to bring for some jobs; tags that are not registered are left out. */
 export async function takeWithYou(tags: readonly string[], now: Date): Promise<TakenJob[]> {
   const db = pool()
-  const today = calendarDate(now, environment().BARYS_TIME_ZONE)
+  const today = calendarDate(now, await siteTimeZone())
   const [standards, capsules] = await Promise.all([loadStandards(db, today), selectCapsules(db)])
   const jobs: TakenJob[] = []
   for (const tag of [...new Set(tags)].slice(0, MOST_JOBS)) {

@@ -1,5 +1,6 @@
 'use client'
 import GlobalStyles from '@mui/material/GlobalStyles'
+import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { type KeyboardEvent, useMemo, useState } from 'react'
 import { formatWeekday } from '@/core/format/formatTime'
@@ -19,8 +20,12 @@ import { startPath } from './startPath'
 const MARK_WORDS = { inside: 'ready', look: 'ready, but look', outside: 'not ready' } as const
 const HORIZONS = { '14': '2 weeks', '28': '4 weeks', '91': '90 days' } as const
 
-/** The day sheet: what is due, on a strip and by area, and the one job chosen beside it. */
-export function DayDesk({ sheet }: { sheet: DaySheet }) {
+/**
+ * The day sheet: what is due, on a strip and by area, and the one job chosen beside it.
+ *
+ * @param setUpNext the next step of setting up the plant; null once it has its first certificate
+ */
+export function DayDesk({ sheet, setUpNext }: { sheet: DaySheet; setUpNext: string | null }) {
   const router = useRouter()
   const [search, setSearch] = useState('')
   const [horizonDays, setHorizonDays] = useState('28')
@@ -61,6 +66,11 @@ export function DayDesk({ sheet }: { sheet: DaySheet }) {
           <p className="end soft">{summaryOf(sheet.jobs)}</p>
         </div>
         <Strip jobs={sheet.jobs} chosenId={chosen?.id} />
+        {setUpNext !== null && (
+          <Notice>
+            This plant is being set up; next: {setUpNext}. <Link href="/start">Go on with it</Link>
+          </Notice>
+        )}
         {order.length === 0 && <Notice>{emptyWords(sheet, search)}</Notice>}
         <div
           role="listbox"

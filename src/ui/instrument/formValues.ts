@@ -2,6 +2,7 @@ import { adjustedByOf } from '@/core/adjust/adjustedBy'
 import type { ErrorLimit } from '@/core/error/errorLimit'
 import { formatPlain } from '@/core/format/formatNumber'
 import type { DeviceSetUp } from '@/core/setUp/deviceSetUp'
+import type { PressureUnit } from '@/core/units/pressureUnit'
 import type { Configuration } from '@/schema/configuration'
 import type { SetUpBoxes } from '@/schema/deviceSetUp'
 
@@ -226,3 +227,9 @@ export function valuesLike(configuration: Configuration): InstrumentValues {
     },
   }
 }
+
+/** The same with the unit a site begins with. */
+export const emptyInstrument = (unit: PressureUnit): InstrumentValues => ({
+  ...EMPTY_INSTRUMENT,
+  configuration: { ...EMPTY_INSTRUMENT.configuration, unit },
+})

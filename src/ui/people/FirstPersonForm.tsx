@@ -16,7 +16,7 @@ export function FirstPersonForm() {
   const { boxes, submit, isSending, failure } = useSubmit(
     form,
     () => send('/api/v1/session/first', form.draft),
-    () => window.location.assign('/people'),
+    () => window.location.assign('/start'),
   )
   return (
     <div className="page sign-in">
@@ -28,7 +28,7 @@ export function FirstPersonForm() {
       </p>
       <form ref={boxes} className="card stack" onSubmit={submit} noValidate aria-label="First administrator">
         <PersonFields form={form} />
-        <h2>On certificates</h2>
+        <h2>The site</h2>
         <SiteFields form={form} at="site." />
         <div className="actions">
           <Button type="submit" variant="contained" size="large" disabled={isSending}>

@@ -1,10 +1,29 @@
-import { BoundBox } from '../form/BoundFields'
+import { RUN_RULES } from '@/core/run/plan/decisionRule'
+import { PAPERS } from '@/schema/site'
+import { BoundBox, BoundChoice } from '../form/BoundFields'
+import { PRESSURE_UNIT_CHOICES } from '../form/pressureUnitChoices'
 import type { BoundForm } from '../form/useDraftForm'
 
 /** A site of which nothing is typed yet. */
-export const EMPTY_SITE = { name: '', address: '', method: '' }
+export const EMPTY_SITE = {
+  name: '',
+  address: '',
+  method: '',
+  timeZone: '',
+  pressureUnit: 'kPa',
+  paper: 'a4',
+  decisionRule: 'simple-acceptance',
+  certificateNumber: '{number}',
+}
 
-/** Who issues the certificates: name, address, method. They stand at `at` of the form, or are all of it. */
+const ZONES = [
+  ['', 'that of this machine'] as const,
+  ...Intl.supportedValuesOf('timeZone').map((zone) => [zone, zone] as const),
+]
+const PAPER_CHOICES = Object.entries(PAPERS)
+const RULES = Object.entries(RUN_RULES).map(([id, { label }]) => [id, label] as const)
+
+/** Who issues the certificates, and what holds for everybody. They stand at `at` of the form, or are all of it. */
 export function SiteFields({ form, at = '' }: { form: BoundForm; at?: string }) {
   return (
     <>
@@ -15,6 +34,21 @@ export function SiteFields({ form, at = '' }: { form: BoundForm; at?: string }) 
         path={`${at}method`}
         label="Method and its revision"
         says="as it is named on the certificate; left empty: comparison with a reference"
+      />
+      <BoundChoice form={form} path={`${at}timeZone`} label="Time zone" options={ZONES} />
+      <BoundChoice
+        form={form}
+        path={`${at}pressureUnit`}
+        label="Unit that forms begin with"
+        options={PRESSURE_UNIT_CHOICES}
+      />
+      <BoundChoice form={form} path={`${at}paper`} label="Paper" options={PAPER_CHOICES} />
+      <BoundChoice form={form} path={`${at}decisionRule`} label="Decision rule that runs begin with" options={RULES} />
+      <BoundBox
+        form={form}
+        path={`${at}certificateNumber`}
+        label="Certificates are numbered"
+        says="{number} is the record’s, {number:5} with noughts before it, {year} that of the seal"
       />
     </>
   )

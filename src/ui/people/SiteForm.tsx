@@ -2,7 +2,7 @@
 import Button from '@mui/material/Button'
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
-import { SiteForm as SiteSchema } from '@/schema/site'
+import { SiteForm as SiteSchema, type SiteForm as SiteValues } from '@/schema/site'
 import { send } from '../api'
 import { useDraftForm } from '../form/useDraftForm'
 import { useSubmit } from '../form/useSubmit'
@@ -10,7 +10,7 @@ import { Done } from '../parts/Done'
 import { Refused } from '../parts/Refused'
 import { EMPTY_SITE, SiteFields } from './SiteFields'
 
-type Props = { site: { name: string; address: string; method: string } | null }
+type Props = { site: SiteValues | null }
 
 /** Name and address on certificates, changed by an administrator. */
 export function SiteForm({ site }: Props) {
@@ -27,7 +27,7 @@ export function SiteForm({ site }: Props) {
   )
   return (
     <form ref={boxes} className="card stack" onSubmit={submit} noValidate aria-label="Who issues the certificates">
-      <h2>On certificates</h2>
+      <h2>The site</h2>
       {!site?.address && (
         <p className="tone-look">
           No address yet: nothing can be sealed before the issuing place has name and address.

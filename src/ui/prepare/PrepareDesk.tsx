@@ -27,13 +27,19 @@ type Props = {
   offers: ReferenceOffers
   /** Those of its last calibration: taken again where they still suit. */
   lastReferenceIds: readonly string[]
+  /** The decision rule the site begins with. */
+  rule: RunRule
 }
 
 /** Prepare: nameplate, references, how it is read, the plan; then the run begins. */
-export function PrepareDesk({ instrument, offers, lastReferenceIds }: Props) {
+export function PrepareDesk({ instrument, offers, lastReferenceIds, rule }: Props) {
   const { configuration } = instrument
   const read = useCallback((draft: PrepareDraft) => wishesOf(draft, instrument), [instrument])
-  const form = useDraftForm(PrepareShape, () => prepareDraft(configuration, offers, lastReferenceIds), read)
+  const form = useDraftForm(
+    PrepareShape,
+    () => prepareDraft(configuration, offers, { lastIds: lastReferenceIds, rule }),
+    read,
+  )
   const [nameplate, setNameplate] = useState<Nameplate>('not looked at')
   const { boxes, begin, isBusy, failure } = useBeginning(form, { wishes: read(form.draft), nameplate })
   const { draft, change } = form

@@ -56,7 +56,7 @@ describe('what Prepare begins with', () => {
     ['the last one, where it still suits', [B], B],
     ['the best, where the last one does not suit any more', [M], A],
   ])('%s', (_, last, first) => {
-    expect(prepareDraft(configuration, offers, last).inputIds).toEqual([first])
+    expect(prepareDraft(configuration, offers, { lastIds: last }).inputIds).toEqual([first])
   })
   test('a hold of five times the damping', () => {
     const damped = { ...configuration, setUp: { dampingSeconds: 1.3 } }

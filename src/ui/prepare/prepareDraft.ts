@@ -1,4 +1,5 @@
 import { formatPlain } from '@/core/format/formatNumber'
+import type { RunRule } from '@/core/run/plan/decisionRule'
 import { settleSeconds } from '@/core/setUp/damping'
 import type { ReferenceOffers } from '@/plans/offers'
 import { outputOfferFor } from '@/plans/referenceOffers'
@@ -29,7 +30,7 @@ export const PrepareShape = StartRun.omit({ id: true })
 export function prepareDraft(
   configuration: Configuration,
   offers: ReferenceOffers,
-  lastIds: readonly string[] = [],
+  { lastIds = [], rule = 'simple-acceptance' }: { readonly lastIds?: readonly string[]; readonly rule?: RunRule } = {},
 ): PrepareDraft {
   const inputIds = firstChoice(offers, lastIds)
   const lastOutput = offers.outputs?.find(({ standard, mark }) => mark === 'inside' && lastIds.includes(standard.id))
@@ -47,7 +48,7 @@ export function prepareDraft(
       dwellSeconds: holdFor(configuration.setUp?.dampingSeconds),
       stabilityPercent: '',
     },
-    decisionRule: 'simple-acceptance',
+    decisionRule: rule,
     unfitReason: '',
     itemCondition: '',
     dampingFoundSeconds: '',

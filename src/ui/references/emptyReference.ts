@@ -1,20 +1,23 @@
+import type { PressureUnit } from '@/core/units/pressureUnit'
+
 /** What a new reference begins with: what is usual, and nothing that is measured. */
-const EMPTY_RANGE = {
+const emptyRange = (unit: PressureUnit) => ({
   mark: '',
   serialNumber: '',
-  measures: { kind: 'pressure', pressureKind: 'gauge', unit: 'kPa' },
+  measures: { kind: 'pressure', pressureKind: 'gauge', unit },
   accuracy: [{ of: 'percentReading' }],
   accuracyCombine: 'sum',
   knownBy: 'accuracy',
   driftFrom: 'declared',
   driftPerYear: [],
   temperature: null,
-}
+})
 
-export const EMPTY_REFERENCE = {
+/** @param unit the site begins with */
+export const emptyReference = (unit: PressureUnit) => ({
   kind: 'indicator',
   media: { 'dry-gas': false, air: false, water: false, oil: false },
   runsOnBattery: false,
   channels: 1,
-  ranges: [EMPTY_RANGE],
-}
+  ranges: [emptyRange(unit)],
+})

@@ -8,13 +8,13 @@ import { referencesOf } from '@/plans/referencesOf'
 import { mayDo } from '@/schema/roles'
 import { sequenceParam } from '@/server/api/sequenceParam'
 import { signedIn } from '@/server/currentPerson'
-import { environment } from '@/server/environment'
 import { pageOrNotFound } from '@/server/pageOrNotFound'
 import { beamOf } from '@/server/services/beam'
 import { sealedRecordAt } from '@/server/services/instrumentPage'
 import { amendmentOf, standardsOnDay } from '@/server/services/lookUps'
 import { reviewsOf } from '@/server/services/reviewRecord'
 import { sealedState, sha256 } from '@/server/services/sealedRecord'
+import { siteTimeZone } from '@/server/services/site'
 import { LinkButton } from '@/ui/parts/LinkButton'
 import { Mark } from '@/ui/parts/Mark'
 import { RecordRounds } from '@/ui/records/RecordRounds'
@@ -34,7 +34,7 @@ export default async function RecordPage({ params }: Props) {
   const person = await signedIn(`/records/${(await params).sequence}`)
   const { sequence } = await params
   const { seal, record } = await pageOrNotFound(async () => sealedRecordAt(sequenceParam(sequence)))
-  const { BARYS_TIME_ZONE: timeZone } = environment()
+  const timeZone = await siteTimeZone()
   const [reviews, amendedBy, standards] = await Promise.all([
     reviewsOf(record.sequence),
     amendmentOf(record.sequence),

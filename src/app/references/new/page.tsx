@@ -1,6 +1,7 @@
 import type { Metadata } from 'next'
 import { signedIn } from '@/server/currentPerson'
-import { EMPTY_REFERENCE } from '@/ui/references/emptyReference'
+import { siteSettings } from '@/server/services/site'
+import { emptyReference } from '@/ui/references/emptyReference'
 import { ReferenceEditor } from '@/ui/references/ReferenceEditor'
 
 export const metadata: Metadata = { title: 'Register a reference' }
@@ -14,7 +15,7 @@ export default async function NewReferencePage() {
       <p className="soft">
         One device, with each of its ranges or modules. It can be chosen once a certificate is entered.
       </p>
-      <ReferenceEditor initial={EMPTY_REFERENCE} />
+      <ReferenceEditor initial={emptyReference((await siteSettings()).pressureUnit)} />
     </div>
   )
 }

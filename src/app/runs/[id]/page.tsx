@@ -2,9 +2,9 @@ import type { Metadata } from 'next'
 import { redirect } from 'next/navigation'
 import { idParam } from '@/server/api/idParam'
 import { signedIn } from '@/server/currentPerson'
-import { environment } from '@/server/environment'
 import { pageOrNotFound } from '@/server/pageOrNotFound'
 import { runPage } from '@/server/services/runPage'
+import { siteTimeZone } from '@/server/services/site'
 import { RunDesk } from '@/ui/run/RunDesk'
 
 export const metadata: Metadata = { title: 'Run' }
@@ -28,7 +28,7 @@ export default async function RunPage({ params }: { params: Promise<{ id: string
       standards={standards}
       draft={draft}
       person={{ name: person.name, role: person.role, isDemo: person.isDemo }}
-      timeZone={environment().BARYS_TIME_ZONE}
+      timeZone={await siteTimeZone()}
     />
   )
 }

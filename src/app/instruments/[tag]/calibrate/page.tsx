@@ -5,6 +5,7 @@ import { signedIn } from '@/server/currentPerson'
 import { pageOrNotFound } from '@/server/pageOrNotFound'
 import { beamOf } from '@/server/services/beam'
 import { instrumentPage } from '@/server/services/instrumentPage'
+import { siteSettings } from '@/server/services/site'
 import { PrepareDesk } from '@/ui/prepare/PrepareDesk'
 import { RunHead } from '@/ui/run/RunHead'
 import { StageTrack } from '@/ui/run/StageTrack'
@@ -25,6 +26,7 @@ export default async function CalibratePage({ params }: { params: Promise<{ tag:
       <PrepareDesk
         instrument={instrument}
         offers={offers}
+        rule={(await siteSettings()).decisionRule}
         lastReferenceIds={lastRecord ? referencesOf(lastRecord.world).map(({ id }) => id) : []}
       />
     </div>

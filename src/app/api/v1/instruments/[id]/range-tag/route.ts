@@ -2,20 +2,19 @@ import { idParam } from '@/server/api/idParam'
 import { originOf, pdfResponse } from '@/server/api/pdfResponse'
 import { readRoute } from '@/server/api/route'
 import { rangeTagPdf } from '@/server/documents/rangeTag'
-import { environment } from '@/server/environment'
 import { NotFound } from '@/server/refusals'
 import { instrument } from '@/server/services/lookUps'
-import { siteName } from '@/server/services/site'
+import { siteName, siteTimeZone } from '@/server/services/site'
 
 /** The range tag of an instrument as it is configured now, as PDF. */
 export const GET = readRoute(async ({ id }: { id: string }, request) => {
   const found = await instrument({ id: idParam(id) })
   if (!found) throw new NotFound('instrument', 'there is no such instrument', 'open it from the list')
-  const { BARYS_TIME_ZONE } = environment()
+  const timeZone = await siteTimeZone()
   const pdf = await rangeTagPdf({
     instrument: found,
     origin: originOf(request),
-    timeZone: BARYS_TIME_ZONE,
+    timeZone,
     site: await siteName(),
   })
   return pdfResponse(pdf, `range-tag-${found.tag}`)

@@ -2,10 +2,10 @@ import { pdfResponse } from '@/server/api/pdfResponse'
 import { readRoute } from '@/server/api/route'
 import { sequenceParam } from '@/server/api/sequenceParam'
 import { certificatePdf } from '@/server/documents/certificate'
-import { environment } from '@/server/environment'
 import { sealedRecordAt } from '@/server/services/instrumentPage'
 import { amendmentOf } from '@/server/services/lookUps'
 import { reviewsOf } from '@/server/services/reviewRecord'
+import { siteSettings, siteTimeZone } from '@/server/services/site'
 
 /** The certificate of a sealed record as PDF. */
 export const GET = readRoute(async ({ sequence }: { sequence: string }) => {
@@ -15,6 +15,8 @@ export const GET = readRoute(async ({ sequence }: { sequence: string }) => {
     supersededBy: await amendmentOf(seal.sequence),
     printedAt: new Date().toISOString(),
   }
-  const pdf = await certificatePdf({ record, hash: seal.hash, timeZone: environment().BARYS_TIME_ZONE, standing })
+  const { paper } = await siteSettings()
+  const timeZone = record.world.timeZone ?? (await siteTimeZone())
+  const pdf = await certificatePdf({ record, hash: seal.hash, timeZone, paper, standing })
   return pdfResponse(pdf, `certificate-${record.sequence}-${record.world.instrument.tag}`)
 })
