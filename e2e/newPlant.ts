@@ -11,7 +11,7 @@ async function signIn(page: Page, at: string, { name, password }: { name: string
   await page.context().clearCookies()
   await goTo(page, `${at}/sign-in`)
   await page.getByLabel('Name', { exact: true }).fill(name)
-  await page.getByLabel('Password').fill(password)
+  await page.getByLabel('Password', { exact: true }).fill(password)
   await page.getByRole('button', { name: 'Sign in', exact: true }).click()
   await page.waitForURL(`${at}/`)
 }
@@ -49,6 +49,7 @@ async function registerReference(page: Page, at: string, device: Device): Promis
   if (device.kind) await box('Kind').first().selectOption({ label: device.kind })
   if (device.measures)
     await page.getByRole('group', { name: 'What it measures' }).getByLabel('Kind').selectOption(device.measures)
+  else await page.getByRole('group', { name: 'What it measures' }).getByLabel('Unit').selectOption('bar')
   await box('From').fill('0')
   await box('To').fill(device.to)
   await box('Resolution').fill(device.resolution)
@@ -183,7 +184,7 @@ export async function importTwoThousand(page: Page, at: string): Promise<void> {
   await expect(page.getByRole('heading', { name: '1963 new, 37 that cannot be taken as they are' })).toBeVisible()
   await expect(page.getByRole('table', { name: 'Cells to be mended' })).toContainText('outside what the sensor can do')
   // One is mended in its cell, the others in the file.
-  await page.getByLabel('URV, line 9').fill('6')
+  await page.getByLabel('URV, line 9', { exact: true }).fill('6')
   await page.getByRole('button', { name: 'Look at the rows again' }).click()
   await expect(page.getByRole('heading', { name: '1964 new, 36 that cannot be taken as they are' })).toBeVisible()
   await page.getByRole('button', { name: 'Take the 1964 that are fine' }).click()

@@ -14,6 +14,10 @@ describe('which reference suits', () => {
     expect(inputs(PUMP)).toMatchObject([{ mark: 'inside', ratioText: '8.3 : 1', remarks: [] }])
     expect(inputs(PUMP)[0]?.ratio).toBeCloseTo(0.5 / 0.06, 9)
   })
+  test('at no pressure an accuracy of the reading alone is none: no figure stands for that', () => {
+    const ofReading = { combine: 'sum' as const, terms: [{ kind: 'percentReading' as const, value: 0.01 }] }
+    expect(inputs(pump({ accuracy: ofReading, rangeHigh: 10 }))).toMatchObject([{ ratioText: 'over 999 : 1' }])
+  })
   test('out of date is unfit, however good it is', () => {
     expect(inputs(pump({ dueOn: '2026-11-19' }))).toMatchObject([
       { mark: 'outside', remarks: ['certificate out of date since 19 Nov 2026'] },

@@ -55,7 +55,11 @@ describe('the start of a run', () => {
   })
   test.each([
     ['an unknown unit', { inputUnit: 'furlong' }, 'inputUnit: not a unit Barys knows'],
-    ['no reference', { inputReferenceId: '' }, 'inputReferenceId: choose the reference that gives the pressure'],
+    [
+      'no reference',
+      { inputReferenceId: '' },
+      'inputReferenceId: no reference is chosen: choose the one that gives the pressure',
+    ],
     ['letters for a temperature', { environment: { ambientCelsius: 'warm' } }, 'environment.ambientCelsius'],
   ])('%s is refused', (_name, change, expected) => {
     expect(words(StartRun.safeParse({ ...start, ...change }))).toContain(expected)

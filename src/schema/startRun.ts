@@ -37,7 +37,7 @@ export const StartRun = z.object({
   id: z.uuid(),
   instrumentId: z.uuid(),
   inputUnit: PressureUnitId,
-  inputReferenceId: z.uuid({ error: 'choose the reference that gives the pressure' }),
+  inputReferenceId: z.uuid({ error: 'no reference is chosen: choose the one that gives the pressure' }),
   outputReferenceId: z.uuid({ error: 'choose the meter that reads the output' }).nullable(),
   /** References for the sub-ranges that the first does not reach. */
   furtherReferenceIds: z.array(z.uuid()).max(4, { error: 'five references at most' }).default([]),

@@ -28,9 +28,14 @@ const COARSEST_STEP_OF_LIMIT = 1
 export const dateIssues = (dueOn: string, day: string): FitnessIssue[] =>
   day <= dueOn ? [] : [unfit('out-of-date', `certificate out of date since ${formatDate(dueOn)}`)]
 
+/** More says no more; at no pressure an accuracy of its reading alone is none. */
+const MOST_RATIO = 999
+
 /** The ratio as shown: with as many digits as it takes to be told from the floor it is held against. */
 export const ratioText = (ratio: number): string =>
-  `${formatFixed(ratio, Math.max(decimalsThatTell(ratio, USUAL_RATIO_FLOOR, 1), decimalsThatTell(ratio, 1, 1)))} : 1`
+  ratio > MOST_RATIO
+    ? `over ${MOST_RATIO} : 1`
+    : `${formatFixed(ratio, Math.max(decimalsThatTell(ratio, USUAL_RATIO_FLOOR, 1), decimalsThatTell(ratio, 1, 1)))} : 1`
 
 /** What keeps a reference from this use. */
 export const unfit = (code: FitnessIssue['code'], words: string): FitnessIssue => ({ code, isUnfit: true, words })

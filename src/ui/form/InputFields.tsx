@@ -3,7 +3,7 @@ import Button from '@mui/material/Button'
 import TextField from '@mui/material/TextField'
 import { refusalLine } from './BoundFields'
 import { choiceWords } from './choiceWords'
-import { filledDraft, isGroup } from './draft'
+import { type Draft, filledDraft, isGroup } from './draft'
 import type { FieldProps } from './fieldProps'
 import { fieldKind, type InputSchema, titleOf, variantName } from './inputSchema'
 import { RowFields } from './RowFields'
@@ -68,9 +68,10 @@ function Variants({ variants, ...props }: FieldProps & { variants: readonly Inpu
   const choose = (kind: string) => {
     const next = variants.find((candidate) => variantName(candidate) === kind)
     const empty = next ? filledDraft(next) : {}
-    // Figures that both kinds ask for stay as they were typed.
-    if (isGroup(empty))
-      change(path, { ...empty, ...Object.fromEntries(Object.entries(group).filter(([key]) => key in empty)), kind })
+    if (!isGroup(empty)) return
+    // Figures that both kinds ask for stay as they were typed, and choices that both offer.
+    const stays = ([key, part]: [string, Draft]) => key in empty && mayStand(part, next?.properties?.[key])
+    change(path, { ...empty, ...Object.fromEntries(Object.entries(group).filter(stays)), kind })
   }
   return (
     <fieldset className="calc-group">
@@ -99,6 +100,12 @@ function Variants({ variants, ...props }: FieldProps & { variants: readonly Inpu
       </div>
     </fieldset>
   )
+}
+
+/** Whether what was typed or chosen may stand in another field too. */
+function mayStand(part: Draft, schema: InputSchema = {}): boolean {
+  const field = fieldKind(schema)
+  return field.kind !== 'choice' || field.options.some((option) => String(option) === part)
 }
 
 /** So long a label does not fit over one box of a narrow grid, so long a one over none, and the box gets the room of two. */
