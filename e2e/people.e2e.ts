@@ -21,6 +21,8 @@ const WHOSE: Record<string, readonly RoleName[]> = {
   'instruments/[id]/range-changes': REGISTER,
   'instruments/[id]/set-ups': REGISTER,
   'instruments/[id]/notes': REGISTER,
+  'instruments/[id]/standing': REGISTER,
+  'instruments/[id]/tag': REGISTER,
   capsules: REGISTER,
   'capsules/[id]/count': REGISTER,
   references: REGISTER,

@@ -11,14 +11,14 @@ export const metadata: Metadata = { title: 'Instruments' }
 export default async function InstrumentsPage() {
   await signedIn('/instruments')
   const [instruments, due] = await instrumentsWithDueDates()
-  const rows = instruments.map(({ id, tag, configuration }) => ({
+  const rows = instruments.map(({ id, tag, configuration, isRetired }) => ({
     id,
     tag,
     description: configuration.description,
     area: configuration.area,
     kind: INSTRUMENT_KINDS[configuration.kind],
     range: rangeText(configuration),
-    dueOn: due.get(id) ?? '',
+    dueOn: isRetired ? '' : (due.get(id) ?? ''),
   }))
   return <InstrumentList rows={rows} />
 }

@@ -34,6 +34,7 @@ const configuration = Configuration.parse({
 const instrument = {
   id: '5d1f7c02-6a51-4f0e-9a57-0c1d4be0a001',
   tag: 'UNIT-7/FT-601.B spare, east wing, no. 2',
+  isRetired: false,
   registeredAt: new Date(),
   configurationId: '5d1f7c02-6a51-4f0e-9a57-0c1d4be0a002',
   version: 12,

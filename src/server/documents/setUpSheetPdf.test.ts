@@ -19,7 +19,14 @@ const configuration = Configuration.parse({
 })
 const instrument = {
   ...{ id: '5d1f7c02-6a51-4f0e-9a57-0c1d4be0a001', configurationId: '5d1f7c02-6a51-4f0e-9a57-0c1d4be0a002' },
-  ...{ tag: 'PT-TRIAL', version: 3, registeredAt: new Date(), changedAt: new Date(), changedBy: 'Anna Test' },
+  ...{
+    tag: 'PT-TRIAL',
+    version: 3,
+    isRetired: false,
+    registeredAt: new Date(),
+    changedAt: new Date(),
+    changedBy: 'Anna Test',
+  },
   ...{ changeReason: 'trial', configuration },
 }
 const sheet = async (change: object) => {

@@ -30,7 +30,8 @@ export async function daySheet(now: Date): Promise<DaySheet> {
     selectOpenProgress(db),
   ])
   const site = await siteName()
-  const jobs = instruments.map((instrument): DueJob => {
+  const inService = instruments.filter(({ isRetired }) => !isRetired)
+  const jobs = inService.map((instrument): DueJob => {
     const last = results.find((result) => result.instrumentId === instrument.id)
     const offers = referenceOffers(instrument.configuration, standards, today)
     const notes = [

@@ -3,12 +3,14 @@ import { referenceOffers } from '@/plans/referenceOffers'
 import { SealedRecord } from '@/schema/record'
 import { pool } from '../database'
 import { NotFound } from '../refusals'
+import { selectLastBefore } from '../sql/calibrationBefore'
 import { selectNewestSetUps } from '../sql/deskSetUp'
 import { selectDueDates } from '../sql/dueInstrument'
 import { selectConfigurations, selectInstrument } from '../sql/instrument'
 import { selectRangeChanges } from '../sql/rangeChange'
 import { selectAbandonedRuns, selectOpenRun } from '../sql/run'
 import { selectResultsOf, selectSeal } from '../sql/seal'
+import { selectRenamed, selectStandings } from '../sql/standing'
 import { loadStandards } from './ownedStandards'
 import { siteTimeZone } from './site'
 
@@ -23,16 +25,20 @@ export async function instrumentPage(tag: string, now: Date) {
   const instrument = await selectInstrument(db, { tag })
   if (!instrument) throw new NotFound('tag', `no instrument is registered as ${tag}`, 'find it in the list')
   const today = calendarDate(now, timeZone)
-  const [versions, results, due, openRun, abandoned, standards, saved, rangeChanges] = await Promise.all([
-    selectConfigurations(db, instrument.id),
-    selectResultsOf(db, instrument.id),
-    selectDueDates(db, timeZone),
-    selectOpenRun(db, instrument.id),
-    selectAbandonedRuns(db, instrument.id),
-    loadStandards(db, today),
-    selectNewestSetUps(db, instrument.id),
-    selectRangeChanges(db, instrument.id),
-  ])
+  const [versions, results, due, openRun, abandoned, standards, saved, rangeChanges, standings, renamed, before] =
+    await Promise.all([
+      selectConfigurations(db, instrument.id),
+      selectResultsOf(db, instrument.id),
+      selectDueDates(db, timeZone),
+      selectOpenRun(db, instrument.id),
+      selectAbandonedRuns(db, instrument.id),
+      loadStandards(db, today),
+      selectNewestSetUps(db, instrument.id),
+      selectRangeChanges(db, instrument.id),
+      selectStandings(db, instrument.id),
+      selectRenamed(db, instrument.id),
+      selectLastBefore(db, [instrument.id]),
+    ])
   const dueOn = due.get(instrument.id) ?? today
   return {
     instrument,
@@ -42,6 +48,9 @@ export async function instrumentPage(tag: string, now: Date) {
     abandoned,
     saved,
     rangeChanges,
+    standings,
+    renamed,
+    before: before.get(instrument.id) ?? null,
     dueOn,
     dueInDays: daysBetween(today, dueOn),
     offers: referenceOffers(instrument.configuration, standards, today),

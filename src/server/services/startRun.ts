@@ -1,5 +1,6 @@
 import { isDeepStrictEqual } from 'node:util'
 import { calendarDate } from '@/core/format/formatTime'
+import { Refusal } from '@/core/refusal'
 import { refuseUnmeetableRule } from '@/core/run/plan/decisionRule'
 import { plannedUncertainty, tightestUncertainty } from '@/core/run/plan/plannedUncertainty'
 import type { StartRun } from '@/schema/startRun'
@@ -31,6 +32,8 @@ export function startRun(input: StartRun, { person, now }: Actor): Promise<{ id:
     await lockInstrument(db, input.instrumentId)
     const instrument = await selectInstrument(db, { id: input.instrumentId })
     if (!instrument) throw new NotFound('instrumentId', 'there is no such instrument', 'look it up by its tag')
+    if (instrument.isRetired)
+      throw new Refusal('instrumentId', `${instrument.tag} is retired`, 'put it back into the register first')
     const { configuration } = instrument
     const timeZone = await siteTimeZone(db)
     const day = calendarDate(now, timeZone)

@@ -1,5 +1,5 @@
 /**
- * Rights of the role the application works with: it may read, add, close a run, change a password, count capsules and note who is where;
+ * Rights of the role the application works with: it may read, add, close a run, change a password or a tag, count capsules and note who is where;
  * it may change or delete nothing that was recorded; how often something was tried is no record. Run by the owner after every migration, so that new tables are never forgotten.
  */
 export const GRANTS_FOR_APPLICATION_ROLE = (role: string) => `
@@ -7,6 +7,7 @@ export const GRANTS_FOR_APPLICATION_ROLE = (role: string) => `
   GRANT SELECT, INSERT ON ALL TABLES IN SCHEMA public TO ${role};
   GRANT USAGE ON ALL SEQUENCES IN SCHEMA public TO ${role};
   GRANT UPDATE (status, closed_at, close_reason) ON run TO ${role};
+  GRANT UPDATE (tag) ON instrument TO ${role};
   GRANT UPDATE (password_hash) ON person TO ${role};
   GRANT UPDATE (place, draft, seen_at) ON run_presence TO ${role};
   GRANT UPDATE (kept) ON capsule TO ${role};

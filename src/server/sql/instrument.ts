@@ -38,10 +38,13 @@ const ConfiguredRow = z
     created_by: z.string(),
     reason: z.string(),
     registered_at: z.date(),
+    is_retired: z.boolean(),
   })
   .transform((row) => ({
     id: row.instrument_id,
     tag: row.tag,
+    /** Taken out of the register: nothing of it is due, and no run begins on it. */
+    isRetired: row.is_retired,
     registeredAt: row.registered_at,
     configurationId: row.configuration_id,
     version: row.version,
@@ -83,7 +86,9 @@ const SELECT_CONFIGURED = `
   SELECT i.id AS instrument_id, i.tag, i.registered_at, c.id AS configuration_id, c.version, c.description, c.area,
          c.kind, c.pressure_kind, c.unit, c.lrl, c.url, c.min_span, c.lrv, c.urv, c.signal, c.error_limit,
          c.adjust_limit, c.interval_months, c.test_points, c.point_order, c.transfer, c.point_scale, c.hook_up,
-         c.display_scale, c.body, c.host_root, c.particulars, c.created_at, p.name AS created_by, c.reason
+         c.display_scale, c.body, c.host_root, c.particulars, c.created_at, p.name AS created_by, c.reason,
+         coalesce((SELECT is_retired FROM instrument_standing
+                    WHERE instrument_id = i.id ORDER BY said_at DESC, id LIMIT 1), false) AS is_retired
     FROM instrument i
     JOIN instrument_configuration c ON c.instrument_id = i.id
     JOIN person p ON p.id = c.created_by`
@@ -103,12 +108,17 @@ export async function selectInstrumentsByTag(db: Queryable, tags: readonly strin
   return z.array(ConfiguredRow).parse(rows)
 }
 
-/** One instrument with its newest configuration; by tag or by id. */
+/** The tag an instrument has now that had another one; a tag that nothing had stays as it is. */
+const PRESENT_TAG = `(CASE WHEN EXISTS (SELECT FROM instrument WHERE tag = $1) THEN $1
+  ELSE (SELECT instrument.tag FROM instrument_renamed JOIN instrument ON instrument.id = instrument_id
+         WHERE tag_before = $1 ORDER BY renamed_at DESC LIMIT 1) END)`
+
+/** One instrument with its newest configuration; by tag, also one it had before, or by id. */
 export async function selectInstrument(
   db: Queryable,
   by: { tag: string } | { id: string },
 ): Promise<ConfiguredInstrument | null> {
-  const [condition, value] = 'tag' in by ? ['i.tag = $1', by.tag] : ['i.id = $1', by.id]
+  const [condition, value] = 'tag' in by ? [`i.tag = ${PRESENT_TAG}`, by.tag] : ['i.id = $1', by.id]
   const { rows } = await db.query(`${SELECT_CONFIGURED} WHERE ${condition} AND ${NEWEST_ONLY}`, [value])
   return rows.length === 0 ? null : ConfiguredRow.parse(rows[0])
 }

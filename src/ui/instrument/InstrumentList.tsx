@@ -26,7 +26,12 @@ const COLUMNS: GridColDef<Row>[] = [
   { field: 'area', headerName: 'Area', width: 170 },
   { field: 'kind', headerName: 'Kind', width: 210 },
   { field: 'range', headerName: 'Range', width: 180, cellClassName: 'num' },
-  { field: 'dueOn', headerName: 'Due', width: 120, valueFormatter: (value: string) => formatDate(value) },
+  {
+    field: 'dueOn',
+    headerName: 'Due',
+    width: 120,
+    valueFormatter: (value: string) => (value === '' ? 'retired' : formatDate(value)),
+  },
 ]
 
 /** The register as a sortable list with a search box; Enter or a click opens an instrument. */

@@ -31,9 +31,11 @@ export function Head({ page: { instrument, openRun } }: { page: InstrumentPageDa
         <LinkButton variant="outlined" href={`${path}/range`}>
           Change range
         </LinkButton>
-        <LinkButton variant="contained" href={openRun ? `/runs/${openRun.id}` : `${path}/calibrate`}>
-          {openRun ? `Go on with ${openRun.startedBy}’s run` : 'Start calibration'}
-        </LinkButton>
+        {!instrument.isRetired && (
+          <LinkButton variant="contained" href={openRun ? `/runs/${openRun.id}` : `${path}/calibrate`}>
+            {openRun ? `Go on with ${openRun.startedBy}’s run` : 'Start calibration'}
+          </LinkButton>
+        )}
       </div>
     </div>
   )

@@ -26,6 +26,28 @@ export function Versions({ page: { versions, timeZone } }: { page: InstrumentPag
   )
 }
 
+/** Tags it had before, and when it was out of the register. */
+export function Standing({ page: { renamed, standings, timeZone } }: { page: InstrumentPageData }) {
+  if (renamed.length === 0 && standings.length === 0) return null
+  return (
+    <section aria-labelledby="standing">
+      <h2 id="standing">Tags and standing</h2>
+      <ul className="plain-list">
+        {renamed.map(({ id, tagBefore, tagAfter, reason, at, by }) => (
+          <li key={id}>
+            {tagBefore} became {tagAfter}, {formatDateTime(at, timeZone)}, {by}: {reason}
+          </li>
+        ))}
+        {standings.map(({ isRetired, reason, at, by }) => (
+          <li key={at.toISOString()}>
+            {isRetired ? 'Retired' : 'Put back'}, {formatDateTime(at, timeZone)}, {by}: {reason}
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}
+
 /** What each range change took, beside the versions it made. */
 export function RangeChanges({ page: { rangeChanges, timeZone } }: { page: InstrumentPageData }) {
   if (rangeChanges.length === 0) return null

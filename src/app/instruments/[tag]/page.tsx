@@ -1,16 +1,19 @@
 import type { Metadata } from 'next'
 import { formatDate } from '@/core/format/formatTime'
+import { mayDo } from '@/schema/roles'
 import { signedIn } from '@/server/currentPerson'
 import { pageOrNotFound } from '@/server/pageOrNotFound'
 import { beamOf } from '@/server/services/beam'
-import { instrumentPage } from '@/server/services/instrumentPage'
+import { type InstrumentPageData, instrumentPage } from '@/server/services/instrumentPage'
 import { dueWords } from '@/ui/day/jobs'
+import { StandingActions } from '@/ui/instrument/StandingActions'
+import { Notice } from '@/ui/parts/Notice'
 import { RangeBeam } from '@/ui/pictures/RangeBeam'
 import { Abandoned, History, LastPicture } from './Calibrations'
 import { Desks } from './Desks'
 import { Head } from './Head'
 import { Nameplate } from './Nameplate'
-import { RangeChanges, Versions } from './Versions'
+import { RangeChanges, Standing, Versions } from './Versions'
 
 type Props = { params: Promise<{ tag: string }> }
 
@@ -18,19 +21,35 @@ export async function generateMetadata({ params }: Props): Promise<Metadata> {
   return { title: decodeURIComponent((await params).tag) }
 }
 
+/** When it is due, or that it is retired, and what a list said of its last calibration. */
+function DueLine({ page: { instrument, dueOn, dueInDays, standings, before } }: { page: InstrumentPageData }) {
+  const [last] = standings
+  if (instrument.isRetired && last)
+    return (
+      <Notice>
+        Retired {formatDate(last.at.toISOString().slice(0, 10))} by {last.by}: {last.reason}. Nothing of it is due.
+      </Notice>
+    )
+  return (
+    <p className={dueInDays < 0 ? 'tone-outside' : 'soft'}>
+      Due {formatDate(dueOn)} ({dueWords({ dueInDays, dueOn })}), every {instrument.configuration.intervalMonths} months
+      {before &&
+        `; calibrated ${formatDate(before.calibratedOn)} before it was registered here, as ${before.source} says`}
+    </p>
+  )
+}
+
 /** One instrument: what it is, what it can do, and how it was found through the years. */
 export default async function InstrumentPage({ params }: Props) {
-  await signedIn(`/instruments/${(await params).tag}`)
+  const person = await signedIn(`/instruments/${(await params).tag}`)
   const tag = decodeURIComponent((await params).tag)
   const page = await pageOrNotFound(() => instrumentPage(tag, new Date()))
-  const { instrument, dueOn, dueInDays, offers } = page
+  const { instrument, offers } = page
   const { configuration } = instrument
   return (
     <div className="page stack">
       <Head page={page} />
-      <p className={dueInDays < 0 ? 'tone-outside' : 'soft'}>
-        Due {formatDate(dueOn)} ({dueWords({ dueInDays, dueOn })}), every {configuration.intervalMonths} months
-      </p>
+      <DueLine page={page} />
       <section className="card" aria-label="Range">
         <RangeBeam data={beamOf(configuration, offers.inputs[0]?.standard)} detail="full" fontSize={13.5} />
       </section>
@@ -42,7 +61,9 @@ export default async function InstrumentPage({ params }: Props) {
       <History page={page} />
       <Abandoned page={page} />
       <RangeChanges page={page} />
+      <Standing page={page} />
       <Versions page={page} />
+      {mayDo(person.role, 'change the register') && <StandingActions instrument={instrument} />}
     </div>
   )
 }
