@@ -131,8 +131,12 @@ export async function fromNothing(page: Page, at: string): Promise<void> {
     ...{ resolution: '0.001', accuracy: '0.02', certificate: 'UM-82' },
   })
   await goTo(page, `${at}/start`)
-  await page.getByRole('link', { name: 'Import a list' }).click()
-  await page.waitForURL(/\/import$/)
+  await page
+    .getByRole('listitem')
+    .filter({ hasText: 'Instruments' })
+    .getByRole('link', { name: 'Import a list' })
+    .click()
+  await page.waitForURL(/\/import/)
   await page.locator('input[type=file]').setInputFiles(list('weir.csv', [line('PT-1'), line('PT-2')]))
   await page.getByRole('button', { name: 'Look at the 2 rows' }).click()
   await page.getByRole('button', { name: 'Take all 2' }).click()

@@ -15,7 +15,6 @@ const REGISTER: readonly RoleName[] = ['technician', 'planner']
 /** Every route that writes for somebody, and whose it is. Written down here, apart from what the server goes by. */
 const WHOSE: Record<string, readonly RoleName[]> = {
   instruments: REGISTER,
-  'instruments/import': REGISTER,
   'instruments/[id]/configuration': REGISTER,
   'instruments/[id]/desks': REGISTER,
   'instruments/[id]/range-changes': REGISTER,
@@ -25,6 +24,7 @@ const WHOSE: Record<string, readonly RoleName[]> = {
   'instruments/[id]/tag': REGISTER,
   capsules: REGISTER,
   'capsules/[id]/count': REGISTER,
+  'lists/[list]/import': REGISTER,
   references: REGISTER,
   'references/[id]/edit': REGISTER,
   'references/[id]/whereabouts': REGISTER,
@@ -62,7 +62,11 @@ test('no route writes that is not in this table', () => {
 })
 
 const pathOf = (route: string) =>
-  route.replace('[id]', NOBODYS).replace('[certificateId]', NOBODYS).replace('[sequence]', '99999999')
+  route
+    .replace('[id]', NOBODYS)
+    .replace('[certificateId]', NOBODYS)
+    .replace('[list]', 'instruments')
+    .replace('[sequence]', '99999999')
 const whole = (route: string) =>
   route === 'people'
     ? { name: 'Somebody New', initials: 'SN', role: 'reader', password: 'long enough' }

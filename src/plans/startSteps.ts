@@ -44,6 +44,7 @@ export const startSteps = (have: Beginnings): StartStep[] => [
         : `${count(have.references, 'reference')}, ${have.certified} with a certificate.`,
     ways: [
       { words: 'Register a reference', href: '/references/new' },
+      { words: 'Import a list', href: '/import?list=references' },
       ...(have.references > 0 ? [{ words: 'Enter certificates', href: '/references' }] : []),
     ],
   },
@@ -55,7 +56,7 @@ export const startSteps = (have: Beginnings): StartStep[] => [
         ? 'What is calibrated: from a list, with when each was calibrated last, or one by one.'
         : `${count(have.instruments, 'instrument')}.`,
     ways: [
-      { words: 'Import a list', href: '/import' },
+      { words: 'Import a list', href: '/import?list=instruments' },
       { words: 'Register one', href: '/register' },
     ],
   },

@@ -150,19 +150,14 @@ const pointRows = (title: string, description: string) =>
     description,
   )
 
-/** What a certificate says of one range, as entered. */
-export const CertifiedRangeForm = z
-  .object({
-    mark: words('Mark', 8),
-    coverageFactor: titled(aboveZero('k').lte(10, 'is no coverage factor: 2 is usual'), 'k'),
-    uncertainty: terms('U as terms, where it has no points', 0),
-    points: pointRows('Points as given back', 'in the unit of the range'),
-    found: pointRows('Points as found', 'only where it was adjusted'),
-  })
-  .superRefine(({ uncertainty, points }, ctx) => {
-    if (uncertainty.length === 0 && points.length === 0)
-      ctx.addIssue({ code: 'custom', path: ['points'], message: 'has neither points nor an uncertainty: enter one' })
-  })
+/** What a certificate says of one range, as entered: points, U as terms, or neither where it only confirms the accuracy. */
+export const CertifiedRangeForm = z.object({
+  mark: words('Mark', 8),
+  coverageFactor: titled(aboveZero('k').lte(10, 'is no coverage factor: 2 is usual'), 'k'),
+  uncertainty: terms('U as terms, where it has no points', 0),
+  points: pointRows('Points as given back', 'in the unit of the range'),
+  found: pointRows('Points as found', 'only where it was adjusted'),
+})
 export type CertifiedRangeForm = z.infer<typeof CertifiedRangeForm>
 
 export const CertificateForm = z

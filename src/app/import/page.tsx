@@ -1,23 +1,28 @@
 import type { Metadata } from 'next'
+import { LIST_NAMES } from '@/plans/import/lists'
 import { signedIn } from '@/server/currentPerson'
 import { ImportDesk } from '@/ui/import/ImportDesk'
 
 export const metadata: Metadata = { title: 'Import a list' }
 
-/** Takes a list of instruments from a file. */
-export default async function ImportPage() {
-  await signedIn('/import')
+type Props = { searchParams: Promise<{ list?: string }> }
+
+/** Takes a list of instruments or references from a file, or gives it as one. */
+export default async function ImportPage({ searchParams }: Props) {
+  const { list: asked } = await searchParams
+  const list = LIST_NAMES.find((name) => name === asked) ?? 'instruments'
+  await signedIn(`/import?list=${list}`)
+  const file = (name: string) => `/api/v1/lists/${name}`
   return (
     <div className="page stack">
-      <h1>Import instruments</h1>
+      <h1>Import {list}</h1>
       <p className="soft">
-        Every row is looked at before anything is stored, and stored all at once or not at all. A tag that is registered
-        already is left alone. To begin with: an empty list as{' '}
-        <a href="/api/v1/lists/instruments-template.xlsx">XLSX</a> or{' '}
-        <a href="/api/v1/lists/instruments-template.csv">CSV</a>; what is registered as{' '}
-        <a href="/api/v1/lists/instruments.xlsx">XLSX</a> or <a href="/api/v1/lists/instruments.csv">CSV</a>.
+        Every row is looked at before anything is stored, and stored all at once or not at all. What is registered
+        already is left alone. To begin with: an empty list as <a href={file(`${list}-template.xlsx`)}>XLSX</a> or{' '}
+        <a href={file(`${list}-template.csv`)}>CSV</a>; what is registered as <a href={file(`${list}.xlsx`)}>XLSX</a> or{' '}
+        <a href={file(`${list}.csv`)}>CSV</a>.
       </p>
-      <ImportDesk />
+      <ImportDesk key={list} list={list} />
     </div>
   )
 }

@@ -30,7 +30,8 @@ export default async function ReferencesPage() {
       <div className="head-row">
         <h1>References</h1>
         {mayKeep && (
-          <span className="end">
+          <span className="end actions">
+            <LinkButton href="/import?list=references">Import or export</LinkButton>
             <LinkButton href="/references/new">Register a reference</LinkButton>
           </span>
         )}

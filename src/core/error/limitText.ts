@@ -35,7 +35,7 @@ export function limitFromText(text: string, field: string, ownUnit?: string): Li
 
 const NUMBER = String.raw`([\d.,\s]*\d)`
 const PERCENT = new RegExp(`^±?\\s*${NUMBER}\\s*%\\s*(?:of\\s+)?(.*)$`, 'i')
-const COUNTS = new RegExp(`^±?\\s*${NUMBER}\\s*counts?\\s+of\\s+${NUMBER}\\s*(.*)$`, 'i')
+const COUNTS = new RegExp(`^±?\\s*${NUMBER}\\s*counts?(?:\\s+of\\s+${NUMBER})?\\s*(.*)$`, 'i')
 const PLAIN = new RegExp(`^±?\\s*${NUMBER}\\s*(.*)$`)
 
 const PERCENT_OF: Record<string, 'percentSpan' | 'percentReading' | 'percentUrl'> = {
@@ -74,7 +74,7 @@ function countsOf(
 ): TermText {
   if (ownUnit !== undefined && (label.trim() === '' || label.trim() === ownUnit)) return { kind: 'steps', value, step }
   const unit = unitFromText(label.trim())
-  if (unit) return { kind: 'counts', value, step, unit }
+  if (unit && step !== '') return { kind: 'counts', value, step, unit }
   throw new Refusal(field, `“${part}” does not say in which unit a count is`, 'write for instance 2 counts of 0.01 kPa')
 }
 

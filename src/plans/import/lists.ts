@@ -1,6 +1,8 @@
+import { ImportedReference } from '@/schema/importedReference'
 import { ImportedInstrument } from '@/schema/importedRows'
 import type { ListKind } from './checkRow'
 import { INSTRUMENT_COLUMNS, INSTRUMENT_START } from './instrumentColumns'
+import { REFERENCE_COLUMNS, REFERENCE_START } from './referenceColumns'
 
 /** The list of instruments. */
 export const INSTRUMENT_LIST = {
@@ -8,3 +10,18 @@ export const INSTRUMENT_LIST = {
   schema: ImportedInstrument,
   start: INSTRUMENT_START,
 } satisfies ListKind<typeof ImportedInstrument>
+
+/** The list of references: a row for each range. */
+export const REFERENCE_LIST = {
+  columns: REFERENCE_COLUMNS,
+  schema: ImportedReference,
+  start: REFERENCE_START,
+} satisfies ListKind<typeof ImportedReference>
+
+/** Every list that comes and goes as a file, by the name of its file. */
+export const LISTS = {
+  instruments: { list: INSTRUMENT_LIST, title: 'instruments', keyColumn: 'tag' },
+  references: { list: REFERENCE_LIST, title: 'references', keyColumn: 'device.code' },
+} as const
+export type ListName = keyof typeof LISTS
+export const LIST_NAMES = Object.keys(LISTS) as ListName[] // keys of a const object

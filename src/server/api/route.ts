@@ -40,7 +40,7 @@ export function writeRoute<S extends z.ZodType, P = Record<string, never>>(
  *
  * @param handle works until `signal` says that nobody waits for it any more
  */
-export function streamedRoute<S extends z.ZodType, L>(
+export function streamedRoute<S extends z.ZodType, P, L>(
   action: Action,
   schema: S,
   {
@@ -50,6 +50,7 @@ export function streamedRoute<S extends z.ZodType, L>(
   }: {
     readonly handle: (
       input: z.infer<S>,
+      params: P,
       actor: Actor,
       told: { readonly tell: (line: L) => void; readonly signal: AbortSignal },
     ) => Promise<void>
@@ -58,7 +59,7 @@ export function streamedRoute<S extends z.ZodType, L>(
     readonly largestBytes: number
   },
 ) {
-  return (request: Request): Promise<Response> =>
+  return (request: Request, { params }: Context<P>): Promise<Response> =>
     answered<Response>(async () => {
       refuseForeign(request)
       const by = await actor(action)
@@ -72,7 +73,7 @@ export function streamedRoute<S extends z.ZodType, L>(
             if (!request.signal.aborted) controller.enqueue(encoder.encode(`${JSON.stringify(line)}\n`))
           }
           try {
-            await handle(input.data, by, { tell, signal: request.signal })
+            await handle(input.data, await params, by, { tell, signal: request.signal })
           } catch (error) {
             tell(failed(await wordsOf(error)))
           }

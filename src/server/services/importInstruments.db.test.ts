@@ -10,7 +10,8 @@ import { pool } from '../database'
 import { csvOf } from '../documents/listFile'
 import { selectDueDates } from '../sql/dueInstrument'
 import { selectInstrument, selectInstruments } from '../sql/instrument'
-import { importInstruments, listedInstruments } from './importInstruments'
+import { IMPORTED_INSTRUMENTS, listedInstruments } from './importInstruments'
+import { importList } from './importList'
 
 beforeAll(async () => {
   await freshDatabase()
@@ -34,9 +35,10 @@ async function send(
   signal: AbortSignal = new AbortController().signal,
 ) {
   const lines: ImportProgress[] = []
-  await importInstruments({ fileName: 'list.csv', isTrial: false, changesKnown: false, rows, ...change }, as(ANNA), {
-    tell: (line) => lines.push(line),
-    signal,
+  const request = { fileName: 'list.csv', isTrial: false, changesKnown: false, rows, ...change }
+  await importList(IMPORTED_INSTRUMENTS, request, {
+    actor: as(ANNA),
+    told: { tell: (line) => lines.push(line), signal },
   })
   const end = lines.at(-1)
   if (!end || end.kind === 'progress') throw new Error('it did not end')
@@ -75,13 +77,14 @@ describe('two thousand instruments, thirty-seven of them wrong', () => {
     const leaving = new AbortController()
     const lines: ImportProgress[] = []
     const request = { fileName: 'list.csv', isTrial: false, changesKnown: false, rows: rowsOf(mended) }
-    const work = importInstruments(request, as(ANNA), {
-      tell: (line) => {
+    const told = {
+      tell: (line: ImportProgress) => {
         lines.push(line)
         if (line.kind === 'progress' && line.doing === 'storing' && line.done >= 500) leaving.abort()
       },
       signal: leaving.signal,
-    })
+    }
+    const work = importList(IMPORTED_INSTRUMENTS, request, { actor: as(ANNA), told })
     await expect(work).rejects.toThrow()
     expect(await count()).toBe(0)
   })

@@ -56,24 +56,30 @@ export async function registerIn(db: Transaction, { id, reference }: NewReferenc
  * @throws {NotFound} for an unknown id
  * @throws {Conflict} when somebody else has changed it since it was opened
  */
-export function changeReference(id: string, { basedOnVersion, reference, reason }: ReferenceEdit, by: Actor) {
-  return transaction(async (db) => {
-    const known = await owned(db, id)
-    if (reference.code !== known.code)
-      throw new Refusal('code', `a code stands on records: it stays ${known.code}`, 'register it anew under another')
-    const facts = factsOf(reference, known.facts, randomUUID)
-    refuseOtherMeasure(known, facts)
-    const version = basedOnVersion + 1
-    const row = { id, version, facts, at: by.now, personId: by.person.id, reason }
-    if (known.version !== basedOnVersion || !(await insertReferenceVersion(db, row)))
-      throw new Conflict(
-        'basedOnVersion',
-        'somebody changed it while this was being edited',
-        'reload, look at it, and enter your change again',
-      )
-    await insertEvent(db, { ...eventOf(by, id), kind: 'reference changed', detail: { version } })
-    return { id, version }
-  })
+export const changeReference = (id: string, edit: ReferenceEdit, by: Actor) =>
+  transaction((db) => changeReferenceIn(db, { id, edit }, by))
+
+/** The same inside a transaction of the caller’s. */
+export async function changeReferenceIn(
+  db: Transaction,
+  { id, edit: { basedOnVersion, reference, reason } }: { readonly id: string; readonly edit: ReferenceEdit },
+  by: Actor,
+) {
+  const known = await owned(db, id)
+  if (reference.code !== known.code)
+    throw new Refusal('code', `a code stands on records: it stays ${known.code}`, 'register it anew under another')
+  const facts = factsOf(reference, known.facts, randomUUID)
+  refuseOtherMeasure(known, facts)
+  const version = basedOnVersion + 1
+  const row = { id, version, facts, at: by.now, personId: by.person.id, reason }
+  if (known.version !== basedOnVersion || !(await insertReferenceVersion(db, row)))
+    throw new Conflict(
+      'basedOnVersion',
+      'somebody changed it while this was being edited',
+      'reload, look at it, and enter your change again',
+    )
+  await insertEvent(db, { ...eventOf(by, id), kind: 'reference changed', detail: { version } })
+  return { id, version }
 }
 
 /** Points of a certificate are in the unit of their range: a range in another unit is another range. */
@@ -169,6 +175,12 @@ function certificateOf(
           `certificate.ranges.${index}.mark`,
           form.mark === '' ? `${code} has marks on its ranges` : `${code} has no range ${form.mark}`,
           `name one of ${facts.ranges.map(({ mark }) => mark || 'no mark').join(', ')}`,
+        )
+      if (range.knownBy !== 'accuracy' && form.points.length === 0 && form.uncertainty.length === 0)
+        throw new Refusal(
+          `certificate.ranges.${index}.points`,
+          'are missing, and its uncertainty is taken from them',
+          'enter points or U, or say on the reference that its accuracy as declared holds',
         )
       return certifiedRangeOf(form, range)
     }),

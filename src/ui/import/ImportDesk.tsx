@@ -4,7 +4,7 @@ import LinearProgress from '@mui/material/LinearProgress'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { useMemo, useRef, useState } from 'react'
-import { INSTRUMENT_LIST } from '@/plans/import/lists'
+import { LISTS, type ListName } from '@/plans/import/lists'
 import { cellsOf, type Matching, matchHeads } from '@/plans/import/table'
 import type { ImportProgress, RowAnswer } from '@/schema/importedRows'
 import { FileButton } from '../parts/FileButton'
@@ -16,10 +16,10 @@ import { MendRows } from './MendRows'
 import { type FileLines, readFile } from './readFile'
 import { type ImportEnd, sendRows } from './sendRows'
 
-const { columns } = INSTRUMENT_LIST
-
-/** Takes a list of instruments from a file: columns matched, every row looked at, then all or those that are fine. */
-export function ImportDesk() {
+/** Takes a list from a file: columns matched, every row looked at, then all or those that are fine. */
+export function ImportDesk({ list }: { list: ListName }) {
+  const { keyColumn } = LISTS[list]
+  const { columns } = LISTS[list].list
   const router = useRouter()
   const [name, setName] = useState('')
   const [file, setFile] = useState<FileLines | null>(null)
@@ -60,6 +60,7 @@ export function ImportDesk() {
     giveUp.current = new AbortController()
     const lines = new Set(fine.map(({ line }) => line))
     const answer = await sendRows(
+      list,
       {
         ...{ fileName: name, isTrial, changesKnown },
         rows: isTrial ? rows : rows.filter(({ line }) => lines.has(line)),
@@ -95,7 +96,7 @@ export function ImportDesk() {
       <Refused words={message} />
       {taken && (
         <Notice tone="inside">
-          {taken} <Link href="/instruments">To the instruments</Link>
+          {taken} <Link href={`/${list}`}>To the {list}</Link>
         </Notice>
       )}
       {file && (
@@ -139,11 +140,11 @@ export function ImportDesk() {
         <section className="stack" aria-labelledby="looked-at">
           <h2 id="looked-at">{summary(answers)}</h2>
           {differs.length > 0 && (
-            <Differing answers={differs} rows={rows} changesKnown={changesKnown} change={setChangesKnown} />
+            <Differing {...{ rows, keyColumn, changesKnown }} answers={differs} change={setChangesKnown} />
           )}
           {refused.length > 0 && (
             <MendRows
-              {...{ columns, answers: refused, rows }}
+              {...{ columns, keyColumn, answers: refused, rows }}
               mend={(line, key, text) => setMended((before) => ({ ...before, [`${line} ${key}`]: text }))}
             />
           )}
@@ -203,13 +204,14 @@ const MOST_SHOWN = 20
 type DifferingProps = {
   readonly answers: readonly RowAnswer[]
   readonly rows: Rows
+  readonly keyColumn: string
   readonly changesKnown: boolean
   readonly change: (changes: boolean) => void
 }
 
 /** Rows that say another thing than the register: left alone unless the person says otherwise. */
-function Differing({ answers, rows, changesKnown, change }: DifferingProps) {
-  const tagOf = (line: number) => rows.find((row) => row.line === line)?.cells.tag ?? ''
+function Differing({ answers, rows, keyColumn, changesKnown, change }: DifferingProps) {
+  const tagOf = (line: number) => rows.find((row) => row.line === line)?.cells[keyColumn] ?? ''
   return (
     <div className="tight">
       <ul className="plain-list small">

@@ -6,6 +6,8 @@ import { DataTable } from '../parts/DataTable'
 
 type Props = {
   readonly columns: readonly Column[]
+  /** The column a row is called by. */
+  readonly keyColumn: string
   readonly answers: readonly RowAnswer[]
   readonly rows: readonly { readonly line: number; readonly cells: Readonly<Record<string, string>> }[]
   readonly mend: (line: number, key: string, text: string) => void
@@ -15,7 +17,7 @@ type Props = {
 const MOST_MENDED = 200
 
 /** Cells that cannot be taken, each with its reason beside it, to be mended here or in the file. */
-export function MendRows({ columns, answers, rows, mend }: Props) {
+export function MendRows({ columns, keyColumn, answers, rows, mend }: Props) {
   const cells = answers.flatMap(({ line, refusals }) => refusals.map((refusal) => ({ line, ...refusal })))
   const byLine = new Map(rows.map((row) => [row.line, row.cells]))
   return (
@@ -26,7 +28,11 @@ export function MendRows({ columns, answers, rows, mend }: Props) {
         keyOf={({ line, column }) => `${line} ${column}`}
         columns={[
           { head: 'Line', is: 'figure', cell: ({ line }) => line },
-          { head: 'Tag', is: 'tag', cell: ({ line }) => byLine.get(line)?.tag ?? '—' },
+          {
+            head: columns.find(({ key }) => key === keyColumn)?.title,
+            is: 'tag',
+            cell: ({ line }) => byLine.get(line)?.[keyColumn] ?? '—',
+          },
           { head: 'Column', cell: ({ column }) => columns.find(({ key }) => key === column)?.title ?? 'the row' },
           {
             head: 'Cell',

@@ -1,3 +1,4 @@
+import type { ListName } from '@/plans/import/lists'
 import type { ImportProgress, ImportRequest } from '@/schema/importedRows'
 
 /** What an import came to, or that nobody knows. */
@@ -5,11 +6,12 @@ export type ImportEnd = Exclude<ImportProgress, { kind: 'progress' }> | { readon
 
 /** Sends rows and follows how far the server is, line by line of its answer. */
 export async function sendRows(
+  list: ListName,
   request: ImportRequest,
   { follow, signal }: { readonly follow: (progress: ImportProgress) => void; readonly signal: AbortSignal },
 ): Promise<ImportEnd> {
   try {
-    const response = await fetch('/api/v1/instruments/import', {
+    const response = await fetch(`/api/v1/lists/${list}/import`, {
       method: 'POST',
       headers: { 'content-type': 'application/json' },
       body: JSON.stringify(request),

@@ -58,7 +58,7 @@ export function InstrumentList({ rows }: { rows: readonly Row[] }) {
           />
         </form>
         <div className="end actions">
-          <LinkButton href="/import">Import or export</LinkButton>
+          <LinkButton href="/import?list=instruments">Import or export</LinkButton>
           <LinkButton variant="contained" href="/register">
             Register an instrument <kbd style={{ marginLeft: 10 }}>n</kbd>
           </LinkButton>

@@ -1,0 +1,180 @@
+import { limitFromText } from '@/core/error/limitText'
+import { pointsFromText, pointsText } from '@/core/reference/pointsText'
+import {
+  DRIFT_FROM,
+  KNOWN_BY,
+  REFERENCE_KINDS,
+  REFERENCE_MEDIA,
+  REFERENCE_MEDIUM_IDS,
+} from '@/core/reference/referenceKind'
+import { Refusal } from '@/core/refusal'
+import { DecimalNumber } from '@/schema/decimal'
+import { type Column, choiceColumn, column, dateColumn, plainText, unitColumn, yesColumn } from './column'
+
+const labels = <T extends Record<string, { readonly label: string }>>(of: T) =>
+  Object.fromEntries(Object.entries(of).map(([id, { label }]) => [id, label]))
+const required = true
+type Given = Parameters<typeof column>[0]
+
+/** A number as people write it. */
+const numberColumn = (given: Given): Column => column({ read: (text) => numberOf(text, given.key), ...given })
+
+function numberOf(text: string, field: string): number {
+  const read = DecimalNumber.safeParse(text)
+  if (read.success) return read.data
+  const [reason = 'is no number', remedy = 'enter one, with a decimal point'] =
+    read.error.issues[0]?.message.split(/: (.*)/s) ?? []
+  throw new Refusal(field, reason, remedy)
+}
+
+/** Terms of a range: figures without a unit, or in its own, are terms of its own. */
+const termsColumn = (given: Given): Column =>
+  column({
+    hint: '0.02 % of reading + 0.005 % of span; 0.01; 3 counts',
+    read: (text) => {
+      // The unit stands in another column; a figure in it is written without.
+      const { terms } = limitFromText(text, given.key, '')
+      return terms.map((term) => {
+        if (term.kind === 'absolute' || term.kind === 'counts')
+          throw new Refusal(given.key, `“${text}” has a unit`, 'write the figure in the unit of the range, without it')
+        return { of: term.kind, value: numberOf(term.value, given.key) }
+      })
+    },
+    write: (value) => (isTerms(value) ? value.map(termText).join(' + ') : ''),
+    ...given,
+  })
+
+type Term = { readonly of: string; readonly value: number }
+const isTerms = (value: unknown): value is readonly Term[] => Array.isArray(value)
+const OF: Record<string, string> = {
+  percentReading: ' % of reading',
+  percentSpan: ' % of span',
+  percentUrl: ' % of full scale',
+  floor: '',
+  steps: ' counts',
+}
+const termText = ({ of, value }: Term) => `${value}${OF[of] ?? ''}`
+
+/** Points of a certificate on one line. */
+const pointsColumn = (given: Given): Column =>
+  column({
+    hint: '0: 0.01 ±0.002; 100: −0.02 ±0.003',
+    read: (text) =>
+      pointsFromText(text, given.key).map(({ indicated, correction, uncertainty }) => ({
+        indicated: numberOf(indicated, given.key),
+        reference: null,
+        correction: numberOf(correction, given.key),
+        uncertainty: numberOf(uncertainty, given.key),
+      })),
+    write: (value) => (Array.isArray(value) && value.length > 0 ? pointsText(value) : ''),
+    ...given,
+  })
+
+const MEASURES = {
+  'pressure gauge': { kind: 'pressure', pressureKind: 'gauge' },
+  'pressure absolute': { kind: 'pressure', pressureKind: 'absolute' },
+  'pressure differential': { kind: 'pressure', pressureKind: 'differential' },
+  electrical: { kind: 'electrical' },
+  resistance: { kind: 'resistance' },
+  temperature: { kind: 'temperature' },
+} as const
+
+/** What it measures, with the unit from its own column. */
+const measuresColumn = column({
+  key: 'range.measures',
+  title: 'Measures',
+  hint: Object.keys(MEASURES).join(' | '),
+  isRequired: required,
+  read: (text) => {
+    const found = Object.entries(MEASURES).find(([words]) => plainText(words) === plainText(text))
+    if (!found)
+      throw new Refusal('range.measures', `“${text}” is none of them`, `write ${Object.keys(MEASURES).join(', ')}`)
+    return found[1]
+  },
+  write: (value) => {
+    const { kind, pressureKind } = (value ?? {}) as { kind?: string; pressureKind?: string } // as the form has it
+    return kind === undefined ? '' : pressureKind === undefined ? kind : `${kind} ${pressureKind}`
+  },
+})
+
+const mediaColumn = column({
+  key: 'device.media',
+  title: 'May be used with',
+  hint: Object.values(REFERENCE_MEDIA).join('; '),
+  read: (text) => {
+    const said = text.split(';').map(plainText)
+    return Object.fromEntries(
+      REFERENCE_MEDIUM_IDS.map((id) => [
+        id,
+        said.includes(plainText(id)) || said.includes(plainText(REFERENCE_MEDIA[id])),
+      ]),
+    )
+  },
+  write: (value) => {
+    const media = (value ?? {}) as Record<string, boolean> // as the form has it
+    return REFERENCE_MEDIUM_IDS.filter((id) => media[id])
+      .map((id) => REFERENCE_MEDIA[id])
+      .join('; ')
+  },
+})
+
+/** The list of references as a file: a row for each range. */
+export const REFERENCE_COLUMNS: readonly Column[] = [
+  column({ key: 'device.code', title: 'Code', aliases: ['id', 'asset'], isRequired: required }),
+  choiceColumn(labels(REFERENCE_KINDS), { key: 'device.kind', title: 'Kind', aliases: ['type'], isRequired: required }),
+  column({ key: 'device.description', title: 'What it is', aliases: ['description', 'name'], isRequired: required }),
+  column({ key: 'device.maker', title: 'Maker', aliases: ['manufacturer'] }),
+  column({ key: 'device.model', title: 'Model' }),
+  column({ key: 'device.serialNumber', title: 'Serial number', aliases: ['serial', 'serial no'] }),
+  column({ key: 'device.location', title: 'Where it is kept', aliases: ['location'] }),
+  mediaColumn,
+  numberColumn({ key: 'device.warmUpMinutes', title: 'Warms up for, min' }),
+  yesColumn({ key: 'device.runsOnBattery', title: 'Runs on a battery' }),
+  numberColumn({ key: 'device.channels', title: 'Channels' }),
+  column({ key: 'range.mark', title: 'Mark', hint: 'tells modules apart; empty for the only one' }),
+  column({ key: 'range.serialNumber', title: 'Serial number of the range' }),
+  measuresColumn,
+  unitColumn({ key: 'range.measures.unit', title: 'Unit', isRequired: required }),
+  numberColumn({ key: 'range.rangeLow', title: 'From', aliases: ['range low'], isRequired: required }),
+  numberColumn({ key: 'range.rangeHigh', title: 'To', aliases: ['range high'], isRequired: required }),
+  numberColumn({ key: 'range.overRange', title: 'Never above' }),
+  numberColumn({ key: 'range.resolution', title: 'Resolution', isRequired: required }),
+  termsColumn({ key: 'range.accuracy', title: 'Accuracy', isRequired: required }),
+  choiceColumn(
+    { sum: 'added up', larger: 'the larger of them' },
+    { key: 'range.accuracyCombine', title: 'Terms of the accuracy' },
+  ),
+  choiceColumn(KNOWN_BY, { key: 'range.knownBy', title: 'Uncertainty from' }),
+  choiceColumn(DRIFT_FROM, { key: 'range.driftFrom', title: 'Drift from' }),
+  termsColumn({ key: 'range.driftPerYear', title: 'Drift a year' }),
+  termsColumn({ key: 'range.temperature.perKelvin', title: 'For each kelvin outside' }),
+  numberColumn({ key: 'range.temperature.lowCelsius', title: 'Band from, °C' }),
+  numberColumn({ key: 'range.temperature.highCelsius', title: 'Band to, °C' }),
+  column({ key: 'certificate.number', title: 'Certificate number', aliases: ['certificate', 'certificate no'] }),
+  column({ key: 'certificate.laboratory', title: 'Laboratory' }),
+  column({ key: 'certificate.accreditation', title: 'Accreditation' }),
+  dateColumn({ key: 'certificate.calibratedOn', title: 'Calibrated on', aliases: ['calibrated', 'last calibration'] }),
+  dateColumn({ key: 'certificate.dueOn', title: 'Due on', aliases: ['due', 'due date'] }),
+  numberColumn({ key: 'certificate.coverageFactor', title: 'k' }),
+  termsColumn({ key: 'certificate.uncertainty', title: 'U as terms' }),
+  pointsColumn({ key: 'certificate.points', title: 'Points as given back' }),
+  pointsColumn({ key: 'certificate.found', title: 'Points as found' }),
+]
+
+/** What stands where a cell is empty. */
+export const REFERENCE_START = {
+  device: {
+    maker: '',
+    model: '',
+    serialNumber: '',
+    location: '',
+    media: Object.fromEntries(REFERENCE_MEDIUM_IDS.map((id) => [id, false])),
+    warmUpMinutes: null,
+    runsOnBattery: false,
+    channels: 1,
+  },
+  range: {
+    ...{ mark: '', serialNumber: '', overRange: null, accuracyCombine: 'sum', knownBy: 'accuracy' },
+    ...{ driftFrom: 'declared', driftPerYear: [], temperature: null },
+  },
+}
