@@ -9,6 +9,27 @@ import { pdfText } from './pdfText'
 export { expect }
 export const [ILKA, JOREN, MIRREN, TAVI, NOOR] = DEMO_PEOPLE
 
+/** A transmitter of gauge pressure, 0 … 400 kPa on 4–20 mA, ±0.5 %, three points up, on the bench. */
+export const BENCH_GAUGE = {
+  description: 'Trial on the bench',
+  area: 'Bench',
+  kind: 'pressure-transmitter',
+  pressureKind: 'gauge',
+  unit: 'kPa',
+  lrl: 0,
+  url: 500,
+  minSpan: 20,
+  lrv: 0,
+  urv: 400,
+  signal: '4-20mA',
+  errorLimit: { combine: 'sum', terms: [{ kind: 'percentSpan', value: 0.5 }] },
+  adjustLimit: null,
+  intervalMonths: 12,
+  testPoints: [0, 50, 100],
+  pointOrder: 'up',
+  hookUp: 'bench',
+}
+
 /** Address of the server under test. */
 export const address = (): string => {
   const found = process.env.BARYS_ADDRESS

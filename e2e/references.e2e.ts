@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test'
-import { beginRun, expect, open, registerInstrument, restoreAndSign, test, typeReading } from './barys'
+import { BENCH_GAUGE, beginRun, expect, open, registerInstrument, restoreAndSign, test, typeReading } from './barys'
 import { expectRow } from './certificateRow'
 
 /** References of this file alone; every figure is worked out here by hand. */
@@ -45,26 +45,6 @@ async function registerIndicator(page: Page, code: string, knownBy: string) {
   await page.waitForURL(new RegExp(`/references/${code}$`))
 }
 
-const GAUGE = {
-  description: 'Trial of a reference',
-  area: 'Bench',
-  kind: 'pressure-transmitter',
-  pressureKind: 'gauge',
-  unit: 'kPa',
-  lrl: 0,
-  url: 500,
-  minSpan: 20,
-  lrv: 0,
-  urv: 400,
-  signal: '4-20mA',
-  errorLimit: { combine: 'sum', terms: [{ kind: 'percentSpan', value: 0.5 }] },
-  adjustLimit: null,
-  intervalMonths: 12,
-  testPoints: [0, 50, 100],
-  pointOrder: 'up',
-  hookUp: 'bench',
-}
-
 test('registered on screen with its certificate, it is chosen, and readings are corrected as the certificate says', async ({
   page,
 }) => {
@@ -74,7 +54,7 @@ test('registered on screen with its certificate, it is chosen, and readings are 
   const href = await link.getAttribute('href')
   const kept = await page.request.get(new URL(href ?? '', page.url()).href)
   expect((await kept.body()).toString()).toBe('%PDF-1.4 trial')
-  await registerInstrument(page, 'REF-1', GAUGE)
+  await registerInstrument(page, 'REF-1', BENCH_GAUGE)
   await open(page, '/instruments/REF-1/calibrate')
   await page.getByRole('radio', { name: /^RX-1/ }).check()
   const runId = await beginRun(page)
@@ -112,7 +92,7 @@ test('taken along, quarantined, back: it says where it is, and while quarantined
   await dialog.getByLabel('Why, or anything to know').fill('fell off the bench')
   await dialog.getByRole('button', { name: 'Keep' }).click()
   await expect(page.getByText(/quarantined since .*said by Ilka Varga: fell off the bench/)).toBeVisible()
-  await registerInstrument(page, 'REF-2', GAUGE)
+  await registerInstrument(page, 'REF-2', BENCH_GAUGE)
   await open(page, '/instruments/REF-2/calibrate')
   await page
     .getByText(/more that do not suit/)

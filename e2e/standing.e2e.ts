@@ -1,27 +1,7 @@
-import { expect, open, registerInstrument, test } from './barys'
-
-const CONFIGURATION = {
-  description: 'Trial of its standing',
-  area: 'Bench',
-  kind: 'pressure-transmitter',
-  pressureKind: 'gauge',
-  unit: 'kPa',
-  lrl: 0,
-  url: 500,
-  minSpan: 20,
-  lrv: 0,
-  urv: 400,
-  signal: '4-20mA',
-  errorLimit: { combine: 'sum', terms: [{ kind: 'percentSpan', value: 0.5 }] },
-  adjustLimit: null,
-  intervalMonths: 12,
-  testPoints: [0, 50, 100],
-  pointOrder: 'up',
-  hookUp: 'bench',
-}
+import { BENCH_GAUGE, expect, open, registerInstrument, test } from './barys'
 
 test('an instrument is given another tag, retired and put back, and its page tells all of it', async ({ page }) => {
-  await registerInstrument(page, 'TAG-1', CONFIGURATION)
+  await registerInstrument(page, 'TAG-1', BENCH_GAUGE)
   await open(page, '/instruments/TAG-1')
   await page.getByRole('button', { name: 'Give it another tag…' }).click()
   const dialog = page.getByRole('dialog')

@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest'
 import { CONFIGURATION, METER, PUMP } from '../../tests/support/benchPlant'
 import { inPlace } from '../../tests/support/ownStandard'
 import type { Standard } from '../schema/world'
-import { referenceOffers } from './referenceOffers'
+import { outputOfferFor, referenceOffers } from './referenceOffers'
 
 const TODAY = '2026-11-20'
 const pump = (change: Partial<Extract<Standard, { quantity: 'pressure' }>>): Standard =>
@@ -80,5 +80,16 @@ describe('what reads the output', () => {
   })
   test('an instrument read on its display needs nothing', () => {
     expect(referenceOffers({ ...CONFIGURATION, signal: 'display' }, inPlace([PUMP, METER]), TODAY).outputs).toBeNull()
+  })
+})
+
+describe('what reads the output beside what gives the pressure', () => {
+  const module = (change: object) => ({ ...METER, ...change }) as Standard // quantity stays
+  const offersWith = (meter: Standard) =>
+    referenceOffers(CONFIGURATION, inPlace([{ ...PUMP, deviceId: 'one' }, meter]), TODAY)
+  test('not another module of the same device, unless that has a channel to spare', () => {
+    expect(outputOfferFor(offersWith(module({ deviceId: 'one' })), [PUMP.id])).toBeUndefined()
+    expect(outputOfferFor(offersWith(module({ deviceId: 'one', channels: 2 })), [PUMP.id])?.standard.id).toBe(METER.id)
+    expect(outputOfferFor(offersWith(module({ deviceId: 'two' })), [PUMP.id])?.standard.id).toBe(METER.id)
   })
 })

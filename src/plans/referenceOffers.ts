@@ -1,6 +1,6 @@
 import { fewestReferences } from '@/core/conformity/fewestReferences'
 import { ratioText } from '@/core/conformity/fitnessIssue'
-import { type Fitness, inputFitness, mayGiveAndRead, outputFitness } from '@/core/conformity/referenceFitness'
+import { deviceOf, type Fitness, inputFitness, mayGiveAndRead, outputFitness } from '@/core/conformity/referenceFitness'
 import { limitInput } from '@/core/error/errorLimit'
 import { daysBetween, formatDate } from '@/core/format/formatTime'
 import { testPointPercents } from '@/core/run/plan/pointScale'
@@ -40,13 +40,17 @@ export function referenceOffers(
 }
 
 /** The best that reads the output beside what gives the pressure: another device, or one with a channel to spare. */
-export const outputOfferFor = (
-  { outputs }: Pick<ReferenceOffers, 'outputs'>,
+export function outputOfferFor(
+  { inputs, outputs }: Pick<ReferenceOffers, 'inputs' | 'outputs'>,
   inputIds: readonly string[],
-): ReferenceOffer | undefined =>
-  outputs?.find(
-    ({ mark, standard }) => mark !== 'outside' && (!inputIds.includes(standard.id) || mayGiveAndRead(standard)),
+): ReferenceOffer | undefined {
+  const taken = inputs
+    .filter(({ standard }) => inputIds.includes(standard.id))
+    .map(({ standard }) => deviceOf(standard))
+  return outputs?.find(
+    ({ mark, standard }) => mark !== 'outside' && (!taken.includes(deviceOf(standard)) || mayGiveAndRead(standard)),
   )
+}
 
 /** The fewest references in date that together serve every point. */
 function subRangeIds(configuration: Configuration, offers: readonly ReferenceOffer[]): string[] {

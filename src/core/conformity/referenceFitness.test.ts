@@ -93,6 +93,11 @@ test('one device with one channel cannot give the pressure and read the output',
   expect(channelIssues({ ...device, channels: 2 }, { id: 'a' })).toEqual([])
   expect(channelIssues(device, { id: 'b' })).toEqual([])
   expect(channelIssues(device, null)).toEqual([])
+  // Two modules of one device share its channels.
+  expect(channelIssues({ ...device, deviceId: 'd' }, { id: 'b', deviceId: 'd' })).toHaveLength(1)
+  expect(channelIssues({ ...device, deviceId: 'd', channels: 2 }, { id: 'b', deviceId: 'd' })).toEqual([])
+  // The first range of a device has the device’s own id.
+  expect(channelIssues(device, { id: 'b', deviceId: 'a' })).toHaveLength(1)
 })
 
 test('a reading beyond what a reference reaches cannot have been read on it', () => {

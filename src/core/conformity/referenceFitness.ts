@@ -109,15 +109,17 @@ export function outputFitness(reference: FitReference, scale: OutputScale, job: 
   }
 }
 
+type OfDevice = { readonly id: string; readonly deviceId?: string | undefined }
+
+/** The device a range belongs to: modules of one share its channels. */
+export const deviceOf = ({ id, deviceId }: OfDevice): string => deviceId ?? id
+
 /** One device gives the pressure and reads the output at once only with two channels. */
 export const mayGiveAndRead = ({ channels = 1 }: Pick<Known, 'channels'>): boolean => channels >= 2
 
 /** What is amiss where one device is to do both. */
-export function channelIssues(
-  input: Known & { readonly id: string },
-  output: { readonly id: string } | null,
-): FitnessIssue[] {
-  if (output?.id !== input.id || mayGiveAndRead(input)) return []
+export function channelIssues(input: Known & { readonly id: string }, output: OfDevice | null): FitnessIssue[] {
+  if (!output || deviceOf(output) !== deviceOf(input) || mayGiveAndRead(input)) return []
   return [unfit('channels', 'has one channel, and would give the pressure and read the output at once')]
 }
 

@@ -11,6 +11,8 @@ export type Known = {
   readonly dueOn: string
   /** How many things it can measure at once; one where nobody has said. */
   readonly channels?: number | undefined
+  /** The device it is a range of; itself where left out. */
+  readonly deviceId?: string | undefined
 }
 
 type PressureReference = Known & ReferenceReach & { readonly quantity: 'pressure'; readonly pressureKind: PressureKind }

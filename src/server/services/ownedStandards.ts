@@ -1,5 +1,6 @@
 import { Refusal } from '@/core/refusal'
 import { type OwnedStandard, ownedStandards, whereIssues } from '@/plans/ownedStandard'
+import { standardsOf } from '@/plans/standardsOf'
 import type { Standard } from '@/schema/world'
 import type { Queryable } from '../database'
 import { selectReference, selectReferences } from '../sql/reference'
@@ -8,10 +9,14 @@ import { selectReference, selectReferences } from '../sql/reference'
 export const loadStandards = async (db: Queryable, day: string): Promise<OwnedStandard[]> =>
   ownedStandards(await selectReferences(db), day)
 
-/** A range of a reference as it stood on a day, wherever its device is; null where there is none, or it had no certificate. */
+/**
+ * A range of a reference as it stood on a day, wherever its device is now and whatever became of it; null where there is
+ * none, or it had no certificate.
+ */
 export async function standardOn(db: Queryable, rangeId: string, day: string): Promise<OwnedStandard | null> {
   const reference = await selectReference(db, { rangeId })
-  return (reference && ownedStandards([reference], day).find(({ standard }) => standard.id === rangeId)) ?? null
+  const standard = reference && standardsOf(reference, day).find(({ id }) => id === rangeId)
+  return standard ? { standard, where: reference.whereabouts } : null
 }
 
 /**

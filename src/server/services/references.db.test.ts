@@ -7,7 +7,7 @@ import { certificateOn, standardsOf } from '../../plans/standardsOf'
 import { CertificateForm, NewDocument, NewWhereabouts, ReferenceForm } from '../../schema/referenceForm'
 import { pool } from '../database'
 import { selectReference, selectReferences } from '../sql/reference'
-import { loadStandards } from './ownedStandards'
+import { loadStandards, standardOn } from './ownedStandards'
 import {
   attachDocument,
   changeReference,
@@ -237,6 +237,8 @@ describe('where a reference is', () => {
     await say(METER.id, { state: 'retired', reason: 'broken' })
     expect((await loadStandards(pool(), '2026-11-20')).map(({ standard }) => standard.code)).not.toContain('T-M')
     expect((await selectReferences(pool())).map(({ code }) => code)).toContain('T-M')
+    // What was measured with it can still be put right.
+    expect((await standardOn(pool(), METER.id, '2026-11-20'))?.standard.code).toBe('T-M')
   })
   test('an id with another answer is refused, the same again is not', async () => {
     const id = randomUUID()

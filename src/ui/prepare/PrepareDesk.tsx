@@ -2,7 +2,7 @@
 import Button from '@mui/material/Button'
 import { useRouter } from 'next/navigation'
 import { type FormEvent, useCallback, useState } from 'react'
-import { mayGiveAndRead } from '@/core/conformity/referenceFitness'
+import { channelIssues } from '@/core/conformity/referenceFitness'
 import type { RunRule } from '@/core/run/plan/decisionRule'
 import type { ReferenceOffer, ReferenceOffers } from '@/plans/offers'
 import type { Configuration } from '@/schema/configuration'
@@ -167,12 +167,8 @@ function isAnyUnfit(
   inputIds: readonly string[],
   outputId: string | null,
 ): boolean {
-  const chosen = [
-    ...inputs.filter(({ standard }) => inputIds.includes(standard.id)),
-    ...(outputs ?? []).filter(({ standard }) => standard.id === outputId),
-  ]
-  const isTwice = chosen.some(
-    ({ standard }) => standard.id === outputId && inputIds.includes(standard.id) && !mayGiveAndRead(standard),
-  )
-  return isTwice || chosen.some(({ mark }) => mark === 'outside')
+  const giving = inputs.filter(({ standard }) => inputIds.includes(standard.id))
+  const reading = (outputs ?? []).filter(({ standard }) => standard.id === outputId)
+  const isTwice = giving.some(({ standard }) => channelIssues(standard, reading[0]?.standard ?? null).length > 0)
+  return isTwice || [...giving, ...reading].some(({ mark }) => mark === 'outside')
 }
