@@ -8,7 +8,8 @@ import { transferWords } from '@/words/transferWords'
 import { rangeText } from '../services/beam'
 import type { ConfiguredInstrument } from '../sql/instrument'
 import { drawCode } from './drawCode'
-import { fontFor, registerFonts } from './fonts'
+import { fittedLine } from './fittedLine'
+import { registerFonts } from './fonts'
 import { pdfBuffer } from './pdfBuffer'
 
 type TagSource = {
@@ -45,10 +46,10 @@ function drawTag(doc: PDFKit.PDFDocument, { instrument, origin, timeZone, site }
     .roundedRect(5, 5, WIDTH - 10, HEIGHT - 10, 6)
     .lineWidth(1)
     .stroke(LIGHT.ink)
-  fitted(doc, tag, { y: MARGIN, width: wide, size: 22, isBold: true })
-  fitted(doc, configuration.description, { y: 38, width: wide, size: 10 })
+  fittedLine(doc, tag, { x: MARGIN, y: MARGIN, width: wide, size: 22, isBold: true })
+  fittedLine(doc, configuration.description, { x: MARGIN, y: 38, width: wide, size: 10 })
   doc.rect(MARGIN, 54, wide, 30).fill(LIGHT.graphite)
-  fitted(doc, rangeText(configuration), {
+  fittedLine(doc, rangeText(configuration), {
     y: 60,
     x: MARGIN + 7,
     width: wide - 14,
@@ -58,12 +59,12 @@ function drawTag(doc: PDFKit.PDFDocument, { instrument, origin, timeZone, site }
   })
   const left = WIDTH - MARGIN - CODE_SIZE - 8 - MARGIN
   factsOf(instrument).forEach((line, index) => {
-    fitted(doc, line, { y: 90 + index * 13, width: left, size: 9.5 })
+    fittedLine(doc, line, { x: MARGIN, y: 90 + index * 13, width: left, size: 9.5 })
   })
-  fitted(
+  fittedLine(
     doc,
     `Version ${version}, ${formatDate(calendarDate(changedAt, timeZone))}, ${changedBy}${site === 'site not named' ? '' : ` · ${site}`}`,
-    { y: HEIGHT - MARGIN - 13, width: left, size: 8, colour: LIGHT.soft },
+    { x: MARGIN, y: HEIGHT - MARGIN - 13, width: left, size: 8, colour: LIGHT.soft },
   )
   drawCode(doc, `${origin}/instruments/${encodeURIComponent(tag)}`, {
     x: WIDTH - MARGIN - CODE_SIZE,
@@ -85,29 +86,4 @@ function factsOf({ configuration: c }: ConfiguredInstrument): string[] {
         ]
       : []),
   ].filter((line) => line !== '')
-}
-
-type Place = {
-  readonly y: number
-  readonly x?: number
-  readonly width: number
-  readonly size: number
-  readonly isBold?: boolean
-  readonly colour?: string
-}
-
-const FIGURES: { features: PDFKit.Mixins.OpenTypeFeatures[] } = { features: ['tnum'] }
-
-/** One line that shrinks until it fits, and is cut only where it would become too small to read. */
-function fitted(doc: PDFKit.PDFDocument, words: string, place: Place): void {
-  const { y, x = MARGIN, width, isBold = false, colour = LIGHT.ink } = place
-  const least = 6.5
-  let { size } = place
-  doc.font(fontFor(words, isBold)).fontSize(size)
-  // A point to spare: rounding must not cut the last letter of a range.
-  while (size > least && doc.widthOfString(words, FIGURES) > width - 1) {
-    size -= 0.5
-    doc.fontSize(size)
-  }
-  doc.fillColor(colour).text(words, x, y, { width, height: size * 1.3, ellipsis: true, ...FIGURES })
 }

@@ -223,6 +223,13 @@ export async function documentOf(certificateId: string): Promise<ReferenceDocume
   return document
 }
 
+/** @throws {NotFound} for an unknown id */
+export async function referenceById(id: string): Promise<Reference> {
+  const found = await selectReference(pool(), { id })
+  if (!found) throw new NotFound('reference', 'there is no such reference', 'open it from the list')
+  return found
+}
+
 /** @throws {NotFound} for an unknown code */
 export async function referenceByCode(code: string): Promise<Reference> {
   const found = await selectReference(pool(), { code })

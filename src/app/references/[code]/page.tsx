@@ -54,6 +54,9 @@ export default async function ReferencePage({ params }: Props) {
               Enter a certificate
             </LinkButton>
             <LinkButton href={`${path}/edit`}>Edit</LinkButton>
+            <LinkButton href={`/api/v1/references/${reference.id}/label`} prefetch={false} target="_blank">
+              Label
+            </LinkButton>
             <WhereaboutsActions
               reference={{ id: reference.id, code: reference.code }}
               state={whereabouts?.state ?? 'in-use'}
