@@ -34,7 +34,7 @@ const SHOWS: Record<string, { readonly heading: RegExp; readonly words: RegExp }
   'run-isolate': { heading: /PDT-301/, words: /Step 9 of/ },
   'run-as-found': { heading: /PDT-301/, words: /Point 6 of/ },
   'run-judge': { heading: /PT-209/, words: /output stage/i },
-  'run-judge-open': { heading: /PT-108/, words: /Cannot tell/i },
+  reference: { heading: /R-02/, words: /beyond|Corrections from certificate/ },
   'run-adjust': { heading: /LT-702/, words: /zero screw/i },
   'run-restore': { heading: /PDT-301/, words: /Loop check/ },
   'set-up-sheet': { heading: /PT-204/, words: /Key in, in this order/ },
@@ -94,7 +94,7 @@ async function takeAll(browser: Browser, address: string, scratch: string): Prom
   await wholeRun(page, go)
   await certificatePage(page, scratch)
   await judgedRun(page, go)
-  await openRun(page, go)
+  await referencePage(page, go)
   await go('/instruments/LT-702')
   await page.getByRole('link', { name: /Go on with/ }).click()
   await page.getByText(/Outside its limit/).waitFor()
@@ -206,16 +206,14 @@ async function judgedRun(page: Page, go: Go): Promise<void> {
   await take(page, 'run-judge')
 }
 
-/** Half of the output arrives, read by the meter alone: a leak and another range are one to these readings. */
-async function openRun(page: Page, go: Go): Promise<void> {
-  await go('/instruments/PT-108/calibrate')
-  await page.getByLabel('The nameplate says the same').check()
-  await page.getByRole('button', { name: /Begin the run/ }).click()
-  await answerSteps(page)
-  for (const percent of [0, 25, 50, 75, 100, 75, 50, 25, 0])
-    await typeReading(page, [(0.07 * percent).toFixed(4), (4 + 0.08 * percent).toFixed(3)])
-  await page.getByText(/^Cannot tell/).waitFor()
-  await take(page, 'run-judge-open')
+/** A reference that came back out of its accuracy: its uncertainty, the ratio it leaves, how it moved. */
+async function referencePage(page: Page, go: Go): Promise<void> {
+  await go('/references/R-02')
+  await page.getByLabel('Beside').click()
+  await page.getByRole('option', { name: /^PT-209/ }).click()
+  await page.getByText(/of its range$/).waitFor()
+  await toTop(page)
+  await take(page, 'reference')
 }
 
 /** What was clicked has scrolled the page, or a part of it: back to where one begins to read. */

@@ -1,5 +1,6 @@
 'use client'
 import Button from '@mui/material/Button'
+import { useRef } from 'react'
 
 type Props = {
   readonly label: string
@@ -12,21 +13,23 @@ type Props = {
 
 /** Chooses a file; the same one can be chosen again once it was mended. */
 export function FileButton({ label, accept, chosen, choose }: Props) {
+  const box = useRef<HTMLInputElement>(null)
   return (
     <div className="actions">
-      <Button component="label" variant="outlined">
+      <Button variant="outlined" onClick={() => box.current?.click()}>
         {label}
-        <input
-          type="file"
-          accept={accept}
-          className="visually-hidden"
-          onChange={(event) => {
-            const file = event.target.files?.[0]
-            if (file) choose(file)
-            event.target.value = ''
-          }}
-        />
       </Button>
+      <input
+        ref={box}
+        type="file"
+        accept={accept}
+        hidden
+        onChange={(event) => {
+          const file = event.target.files?.[0]
+          if (file) choose(file)
+          event.target.value = ''
+        }}
+      />
       {chosen !== null && <span>{chosen}</span>}
     </div>
   )

@@ -16,7 +16,7 @@ import { STANDING_LINE } from './cautions'
 import { type Nameplate, NameplateCheck } from './NameplateCheck'
 import { PlanFields } from './PlanFields'
 import { plannedRun } from './plannedRun'
-import { type PrepareDraft, PrepareShape, prepareDraft, wishesOf } from './prepareDraft'
+import { type LastReferences, type PrepareDraft, PrepareShape, prepareDraft, wishesOf } from './prepareDraft'
 import { ReadFields } from './ReadFields'
 import { References } from './References'
 import { RuleFields } from './RuleFields'
@@ -26,18 +26,18 @@ type Props = {
   instrument: { id: string; tag: string; configuration: Configuration }
   offers: ReferenceOffers
   /** Those of its last calibration: taken again where they still suit. */
-  lastReferenceIds: readonly string[]
+  last: LastReferences | undefined
   /** The decision rule the site begins with. */
   rule: RunRule
 }
 
 /** Prepare: nameplate, references, how it is read, the plan; then the run begins. */
-export function PrepareDesk({ instrument, offers, lastReferenceIds, rule }: Props) {
+export function PrepareDesk({ instrument, offers, last, rule }: Props) {
   const { configuration } = instrument
   const read = useCallback((draft: PrepareDraft) => wishesOf(draft, instrument), [instrument])
   const form = useDraftForm(
     PrepareShape,
-    () => prepareDraft(configuration, offers, { lastIds: lastReferenceIds, rule }),
+    () => prepareDraft(configuration, offers, { ...(last && { last }), rule }),
     read,
   )
   const [nameplate, setNameplate] = useState<Nameplate>('not looked at')

@@ -56,7 +56,17 @@ describe('what Prepare begins with', () => {
     ['the last one, where it still suits', [B], B],
     ['the best, where the last one does not suit any more', [M], A],
   ])('%s', (_, last, first) => {
-    expect(prepareDraft(configuration, offers, { lastIds: last }).inputIds).toEqual([first])
+    expect(prepareDraft(configuration, offers, { last: { inputIds: last, outputId: null } }).inputIds).toEqual([first])
+  })
+  test('what read the output last time gives no pressure for that, and does not read what it gives', () => {
+    const both = { ...offers, outputs: [offer(A, 'inside'), offer(B, 'inside')] }
+    const draft = (inputIds: string[], outputId: string) => {
+      const { inputIds: gives, outputId: reads } = prepareDraft(configuration, both, { last: { inputIds, outputId } })
+      return [gives, reads]
+    }
+    expect(draft([B], A)).toEqual([[B], A])
+    expect(draft([], A)).toEqual([[A], B])
+    expect(draft([B], B)).toEqual([[B], A])
   })
   test('a hold of five times the damping', () => {
     const damped = { ...configuration, setUp: { dampingSeconds: 1.3 } }

@@ -26,14 +26,20 @@ export type PrepareDraft = {
 /** What Prepare sends, but for the id that is made when it is sent. */
 export const PrepareShape = StartRun.omit({ id: true })
 
+/** What the last calibration was done with, each in its own part. */
+export type LastReferences = { readonly inputIds: readonly string[]; readonly outputId: string | null }
+const NONE_BEFORE: LastReferences = { inputIds: [], outputId: null }
+
 /** The register's own plan and the references that fit best, to begin with. */
 export function prepareDraft(
   configuration: Configuration,
   offers: ReferenceOffers,
-  { lastIds = [], rule = 'simple-acceptance' }: { readonly lastIds?: readonly string[]; readonly rule?: RunRule } = {},
+  { last = NONE_BEFORE, rule = 'simple-acceptance' }: { readonly last?: LastReferences; readonly rule?: RunRule } = {},
 ): PrepareDraft {
-  const inputIds = firstChoice(offers, lastIds)
-  const lastOutput = offers.outputs?.find(({ standard, mark }) => mark === 'inside' && lastIds.includes(standard.id))
+  const inputIds = firstChoice(offers, last.inputIds)
+  // What read the output last time does so again, where it is free beside what gives the pressure now.
+  const outputs = offers.outputs?.filter(({ standard, mark }) => mark === 'inside' && standard.id === last.outputId)
+  const lastOutput = outputOfferFor({ inputs: offers.inputs, outputs: outputs ?? null }, inputIds)
   return {
     inputUnit: configuration.unit,
     inputIds,

@@ -1,16 +1,23 @@
 import type { Metadata } from 'next'
 import { redirect } from 'next/navigation'
-import { referencesOf } from '@/plans/referencesOf'
+import type { World } from '@/schema/world'
 import { signedIn } from '@/server/currentPerson'
 import { pageOrNotFound } from '@/server/pageOrNotFound'
 import { beamOf } from '@/server/services/beam'
 import { instrumentPage } from '@/server/services/instrumentPage'
 import { siteSettings } from '@/server/services/site'
 import { PrepareDesk } from '@/ui/prepare/PrepareDesk'
+import type { LastReferences } from '@/ui/prepare/prepareDraft'
 import { RunHead } from '@/ui/run/RunHead'
 import { StageTrack } from '@/ui/run/StageTrack'
 
 export const metadata: Metadata = { title: 'Prepare' }
+
+/** What the last calibration was done with, each in its own part. */
+const lastReferences = ({ inputReference, furtherReferences = [], outputReference }: World): LastReferences => ({
+  inputIds: [inputReference, ...furtherReferences].map(({ id }) => id),
+  outputId: outputReference?.id ?? null,
+})
 
 /** Prepare a run; one that is open already is gone on with instead. */
 export default async function CalibratePage({ params }: { params: Promise<{ tag: string }> }) {
@@ -27,7 +34,7 @@ export default async function CalibratePage({ params }: { params: Promise<{ tag:
         instrument={instrument}
         offers={offers}
         rule={(await siteSettings()).decisionRule}
-        lastReferenceIds={lastRecord ? referencesOf(lastRecord.world).map(({ id }) => id) : []}
+        last={lastRecord ? lastReferences(lastRecord.world) : undefined}
       />
     </div>
   )
