@@ -117,6 +117,7 @@ test('what makes no sense in a reference is said at its box, and nothing is stor
 
 test('a demo reference that came back out of its accuracy says so in its picture’s words', async ({ page }) => {
   await open(page, '/references/R-02')
-  await expect(page.getByRole('img', { name: /beyond its accuracy/ })).toBeVisible()
+  await expect(page.getByRole('img', { name: /worst against its accuracy .* beyond/ })).toBeVisible()
+  await expect(page.getByText(/Found .* bar high at .* It was adjusted then/)).toBeVisible()
   await expect(page.getByText(/At that pace it stays within its accuracy for/)).toBeVisible()
 })

@@ -2,6 +2,7 @@ import { describe, expect, test } from 'vitest'
 import { correctionAt, uncertaintyAt } from './calibrationPoints'
 import { correctedValue } from './correctedValue'
 import { correctionSteps, fastestStep, ownDrift, ownDriftAt, yearsWithinAccuracy } from './correctionHistory'
+import { foundOff } from './foundOff'
 import { referenceParts } from './referenceParts'
 
 const POINTS = [
@@ -148,5 +149,21 @@ describe('how a reference moved between certificates, by hand', () => {
       { day: '2026-08-30' },
     )
     expect(part?.at(4)).toBeCloseTo(0.1, 3) // 182 of 365.25 days
+  })
+})
+
+describe('how far off it was found, against its accuracy', () => {
+  const at = (indicated: number, correction: number) => ({ indicated, correction, uncertainty: 0.001 })
+  const accuracyAt = (indicated: number) => 0.01 + indicated / 1000
+  test('the worst share counts, not the largest figure', () => {
+    // At 0 0.012 of 0.010, at 100 0.1 of 0.11.
+    expect(foundOff([at(0, 0.012), at(100, -0.1)], accuracyAt)).toMatchObject({
+      ...{ indicated: 0, error: -0.012, accuracy: 0.01, isOutside: true },
+    })
+    expect(foundOff([at(100, -0.1)], accuracyAt)).toMatchObject({ error: 0.1, isOutside: false })
+  })
+  test('right on its accuracy is within it; without points nothing is said', () => {
+    expect(foundOff([at(0, 0.01)], accuracyAt)?.isOutside).toBe(false)
+    expect(foundOff([], accuracyAt)).toBeNull()
   })
 })

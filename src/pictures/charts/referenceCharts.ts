@@ -2,6 +2,7 @@ import { USUAL_RATIO_FLOOR } from '@/core/conformity/accuracyRatio'
 import { formatFixed, formatPlain } from '@/core/format/formatNumber'
 import { formatDate } from '@/core/format/formatTime'
 import type { Calibration } from '@/core/reference/correctionHistory'
+import { foundOff } from '@/core/reference/foundOff'
 import type { RatioPlace, UncertaintyPlace } from '@/plans/referenceCurves'
 import { chartOptions, linearAxis } from './chartOptions'
 import type { ChartPicture, ChartStyle } from './chartPicture'
@@ -216,13 +217,10 @@ function wordsOf(
 ): string {
   const [newest] = calibrations
   if (!newest) return 'No certificate has points.'
-  const largest = (points: Calibration['points']) =>
-    points.toSorted((a, b) => Math.abs(b.correction) - Math.abs(a.correction))[0]
-  const found = largest(newest.found ?? newest.points)
-  if (!found) return 'No certificate has points.'
-  const accuracy = accuracyAt(found.indicated)
-  const side = Math.abs(found.correction) > accuracy ? 'beyond' : 'within'
-  return `${calibrations.length} ${calibrations.length === 1 ? 'certificate' : 'certificates'} with points. ${newest.found ? 'Found' : 'Given'} ${formatDate(newest.calibratedOn)}: largest correction ${four(found.correction)} ${unitLabel} at ${four(found.indicated)}, ${side} its accuracy of ±${four(accuracy)}.`
+  const worst = foundOff(newest.found ?? newest.points, accuracyAt)
+  if (!worst) return 'No certificate has points.'
+  const side = worst.isOutside ? 'beyond' : 'within'
+  return `${calibrations.length} ${calibrations.length === 1 ? 'certificate' : 'certificates'} with points. ${newest.found ? 'Found' : 'Given'} ${formatDate(newest.calibratedOn)}: worst against its accuracy ${four(worst.error)} ${unitLabel} at ${four(worst.indicated)}, ${side} ±${four(worst.accuracy)}.`
 }
 
 const line = (label: string, data: Place[], { palette, fontSize }: ChartStyle) => ({

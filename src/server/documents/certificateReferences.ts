@@ -26,7 +26,7 @@ export function references(doc: Doc, { record }: CertificateSource): void {
     `${formatDate(standard.calibratedOn)} – ${formatDate(standard.dueOn)}`,
   ]
   const columns = ['For', 'Reference', 'Range', 'Accuracy or U', 'Certificate, laboratory', 'Valid']
-  const shares = [0.7, 2.2, 1.3, 1.9, 1.7, 1.6]
+  const shares = [0.6, 2, 1.2, 1.8, 2.4, 1.4]
   table(
     doc,
     columns.map((head, index) => ({ head, share: shares[index] ?? 1, align: 'left' as const })),

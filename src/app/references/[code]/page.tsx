@@ -4,6 +4,7 @@ import { limitWords } from '@/core/error/limitWords'
 import { formatPlain } from '@/core/format/formatNumber'
 import { formatDate } from '@/core/format/formatTime'
 import { correctionSteps, fastestStep, ownDrift, yearsWithinAccuracy } from '@/core/reference/correctionHistory'
+import { foundOff } from '@/core/reference/foundOff'
 import {
   DRIFT_FROM,
   KNOWN_BY,
@@ -20,6 +21,7 @@ import { pageOrNotFound } from '@/server/pageOrNotFound'
 import { referencePage } from '@/server/services/referencePage'
 import { DataTable } from '@/ui/parts/DataTable'
 import { LinkButton } from '@/ui/parts/LinkButton'
+import { Mark } from '@/ui/parts/Mark'
 import { Notice } from '@/ui/parts/Notice'
 import { RangeBeam } from '@/ui/pictures/RangeBeam'
 import { CorrectionPicture, UncertaintyPictures } from '@/ui/references/ReferencePictures'
@@ -68,6 +70,9 @@ export default async function ReferencePage({ params }: Props) {
       </div>
       <WhereNotice reference={reference} />
       {ranges.map((range) => (
+        <FoundNotice key={range.id} reference={reference} range={range} />
+      ))}
+      {ranges.map((range) => (
         <RangeSection
           key={range.id}
           {...{ reference, range, today }}
@@ -99,6 +104,27 @@ function WhereNotice({ reference: { whereabouts, facts } }: { reference: Referen
     </Notice>
   )
 }
+
+/** A range that its last calibration found beyond its accuracy: what was measured with it before may be wrong. */
+function FoundNotice({ reference, range }: Pick<RangeProps, 'reference' | 'range'>) {
+  const [newest] = calibrationsOf(reference, range.id)
+  const worst = newest && foundOff(newest.found ?? newest.points, (at) => limitAt(at, range.accuracy, range))
+  if (!newest || !worst?.isOutside) return null
+  const unitLabel = unitOf(range)
+  return (
+    <Notice tone="outside">
+      <Mark mark="outside" /> {range.mark === '' ? 'Found' : `${range.mark} found`}{' '}
+      <strong className="num">
+        {three(Math.abs(worst.error))} {unitLabel} {worst.error > 0 ? 'high' : 'low'}
+      </strong>{' '}
+      at {three(worst.indicated)} {unitLabel} on {formatDate(newest.calibratedOn)}; its accuracy there is ±
+      {three(worst.accuracy)}, U ±{three(worst.uncertainty)}.{newest.found && ' It was adjusted then.'} What was
+      calibrated with it since the calibration before is in doubt.
+    </Notice>
+  )
+}
+
+const three = (value: number) => formatPlain(Number(value.toPrecision(3)))
 
 type RangeProps = {
   reference: Reference
@@ -162,7 +188,6 @@ function Movement({ reference, range }: Pick<RangeProps, 'reference' | 'range'>)
   const accuracyAt = (indicated: number) => limitAt(indicated, range.accuracy, range)
   const drift = ownDrift(calibrations)
   const years = drift && yearsWithinAccuracy(newest, drift, { accuracyAt, isCorrected: range.knownBy === 'corrected' })
-  const three = (value: number) => formatPlain(Number(value.toPrecision(3)))
   return (
     <div className="tight">
       <h3 className="small-head">Corrections from certificate to certificate</h3>
