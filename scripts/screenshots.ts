@@ -211,7 +211,7 @@ async function referencePage(page: Page, go: Go): Promise<void> {
   await go('/references/R-02')
   await page.getByLabel('Beside').click()
   await page.getByRole('option', { name: /^PT-209/ }).click()
-  await page.getByRole('listbox').waitFor({ state: 'hidden' })
+  await page.locator('.MuiPopover-root').waitFor({ state: 'detached' })
   await page.getByText(/of its range$/).waitFor()
   await toTop(page)
   await take(page, 'reference')

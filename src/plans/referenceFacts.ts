@@ -19,7 +19,7 @@ type Terms = RangeForm['accuracy']
  * @param before what is stored of it; null for a new one
  */
 export function factsOf(form: ReferenceForm, before: ReferenceFacts | null, newId: () => string): ReferenceFacts {
-  const { code: _, media, ranges, ...device } = form
+  const { code: _, deviceKind: kind, media, ranges, ...device } = form
   const known = before?.ranges ?? []
   const named = ranges.map((range) => rangeOf(range, known.find(({ mark }) => mark === range.mark)?.id ?? newId()))
   const removed = known
@@ -27,6 +27,7 @@ export function factsOf(form: ReferenceForm, before: ReferenceFacts | null, newI
     .map((range) => ({ ...range, isRemoved: true }))
   return {
     ...device,
+    kind,
     media: REFERENCE_MEDIUM_IDS.filter((medium) => media[medium]),
     ranges: [...named, ...removed],
   }
@@ -58,9 +59,10 @@ function limitOf(terms: Terms, resolution: number, combine: ReferenceLimit['comb
 
 /** A reference as its form shows it, to be changed. */
 export function referenceFormOf({ code, facts }: Pick<Reference, 'code' | 'facts'>): ReferenceForm {
-  const { media, ranges, ...device } = facts
+  const { kind: deviceKind, media, ranges, ...device } = facts
   return {
     ...device,
+    deviceKind,
     code,
     media: {
       'dry-gas': media.includes('dry-gas'),

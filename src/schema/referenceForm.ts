@@ -87,7 +87,7 @@ export const ReferenceForm = z
       'Code',
       'as it stands on the device',
     ),
-    kind: titled(z.enum(REFERENCE_KIND_IDS), 'Kind'),
+    deviceKind: titled(z.enum(REFERENCE_KIND_IDS), 'Kind'),
     description: some('What it is', 200),
     maker: words('Maker', 80),
     model: words('Model', 80),

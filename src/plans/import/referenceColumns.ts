@@ -121,7 +121,12 @@ const mediaColumn = column({
 /** The list of references as a file: a row for each range. */
 export const REFERENCE_COLUMNS: readonly Column[] = [
   column({ key: 'device.code', title: 'Code', aliases: ['id', 'asset'], isRequired: required }),
-  choiceColumn(labels(REFERENCE_KINDS), { key: 'device.kind', title: 'Kind', aliases: ['type'], isRequired: required }),
+  choiceColumn(labels(REFERENCE_KINDS), {
+    key: 'device.deviceKind',
+    title: 'Kind',
+    aliases: ['type'],
+    isRequired: required,
+  }),
   column({ key: 'device.description', title: 'What it is', aliases: ['description', 'name'], isRequired: required }),
   column({ key: 'device.maker', title: 'Maker', aliases: ['manufacturer'] }),
   column({ key: 'device.model', title: 'Model' }),

@@ -35,7 +35,7 @@ async function send(cells: readonly Record<string, string>[], change: Partial<Im
 }
 const ROW = {
   'device.code': 'L-01',
-  'device.kind': 'indicator with pressure modules',
+  'device.deviceKind': 'indicator with pressure modules',
   'device.description': 'listed indicator',
   'device.media': 'dry gas; water',
   'range.mark': 'A',

@@ -37,7 +37,7 @@ const RANGE = {
 }
 const FORM = ReferenceForm.parse({
   code: 'B-01',
-  kind: 'indicator',
+  deviceKind: 'indicator',
   description: 'bench indicator',
   maker: '',
   model: '',

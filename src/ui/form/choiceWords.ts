@@ -36,7 +36,7 @@ const WORDS_OF_FIELD: Record<string, Readonly<Record<string, string>>> = {
   guardBand: GUARD_BANDS,
   fault: CAUSES,
   cause: CAUSES,
-  kind: Object.fromEntries(Object.entries(REFERENCE_KINDS).map(([id, { label }]) => [id, label])),
+  deviceKind: Object.fromEntries(Object.entries(REFERENCE_KINDS).map(([id, { label }]) => [id, label])),
   knownBy: KNOWN_BY,
   driftFrom: DRIFT_FROM,
   of: {

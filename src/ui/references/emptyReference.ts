@@ -15,7 +15,7 @@ const emptyRange = (unit: PressureUnit) => ({
 
 /** @param unit the site begins with */
 export const emptyReference = (unit: PressureUnit) => ({
-  kind: 'indicator',
+  deviceKind: 'indicator',
   media: { 'dry-gas': false, air: false, water: false, oil: false },
   runsOnBattery: false,
   channels: 1,
