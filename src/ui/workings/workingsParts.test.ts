@@ -69,8 +69,8 @@ describe('choices as a person reads them', () => {
     ['volumeFlow', 'Volume flow'],
     ['EN 837-1 class 1.6', 'EN 837-1 class 1.6'],
     ['dial-gauge', 'dial gauge'],
-    ['indicator', 'kind', 'indicator'],
-    ['indicator', 'deviceKind', 'pressure indicator'],
+    ['indicator', 'indicator', 'kind'],
+    ['indicator', 'pressure indicator', 'deviceKind'],
   ])('%s: %s', (id, words, field) => {
     expect(choiceWords(id, field)).toBe(words)
   })
