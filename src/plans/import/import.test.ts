@@ -138,6 +138,11 @@ describe('a row is checked by the schema of the form, each reason beside its col
     const row = check({ [column]: text })
     expect(row.kind === 'refused' && row.refusals.find((each) => each.column === column)?.words).toContain(words)
   })
+  test('one thing at a time in a cell', () => {
+    // Half a month is neither whole nor between 1 and 120.
+    const row = check({ 'configuration.intervalMonths': '0.5' })
+    expect(row.kind === 'refused' && row.refusals.map(({ column }) => column)).toEqual(['configuration.intervalMonths'])
+  })
   test('a due date before the last calibration, or without one', () => {
     const late = check({ 'before.calibratedOn': '31.3.2026', 'before.dueOn': '2026-03-31' })
     expect(late.kind === 'refused' && late.refusals[0]).toMatchObject({ column: 'before.dueOn' })
