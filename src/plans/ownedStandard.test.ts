@@ -34,6 +34,14 @@ describe('how a range stood on a day', () => {
     expect(on(dayBefore)?.calibratedOn).toBe(before)
     expect(on('2000-01-01')).toBeUndefined()
   })
+  test('an output serves a run only in a unit that signals have', () => {
+    const inUnit = (unit: string) => {
+      const ranges = reference.facts.ranges.map((range) => ({ ...range, quantity: 'electrical', unit }))
+      return standardsOf({ ...reference, facts: { ...reference.facts, ranges } } as Reference, '2026-11-20')
+    }
+    expect(inUnit('V')[0]).toMatchObject({ quantity: 'electrical', unit: 'V' })
+    expect(inUnit('mV')).toEqual([])
+  })
   test('of a retired device nothing can be chosen', () => {
     const whereabouts = { ...where({ state: 'retired' }), at: '2026-11-01T00:00:00.000Z', by: 'Anna' }
     const retired = { ...reference, whereabouts } as Reference // the state is one of them

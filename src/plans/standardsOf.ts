@@ -1,6 +1,6 @@
 import { ownDrift } from '@/core/reference/correctionHistory'
 import { REFERENCE_KINDS } from '@/core/reference/referenceKind'
-import { Standard } from '@/schema/world'
+import { ELECTRICAL_UNITS, Standard } from '@/schema/world'
 import type { CertifiedRange, Reference, ReferenceCertificate, ReferenceRange } from '../schema/reference'
 
 /** A certificate with what it says of one range. */
@@ -23,16 +23,20 @@ export const codeOfRange = (code: string, { mark }: Pick<ReferenceRange, 'mark'>
   mark === '' ? code : `${code}·${mark}`
 
 /**
- * The ranges of a reference that a run can be given, as they stood on a day: those that measure pressure, current or
- * voltage, are still there and have a certificate.
+ * The ranges of a reference that a run can be given, as they stood on a day: those that measure pressure, or current or
+ * voltage as signals have it, are still there and have a certificate.
  */
 export function standardsOf(reference: Reference, day: string): Standard[] {
   return reference.facts.ranges.flatMap((range) => {
     const held = range.isRemoved ? undefined : certificateOn(reference, range.id, day)
-    if (!held || (range.quantity !== 'pressure' && range.quantity !== 'electrical')) return []
+    if (!held || !mayServe(range)) return []
     return [standardOf(reference, range, held)]
   })
 }
+
+/** Whether a run can be given it: pressure, or an output in a unit that signals have. */
+const mayServe = ({ quantity, unit }: ReferenceRange): boolean =>
+  quantity === 'pressure' || (quantity === 'electrical' && ELECTRICAL_UNITS.some((each) => each === unit))
 
 function standardOf(reference: Reference, range: ReferenceRange, { certificate, range: said }: RangeCertificate) {
   const { code, facts } = reference

@@ -71,10 +71,13 @@ export const PressureStandard = z.strictObject({
 })
 export type PressureStandard = z.infer<typeof PressureStandard>
 
+/** Units of the electrical signals. */
+export const ELECTRICAL_UNITS = ['mA', 'V'] as const
+
 /** A reference we own: a pressure standard, or a meter for the electrical output. Dates are calendar dates. */
 export const Standard = z.discriminatedUnion('quantity', [
   PressureStandard,
-  z.strictObject({ ...StandardFacts, quantity: z.literal('electrical'), unit: z.enum(['mA', 'V']) }),
+  z.strictObject({ ...StandardFacts, quantity: z.literal('electrical'), unit: z.enum(ELECTRICAL_UNITS) }),
 ])
 export type Standard = z.infer<typeof Standard>
 

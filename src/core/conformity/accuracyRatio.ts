@@ -1,4 +1,5 @@
 import { type ErrorLimit, type LimitBasis, limitInput, type ReferenceLimit } from '../error/errorLimit'
+import { limitAt } from '../reference/referenceParts'
 import { inputAtPercent } from '../transfer/linearTransfer'
 import { convertPressure, type PressureUnit } from '../units/pressureUnit'
 
@@ -37,11 +38,7 @@ export function tightestAccuracyRatio(
 
 /** ± accuracy of a reference at an input, in the unit of that input. */
 export function referenceAccuracyInput(applied: number, unit: PressureUnit, reference: ReferenceReach): number {
-  const range = { lrv: reference.rangeLow, urv: reference.rangeHigh, unit: reference.unit }
-  const own = limitInput(convertPressure(applied, unit, reference.unit), reference.accuracy, {
-    range,
-    url: reference.rangeHigh,
-  })
+  const own = limitAt(convertPressure(applied, unit, reference.unit), reference.accuracy, reference)
   return convertPressure(own, reference.unit, unit)
 }
 

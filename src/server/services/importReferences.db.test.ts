@@ -89,6 +89,16 @@ describe('references from a list', () => {
     expect(reference.facts.ranges).toHaveLength(2)
     expect(reference.certificates.map(({ number }) => number)).toEqual(['L-10', 'L-9'])
   })
+  test('a newer certificate alone leaves the device as it stands', async () => {
+    const newer = {
+      ...{ 'device.code': 'L-01', 'range.mark': 'A', 'certificate.number': 'L-11' },
+      ...{ 'certificate.calibratedOn': '2026-10-09', 'certificate.dueOn': '2027-10-09' },
+    }
+    expect(await send([newer], { changesKnown: true })).toMatchObject({ kind: 'done', changed: 1 })
+    const reference = await stored('L-01')
+    expect(reference.version).toBe(2)
+    expect(reference.certificates[0]?.number).toBe('L-11')
+  })
   test.each([
     ['range.accuracy', '0.02 bar', 'has a unit'],
     ['range.accuracy', 'good', 'is no part of a limit'],

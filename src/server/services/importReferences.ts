@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto'
+import { isDeepStrictEqual } from 'node:util'
 import { REFERENCE_LIST } from '@/plans/import/lists'
 import { type Cells, writeCells } from '@/plans/import/table'
 import { certificateFormOf, referenceFormOf } from '@/plans/referenceFacts'
@@ -70,7 +71,7 @@ async function stored(db: Transaction, rows: Rows, { actor, fileName, code }: Ho
   const wanted: ReferenceForm = { ...first.device, ranges: rangesWith(present, values) }
   const id = present?.id ?? randomUUID()
   if (!present) await registerIn(db, { id, reference: wanted }, actor)
-  else if (JSON.stringify(wanted) !== JSON.stringify(referenceFormOf(present))) {
+  else if (!isDeepStrictEqual(wanted, referenceFormOf(present))) {
     const edit = {
       basedOnVersion: present.version,
       reference: wanted,

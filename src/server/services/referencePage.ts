@@ -35,7 +35,8 @@ export async function referencePage(code: string, now: Date) {
 /** The instruments a reference could serve, as the source of their pressure or as what reads their output. */
 const servedBy = (standard: Standard, instruments: readonly ConfiguredInstrument[], today: string) =>
   instruments
-    .filter(({ configuration }) => {
+    .filter(({ configuration, isRetired }) => {
+      if (isRetired) return false
       const job = fitnessJob(configuration, today, testPointPercents(configuration))
       if (inputFitness(standard, job).reached > 0) return true
       const { signal } = configuration

@@ -109,7 +109,8 @@ function WhereNotice({ reference: { whereabouts, facts } }: { reference: Referen
 function FoundNotice({ reference, range }: Pick<RangeProps, 'reference' | 'range'>) {
   const [newest] = calibrationsOf(reference, range.id)
   const worst = newest && foundOff(newest.found ?? newest.points, (at) => limitAt(at, range.accuracy, range))
-  if (!newest || !worst?.isOutside) return null
+  // Where its corrections are made, what it was off by was taken off its readings: no fault of the results.
+  if (!newest || !worst?.isOutside || range.knownBy === 'corrected') return null
   const unitLabel = unitOf(range)
   return (
     <Notice tone="outside">
@@ -119,7 +120,7 @@ function FoundNotice({ reference, range }: Pick<RangeProps, 'reference' | 'range
       </strong>{' '}
       at {three(worst.indicated)} {unitLabel} on {formatDate(newest.calibratedOn)}; its accuracy there is ±
       {three(worst.accuracy)}, U ±{three(worst.uncertainty)}.{newest.found && ' It was adjusted then.'} What was
-      calibrated with it since the calibration before is in doubt.
+      calibrated with it since the calibration before may be in doubt.
     </Notice>
   )
 }
