@@ -36,7 +36,10 @@ describe('how a range stood on a day', () => {
   })
   test('an output serves a run only in a unit that signals have', () => {
     const inUnit = (unit: string) => {
-      const ranges = reference.facts.ranges.map((range) => ({ ...range, quantity: 'electrical', unit }))
+      const ranges = reference.facts.ranges.map((range) => ({
+        ...range,
+        ...{ quantity: 'electrical', pressureKind: null, unit },
+      }))
       return standardsOf({ ...reference, facts: { ...reference.facts, ranges } } as Reference, '2026-11-20')
     }
     expect(inUnit('V')[0]).toMatchObject({ quantity: 'electrical', unit: 'V' })
