@@ -264,6 +264,45 @@ test('two people typing at once: what the other stored takes no figure away, and
   }
 })
 
+test('the next point is on the screen before the own reading is answered: not one figure typed for it is lost', async ({
+  page,
+}) => {
+  await registerInstrument(page, 'JOB-T2', TRANSMITTER)
+  await startRun(page, 'JOB-T2')
+  let answer = () => {}
+  const mayAnswer = new Promise<void>((done) => {
+    answer = done
+  })
+  // Stored at once, answered late; the screen learns of it from its own next look at the run.
+  await page.route('**/readings', async (route) => {
+    const response = await route.fetch()
+    await mayAnswer
+    await route.fulfill({ response })
+  })
+  await page.evaluate(() => {
+    // What has the focus the moment the next point is drawn, before anything else is done.
+    new MutationObserver((_, observer) => {
+      if (!document.body.textContent?.includes('Point 2 of')) return
+      observer.disconnect()
+      document.body.dataset.focusAtNext = document.activeElement?.closest('label')?.textContent ?? 'nothing'
+    }).observe(document.body, { subtree: true, childList: true, characterData: true })
+  })
+  await typeReading(page, '0.001', '4.003')
+  await expect(page.getByText(/^Point 2 of/)).toBeVisible()
+  await expect(page.locator('body')).toHaveAttribute('data-focus-at-next', /^applied,/)
+  await page.keyboard.type('12.345')
+  await page.keyboard.press('Enter')
+  await page.keyboard.type('5.67')
+  await expect(page.getByLabel(/^applied,/)).toHaveValue('12.345')
+  await expect(page.getByLabel(/^reading,/)).toHaveValue('5.67')
+  const answered = page.waitForResponse('**/readings')
+  answer()
+  await answered
+  await page.keyboard.type('8')
+  await expect(page.getByLabel(/^applied,/)).toHaveValue('12.345')
+  await expect(page.getByLabel(/^reading,/)).toHaveValue('5.678')
+})
+
 test('a reference exchanged on the way: readings keep theirs, and the certificate says so', async ({ page }) => {
   await registerInstrument(page, 'JOB-X1', {
     ...TRANSMITTER,

@@ -14,8 +14,10 @@ export function useSending() {
     async (content: unknown, store: (id: string) => Promise<string | null>): Promise<string | null> => {
       const text = JSON.stringify(content)
       if (pending.current?.content !== text) pending.current = { id: crypto.randomUUID(), content: text }
-      const refusal = await store(pending.current.id)
-      if (refusal === null) pending.current = undefined
+      const { id } = pending.current
+      const refusal = await store(id)
+      // Something else may have been sent before this one was answered, and has an id of its own.
+      if (refusal === null && pending.current?.id === id) pending.current = undefined
       return refusal
     },
     [],

@@ -1,4 +1,4 @@
-import { type RefObject, useEffect, useMemo, useRef } from 'react'
+import { type RefObject, useEffect, useLayoutEffect, useMemo, useRef } from 'react'
 import { isTyping } from '../../shell/isTyping'
 import { useDraft } from '../runDrafts'
 import { boxesAhead, nextField } from './entryText'
@@ -21,8 +21,9 @@ export function useEntryLine(point: EntryPoint) {
   // What comes after a reading that was accepted ahead; null where none was.
   const acceptAhead = useRef<string | null>(null)
   const lost = useLostTyping({ stepId: step.id, boxes, isOwn: typedAhead })
+  // Before anything is drawn: a key pressed as soon as the next point is seen goes into its first box.
   // biome-ignore lint/correctness/useExhaustiveDependencies: what was typed for one point must never go to another
-  useEffect(() => {
+  useLayoutEffect(() => {
     const ahead = boxesAhead(typedAhead.current ?? '', fields)
     if (typedAhead.current) setBoxes({ ...EMPTY_BOXES, ...ahead.boxes })
     acceptAhead.current = ahead.afterIt

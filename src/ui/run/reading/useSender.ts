@@ -39,7 +39,11 @@ export function useSender(
 ) {
   const [message, setMessage] = useState<string | null>(null)
   const [question, setQuestion] = useState<readonly EntryQuestion[]>([])
-  const [isSending, setSending] = useState(false)
+  // The point whose reading is on its way. The next one may be on the screen before the answer is: another look at the
+  // run can be quicker, and what is typed then belongs to that one and must not wait.
+  const [sendingOf, setSendingOf] = useState<string | null>(null)
+  const present = useRef(step.id)
+  present.current = step.id
   const isMeant = useRef(false)
   const sending = useSending()
   const sendingOvershoot = useSending()
@@ -51,6 +55,8 @@ export function useSender(
   useEffect(() => {
     steady.current = null
     waiting.current = ''
+    isMeant.current = false
+    setQuestion((asked) => (asked.length === 0 ? asked : []))
   }, [step.id])
 
   /** @param ahead keys that were typed ahead of this reading's own answer, for the point after it */
@@ -71,20 +77,22 @@ export function useSender(
     if (!dwell.mayTake()) return setMessage(dwell.words())
     typedAhead.current = waiting.current
     waiting.current = ''
-    setSending(true)
+    setSendingOf(step.id)
     setQuestion([]) // answered: it must not seem to be asked still while the reading is on its way
     const { kind: _, point: __, notice: ___, questions: ____, ...figures } = reading
     const heldSeconds = dwell.heldSeconds()
     const refusal = await sending({ of: step.id, ...figures }, (id) => accept({ id, heldSeconds, ...figures }))
-    setSending(false)
-    setMessage(refusal)
-    isMeant.current = false
+    setSendingOf((now) => (now === step.id ? null : now))
+    const isPresent = present.current === step.id
+    if (isPresent || refusal !== null) setMessage(refusal)
+    if (isPresent) isMeant.current = false
     if (refusal === null) setBoxes(EMPTY_BOXES)
     if (refusal) refused(step.id, boxesOf(figures))
-    if (refusal) typedAhead.current = null // stored, the next point takes what was typed ahead; refused, there is none
+    // Stored, the next point takes what was typed ahead; refused, there is none.
+    if (refusal && isPresent) typedAhead.current = null
   }
   return {
-    ...{ message, question, isSending, send },
+    ...{ message, question, isSending: sendingOf === step.id, send },
     say: setMessage,
     sendOvershoot: (applied: string) =>
       sendingOvershoot({ of: step.id, applied }, (id) => noteOvershoot({ id, applied })),
