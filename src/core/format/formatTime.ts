@@ -34,7 +34,18 @@ export function daysBetween(from: string, to: string): number {
 const noonOf = (calendar: string): Date => new Date(`${calendar}T12:00:00Z`)
 
 function partsOf(at: Date, timeZone: string): Record<'year' | 'month' | 'day' | 'hour' | 'minute', string> {
-  const parts = new Intl.DateTimeFormat('en-GB', {
+  const parts = inZone(timeZone).formatToParts(at)
+  const part = (type: string) => parts.find((candidate) => candidate.type === type)?.value ?? ''
+  return { year: part('year'), month: part('month'), day: part('day'), hour: part('hour'), minute: part('minute') }
+}
+
+/** Making a formatter takes fifty times as long as using it. A site has one zone; nobody fills this with others. */
+const MADE = new Map<string, Intl.DateTimeFormat>()
+
+function inZone(timeZone: string): Intl.DateTimeFormat {
+  const known = MADE.get(timeZone)
+  if (known) return known
+  const made = new Intl.DateTimeFormat('en-GB', {
     timeZone,
     year: 'numeric',
     month: '2-digit',
@@ -42,7 +53,7 @@ function partsOf(at: Date, timeZone: string): Record<'year' | 'month' | 'day' | 
     hour: '2-digit',
     minute: '2-digit',
     hourCycle: 'h23',
-  }).formatToParts(at)
-  const part = (type: string) => parts.find((candidate) => candidate.type === type)?.value ?? ''
-  return { year: part('year'), month: part('month'), day: part('day'), hour: part('hour'), minute: part('minute') }
+  })
+  if (MADE.size < 50) MADE.set(timeZone, made)
+  return made
 }
