@@ -9,6 +9,7 @@ import { address, expect, ILKA, JOREN, MIRREN, NOOR, open, post, signAndRead, te
 type RoleName = 'technician' | 'reviewer' | 'planner' | 'reader'
 const NOBODYS = randomUUID()
 const EVERYBODY: readonly RoleName[] = ['technician', 'reviewer', 'planner', 'reader']
+const FINDERS: readonly Role[] = ['technician', 'planner', 'reviewer']
 const TECHNICIANS: readonly RoleName[] = ['technician']
 const REGISTER: readonly RoleName[] = ['technician', 'planner']
 
@@ -30,6 +31,10 @@ const WHOSE: Record<string, readonly RoleName[]> = {
   'references/[id]/whereabouts': REGISTER,
   'references/[id]/certificates': REGISTER,
   'references/[id]/certificates/[certificateId]/document': REGISTER,
+  'references/[id]/impact': EVERYBODY,
+  'references/[id]/findings': FINDERS,
+  'references/[id]/follow-ups': FINDERS,
+  'findings/[sequence]/undo': FINDERS,
   runs: TECHNICIANS,
   'runs/[id]/readings': TECHNICIANS,
   'runs/[id]/overshoots': TECHNICIANS,

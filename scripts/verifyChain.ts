@@ -12,13 +12,13 @@ await runConductor(async () => {
   process.env.DATABASE_URL ??= cluster?.applicationUrl
   const { pool } = await import('../src/server/database')
   const { verifyChain } = await import('../src/server/services/verifyChain')
-  const { records, lastHash, faults } = await verifyChain(pool())
+  const { records, findings, lastHash, faults } = await verifyChain(pool())
   await pool().end()
   if (!wasRunning) cluster?.stop()
-  for (const { sequence, fault } of faults) console.error(`✕ record ${sequence}: ${fault}`)
+  for (const { of, sequence, fault } of faults) console.error(`✕ ${of} ${sequence}: ${fault}`)
   console.log(
     faults.length === 0
-      ? `${records} records, chain whole, last hash ${lastHash}`
+      ? `${records} records${findings > 0 ? ` and ${findings} findings` : ''}, chain whole, last hash ${lastHash}`
       : `${faults.length} faults in ${records} records`,
   )
   process.exitCode = faults.length === 0 ? 0 : 1

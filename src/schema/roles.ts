@@ -18,6 +18,8 @@ export const ACTIONS = {
   'sign as performed': ['technician'],
   amend: ['technician'],
   review: ['reviewer'],
+  // A finding stands beside records and changes none; whoever learns of it first may say so.
+  'attach findings': ['technician', 'planner', 'reviewer'],
 } as const satisfies Record<string, readonly Role[]>
 export type Action = keyof typeof ACTIONS
 

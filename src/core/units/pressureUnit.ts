@@ -84,3 +84,9 @@ export function convertPressure(value: number, from: PressureUnit, to: PressureU
 
 /** A unit as a pressure; undefined where it is none. */
 export const pressureUnitOf = (unit: string): PressureUnit | undefined => PRESSURE_UNIT_IDS.find((id) => id === unit)
+
+/** The label of a unit that may be of pressure or of anything else a reference measures. */
+export function unitLabel(unit: string): string {
+  const pressure = pressureUnitOf(unit)
+  return pressure ? pressureUnitLabel(pressure) : unit
+}

@@ -35,13 +35,13 @@ export function writeRoute<S extends z.ZodType, P = Record<string, never>>(
 }
 
 /**
- * A route that writes much and tells how far it is, a line of JSON at a time. What is refused before it begins is answered
+ * A route that writes or works out much and tells how far it is, a line of JSON at a time. What is refused before it begins is answered
  * as everywhere; what goes wrong later is its last line, and nothing of it is stored.
  *
  * @param handle works until `signal` says that nobody waits for it any more
  */
 export function streamedRoute<S extends z.ZodType, P, L>(
-  action: Action,
+  action: Action | 'own account',
   schema: S,
   {
     handle,

@@ -1,6 +1,6 @@
 import PDFDocument from 'pdfkit'
 import { formatPlain } from '@/core/format/formatNumber'
-import { pressureUnitLabel, pressureUnitOf } from '@/core/units/pressureUnit'
+import { unitLabel } from '@/core/units/pressureUnit'
 import { LIGHT } from '@/pictures/palette'
 import type { Reference, ReferenceRange } from '@/schema/reference'
 import { drawCode } from './drawCode'
@@ -51,7 +51,5 @@ function drawLabel(doc: PDFKit.PDFDocument, { reference, origin, site }: LabelSo
 }
 
 function rangeWords({ mark, rangeLow, rangeHigh, unit }: ReferenceRange): string {
-  const pressure = pressureUnitOf(unit)
-  const label = pressure ? pressureUnitLabel(pressure) : unit
-  return `${mark === '' ? '' : `${mark}  `}${formatPlain(rangeLow)} … ${formatPlain(rangeHigh)} ${label}`
+  return `${mark === '' ? '' : `${mark}  `}${formatPlain(rangeLow)} … ${formatPlain(rangeHigh)} ${unitLabel(unit)}`
 }

@@ -7,6 +7,7 @@ import { outputOfferFor, referenceOffers } from '@/plans/referenceOffers'
 import type { DaySheet, DueJob, ReadinessNote } from '@/schema/daySheet'
 import { pool } from '../database'
 import { type OpenProgress, selectDueDates, selectOpenProgress } from '../sql/dueInstrument'
+import { selectFollowUps } from '../sql/followUp'
 import { type ConfiguredInstrument, selectInstruments } from '../sql/instrument'
 import { selectOpenRuns } from '../sql/run'
 import { type SealedResult, selectResults } from '../sql/seal'
@@ -21,20 +22,23 @@ export async function daySheet(now: Date): Promise<DaySheet> {
   const db = pool()
   const timeZone = await siteTimeZone()
   const today = calendarDate(now, timeZone)
-  const [instruments, due, results, standards, runs, progress] = await Promise.all([
+  const [instruments, due, results, standards, runs, progress, followUps] = await Promise.all([
     selectInstruments(db),
     selectDueDates(db, timeZone),
     selectResults(db),
     loadStandards(db, today),
     selectOpenRuns(db),
     selectOpenProgress(db),
+    selectFollowUps(db),
   ])
   const site = await siteName()
   const inService = instruments.filter(({ isRetired }) => !isRetired)
   const jobs = inService.map((instrument): DueJob => {
     const last = results.find((result) => result.instrumentId === instrument.id)
     const offers = referenceOffers(instrument.configuration, standards, today)
+    const followUp = followUps.find(({ instrumentId }) => instrumentId === instrument.id)
     const notes = [
+      ...(followUp ? [{ mark: 'look' as const, words: `Wanted again: ${followUp.reason}` }] : []),
       referenceNote(offers.inputs[0]),
       ...(offers.outputs ? [outputNote(outputOfferFor(offers, inputIdsOf(offers)) ?? offers.outputs[0])] : []),
       lastNote(last),

@@ -98,7 +98,7 @@ async function tampered(sql: string): Promise<readonly { sequence: number; fault
 describe('tampering behind the triggers is found by verifying', () => {
   test('a reading changed', async () => {
     const faults = await tampered(`UPDATE reading SET output = output + 0.01 WHERE run_id = '${sealed}'`)
-    expect(faults).toEqual([{ sequence: 1, fault: 'the rows it was made from say something else' }])
+    expect(faults).toEqual([{ of: 'record', sequence: 1, fault: 'the rows it was made from say something else' }])
   })
   test('the record’s text changed', async () => {
     const faults = await tampered(`UPDATE seal SET record = replace(record, 'Anna', 'Anne') WHERE sequence = 2`)
@@ -106,8 +106,8 @@ describe('tampering behind the triggers is found by verifying', () => {
   })
   test('a record taken out', async () => {
     const faults = await tampered('DELETE FROM seal WHERE sequence = 2')
-    expect(faults).toContainEqual({ sequence: 3, fault: 'records 2 to 2 are missing' })
-    expect(faults).toContainEqual({ sequence: 3, fault: 'does not name the hash of the record before it' })
+    expect(faults).toContainEqual({ of: 'record', sequence: 3, fault: 'records 2 to 2 are missing' })
+    expect(faults).toContainEqual({ of: 'record', sequence: 3, fault: 'does not name the hash of the one before it' })
   })
   test('a signature replaced', async () => {
     const faults = await tampered(`UPDATE signature SET person_name = 'Somebody Else' WHERE run_id = '${sealed}'`)

@@ -1,45 +1,82 @@
 import canonicalize from 'canonicalize'
 import { runState } from '@/core/run/runState'
+import { FindingRecord } from '@/schema/impact'
 import { SealedRecord } from '@/schema/record'
 import type { Queryable } from '../database'
+import { type Finding, selectFindings, selectRecordsOfFinding } from '../sql/finding'
 import { type Seal, selectSeals } from '../sql/seal'
 import { selectSignature } from '../sql/signature'
 import { loadRun } from './loadRun'
 import { GENESIS_HASH, recordOf, sha256 } from './sealedRecord'
 
-/** One thing that is wrong with the chain. */
-export type ChainFault = { readonly sequence: number; readonly fault: string }
+/** One thing that is wrong with the chain of records, or with that of findings. */
+export type ChainFault = { readonly of: 'record' | 'finding'; readonly sequence: number; readonly fault: string }
 
 /** What a verification found. */
 export type ChainReport = {
   readonly records: number
+  readonly findings: number
   readonly lastHash: string
   readonly faults: readonly ChainFault[]
 }
 
 /**
  * Verifies the whole chain: each hash against its text, each link against the one before it, and each record against
- * the rows it was made from (what was recorded, not what a newer version of the core would compute from it).
+ * the rows it was made from (what was recorded, not what a newer version of the core would compute from it). The findings
+ * are a chain of their own.
  */
 export async function verifyChain(db: Queryable): Promise<ChainReport> {
   const faults: ChainFault[] = []
   let last = { sequence: 0, hash: GENESIS_HASH }
   for (;;) {
     const seals = await selectSeals(db, { after: last.sequence, limit: 100 })
-    if (seals.length === 0) return { records: last.sequence, lastHash: last.hash, faults }
+    if (seals.length === 0) {
+      const { findings, faults: ofFindings } = await verifyFindings(db)
+      return { records: last.sequence, findings, lastHash: last.hash, faults: [...faults, ...ofFindings] }
+    }
     for (const seal of seals) {
-      for (const fault of [...linkFaults(seal, last), ...(await rowFaults(db, seal))])
-        faults.push({ sequence: seal.sequence, fault })
+      for (const fault of [...linkFaults(seal, last, 'records'), ...(await rowFaults(db, seal))])
+        faults.push({ of: 'record', sequence: seal.sequence, fault })
       last = seal
     }
   }
 }
 
-function linkFaults(seal: Seal, last: { sequence: number; hash: string }): string[] {
+/** Each finding against its hash, the one before it, and the records it is attached to. */
+async function verifyFindings(db: Queryable): Promise<{ findings: number; faults: ChainFault[] }> {
+  const faults: ChainFault[] = []
+  let last = { sequence: 0, hash: GENESIS_HASH }
+  for (;;) {
+    const findings = await selectFindings(db, { after: last.sequence, limit: 100 })
+    if (findings.length === 0) return { findings: last.sequence, faults }
+    for (const finding of findings) {
+      for (const fault of [...linkFaults(finding, last, 'findings'), ...(await attachmentFaults(db, finding))])
+        faults.push({ of: 'finding', sequence: finding.sequence, fault })
+      last = finding
+    }
+  }
+}
+
+async function attachmentFaults(db: Queryable, finding: Finding): Promise<string[]> {
+  const parsed = FindingRecord.safeParse(parseJson(finding.record))
+  if (!parsed.success) return ['its text is not a finding']
+  const { previousHash, undoes = null, records } = parsed.data
+  const named = records.map(({ sequence }) => sequence).toSorted((a, b) => a - b)
+  const attached = await selectRecordsOfFinding(db, finding.sequence)
+  return [
+    ...(previousHash === finding.previousHash ? [] : ['its text names another finding before it']),
+    ...(undoes === finding.undoes ? [] : ['its text undoes another finding']),
+    ...(canonicalize(named) === canonicalize(attached) ? [] : ['it is attached to other records than its text says']),
+  ]
+}
+
+type Link = { readonly sequence: number; readonly previousHash: string; readonly hash: string; readonly record: string }
+
+function linkFaults(seal: Link, last: { sequence: number; hash: string }, all: string): string[] {
   const faults: string[] = []
   if (seal.sequence !== last.sequence + 1)
-    faults.push(`records ${last.sequence + 1} to ${seal.sequence - 1} are missing`)
-  if (seal.previousHash !== last.hash) faults.push('does not name the hash of the record before it')
+    faults.push(`${all} ${last.sequence + 1} to ${seal.sequence - 1} are missing`)
+  if (seal.previousHash !== last.hash) faults.push('does not name the hash of the one before it')
   if (sha256(seal.record) !== seal.hash) faults.push('its text does not give its hash')
   return faults
 }

@@ -1,7 +1,8 @@
 import type { Queryable } from '../database'
 
 const SELECT_DUE = `
-  SELECT i.id, to_char(coalesce(
+  SELECT i.id, to_char(least(CASE WHEN follow.wanted_at > coalesce(last.sealed_at, '-infinity')
+             THEN (follow.wanted_at AT TIME ZONE $1)::date END, coalesce(
            CASE WHEN (change.changed_at AT TIME ZONE $1)::date
                   > greatest((last.sealed_at AT TIME ZONE $1)::date, before.calibrated_on)
                   OR change.changed_at > last.sealed_at THEN (change.changed_at AT TIME ZONE $1)::date END,
@@ -9,7 +10,7 @@ const SELECT_DUE = `
              THEN coalesce(before.due_on, before.calibrated_on + make_interval(months => c.interval_months)) END,
            (last.sealed_at AT TIME ZONE $1)::date + CASE WHEN last.as_left = 'outside' THEN make_interval()
              ELSE make_interval(months => c.interval_months) END,
-           (i.registered_at AT TIME ZONE $1)::date)::date, 'YYYY-MM-DD') AS due_on
+           (i.registered_at AT TIME ZONE $1)::date)::date), 'YYYY-MM-DD') AS due_on
     FROM instrument i
     JOIN LATERAL (SELECT interval_months FROM instrument_configuration
                    WHERE instrument_id = i.id ORDER BY version DESC LIMIT 1) c ON true
@@ -25,13 +26,15 @@ const SELECT_DUE = `
                         WHERE instrument_id = i.id ORDER BY calibrated_on DESC, noted_at DESC LIMIT 1) before ON true
     LEFT JOIN LATERAL (SELECT changed_at FROM range_change
                         WHERE instrument_id = i.id AND verdict <> 'unchanged'
-                        ORDER BY changed_at DESC LIMIT 1) change ON true`
+                        ORDER BY changed_at DESC LIMIT 1) change ON true
+    LEFT JOIN LATERAL (SELECT wanted_at FROM follow_up
+                        WHERE instrument_id = i.id ORDER BY wanted_at DESC LIMIT 1) follow ON true`
 
 /**
  * Due dates as calendar dates in the site's zone: the last seal plus the interval, or the day of registration. A range
  * change always means a calibration: changed since the last seal, it is due that day. Left outside its limit it is due at
  * once, and an amendment that says so counts for the work it amends. What a list says of a calibration before counts while
- * nothing newer is sealed.
+ * nothing newer is sealed. Asked for by a follow-up since the last seal, it is due from that day on.
  */
 export async function selectDueDates(db: Queryable, timeZone: string): Promise<Map<string, string>> {
   const { rows } = await db.query(SELECT_DUE, [timeZone])

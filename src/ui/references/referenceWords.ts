@@ -2,14 +2,11 @@ import { formatPlain } from '@/core/format/formatNumber'
 import { formatDate } from '@/core/format/formatTime'
 import { REFERENCE_STATES } from '@/core/reference/referenceKind'
 import { PRESSURE_KINDS } from '@/core/units/pressureKind'
-import { pressureUnitLabel, pressureUnitOf } from '@/core/units/pressureUnit'
+import { unitLabel } from '@/core/units/pressureUnit'
 import type { ReferenceRange, Whereabouts } from '@/schema/reference'
 
-/** The unit of a range as shown. */
-export function unitOf({ unit }: Pick<ReferenceRange, 'unit'>): string {
-  const pressure = pressureUnitOf(unit)
-  return pressure ? pressureUnitLabel(pressure) : unit
-}
+/** The unit of a range as it is called. */
+export const unitOf = ({ unit }: Pick<ReferenceRange, 'unit'>): string => unitLabel(unit)
 
 /** How far a range reaches: `0 … 34 bar gauge`. */
 export const reachWords = (range: ReferenceRange): string =>

@@ -1,0 +1,243 @@
+import { z } from 'zod'
+import { POINT_VERDICTS } from '@/core/error/verdict'
+import type { RunInDoubt } from '@/core/impact/recomputedRun'
+import { DECISIONS } from '@/core/run/decision'
+import { Standard, World } from '@/schema/world'
+import type { Queryable } from '../database'
+
+/** Runs that used a range of a reference, begun on one of these days; calendar dates in a zone, both included. */
+export type UseOfRange = {
+  readonly rangeId: string
+  readonly from: string
+  readonly to: string
+  readonly timeZone: string
+}
+const valuesOf = ({ rangeId, from, to, timeZone }: UseOfRange) => [rangeId, from, to, timeZone]
+/** The days as instants, of the first four values of a query. */
+const IN_DAYS = `used.begun_at >= $2::date::timestamp AT TIME ZONE $4
+     AND used.begun_at < ($3::date + 1)::timestamp AT TIME ZONE $4`
+
+/** A sealed run that used a reference in doubt. */
+export type AffectedRun = {
+  readonly runId: string
+  readonly instrumentId: string
+  readonly tag: string
+  readonly sequence: number
+  readonly begunAt: Date
+  readonly run: RunInDoubt & { readonly world: RunInDoubt['world'] & Pick<World, 'configuration' | 'points'> }
+}
+
+/** Where a batch ended, to go on from there. */
+export type Place = { readonly begunAt: string; readonly runId: string }
+export const FIRST_PLACE: Place = { begunAt: '-infinity', runId: '00000000-0000-0000-0000-000000000000' }
+
+// Of an amended record the newest holds: it has the readings as they were put right.
+const AFFECTED = `
+    FROM run_reference AS used
+    JOIN run ON run.id = used.run_id AND run.status = 'sealed'
+    JOIN seal ON seal.run_id = run.id
+   WHERE used.range_id = $1 AND ${IN_DAYS}
+     AND NOT EXISTS (SELECT FROM seal AS later WHERE later.amends = seal.sequence)`
+
+/** How many sealed runs used a range in a time, and how many are still open. */
+export async function countAffected(db: Queryable, use: UseOfRange): Promise<{ sealed: number; open: number }> {
+  const sealed = await db.query(`SELECT count(*)::int AS count ${AFFECTED}`, valuesOf(use))
+  const open = await db.query(
+    `SELECT count(*)::int AS count FROM run_reference AS used JOIN run ON run.id = used.run_id AND run.status = 'open'
+      WHERE used.range_id = $1 AND ${IN_DAYS}`,
+    valuesOf(use),
+  )
+  return { sealed: sealed.rows[0].count, open: open.rows[0].count }
+}
+
+/* Of the world only what readings are judged by is asked for. As text: what is the same in many runs is parsed once. */
+const SELECT_BATCH = `
+  SELECT chosen.*, instrument.tag, world.*
+    FROM (SELECT run.id AS run_id, run.instrument_id, seal.sequence, used.begun_at, used.begun_at::text AS place, run.world
+            ${AFFECTED} AND (used.begun_at, used.run_id) > ($5, $6)
+           ORDER BY used.begun_at, used.run_id LIMIT $7) AS chosen
+    JOIN instrument ON instrument.id = chosen.instrument_id
+    CROSS JOIN LATERAL (
+      SELECT configuration::text, points::text, "inputReference"::text, "furtherReferences"::text,
+             "outputReference"::text, "inputUnit", "decisionRule", "statesUncertainty"
+        FROM jsonb_to_record(chosen.world) AS w (
+             configuration jsonb, points jsonb, "inputReference" jsonb, "furtherReferences" jsonb,
+             "outputReference" jsonb, "inputUnit" text, "decisionRule" text, "statesUncertainty" boolean)) AS world
+   ORDER BY chosen.begun_at, chosen.run_id`
+
+const SELECT_POINTS = `
+  SELECT step.run_id,
+         json_agg(json_build_array(step.round, step.percent, step.direction, held.applied::text, held.output::text,
+           CASE WHEN held.supersedes IS NULL THEN held.taken_at
+                ELSE (SELECT taken_at FROM reading WHERE step_id = step.id AND supersedes IS NULL) END)
+           ORDER BY step.round, step.position)::text AS points
+    FROM run_step AS step
+    JOIN reading AS held ON held.step_id = step.id AND held.run_id = ANY($1)
+   WHERE step.run_id = ANY($1) AND NOT EXISTS (SELECT FROM reading WHERE supersedes = held.id)
+   GROUP BY step.run_id`
+
+const SELECT_ROUNDS = `
+  SELECT sealed_round.sequence, sealed_round.round, verdict, errors, limits, expanded, standard,
+         (SELECT decision FROM run_decision
+           WHERE run_id = seal.run_id AND run_decision.round = sealed_round.round
+           ORDER BY turn DESC LIMIT 1) AS decision
+    FROM sealed_round JOIN seal ON seal.sequence = sealed_round.sequence
+   WHERE sealed_round.sequence = ANY($1) ORDER BY sealed_round.sequence, sealed_round.round`
+
+const SELECT_EXCHANGES = `
+  SELECT run_id, replaces, standard, exchanged_at FROM reference_exchange
+   WHERE run_id = ANY($1) ORDER BY exchanged_at, id`
+
+const HeadRow = z.object({
+  run_id: z.uuid(),
+  instrument_id: z.uuid(),
+  tag: z.string(),
+  sequence: z.coerce.number(),
+  begun_at: z.date(),
+  place: z.string(),
+  configuration: z.string(),
+  points: z.string(),
+  inputReference: z.string(),
+  furtherReferences: z.string().nullable(),
+  outputReference: z.string().nullable(),
+  inputUnit: World.shape.inputUnit,
+  decisionRule: World.shape.decisionRule,
+  statesUncertainty: z.boolean().nullable(),
+})
+const Points = z.array(
+  z.tuple([z.int(), z.number(), z.enum(['rising', 'falling']), z.string(), z.string(), z.string()]),
+)
+const RoundRow = z.object({
+  sequence: z.coerce.number(),
+  round: z.int(),
+  verdict: z.enum(POINT_VERDICTS),
+  errors: z.array(z.number()),
+  limits: z.array(z.number()),
+  expanded: z.array(z.number()).nullable(),
+  standard: z.array(z.number()).nullable(),
+  decision: z.enum(DECISIONS).nullable(),
+})
+const ExchangeRow = z.object({ run_id: z.uuid(), replaces: z.uuid(), standard: Standard, exchanged_at: z.date() })
+
+const PARTS = {
+  configuration: World.shape.configuration,
+  points: World.shape.points,
+  inputReference: World.shape.inputReference,
+  furtherReferences: World.shape.furtherReferences,
+  outputReference: World.shape.outputReference,
+}
+
+/** Parsed parts of worlds by their text: runs of one instrument share most of them. */
+export type ParsedParts = Map<string, unknown>
+/** So many are kept at most, that a long look does not hold the whole register. */
+const MOST_PARTS = 4000
+
+function parsed<K extends keyof typeof PARTS>(
+  part: K,
+  text: string | null,
+  known: ParsedParts,
+): z.infer<(typeof PARTS)[K]> {
+  const key = `${part}${text}`
+  if (!known.has(key)) {
+    if (known.size >= MOST_PARTS) known.clear()
+    known.set(
+      key,
+      PARTS[part].parse(text === null ? (part === 'outputReference' ? null : undefined) : JSON.parse(text)),
+    )
+  }
+  return known.get(key) as z.infer<(typeof PARTS)[K]> // parsed by that part's schema above
+}
+
+/**
+ * The next runs that used a range in a time, oldest first, with their raw readings and what was sealed of them.
+ *
+ * @returns no runs where there are no more
+ */
+export async function selectAffectedRuns(
+  db: Queryable,
+  use: UseOfRange,
+  { after, limit, known }: { readonly after: Place; readonly limit: number; readonly known: ParsedParts },
+): Promise<{ runs: AffectedRun[]; last: Place }> {
+  const { rows } = await db.query(SELECT_BATCH, [...valuesOf(use), after.begunAt, after.runId, limit])
+  const heads = z.array(HeadRow).parse(rows)
+  const ids = heads.map(({ run_id }) => run_id)
+  const end = heads.at(-1)
+  if (!end) return { runs: [], last: after }
+  const points = await db.query(SELECT_POINTS, [ids])
+  const rounds = await db.query(SELECT_ROUNDS, [heads.map(({ sequence }) => sequence)])
+  const exchanges = z.array(ExchangeRow).parse((await db.query(SELECT_EXCHANGES, [ids])).rows)
+  const pointsOf = new Map(points.rows.map(({ run_id, points: text }) => [run_id, Points.parse(JSON.parse(text))]))
+  const roundsOf = new Map<number, z.infer<typeof RoundRow>[]>()
+  for (const round of z.array(RoundRow).parse(rounds.rows))
+    roundsOf.set(round.sequence, [...(roundsOf.get(round.sequence) ?? []), round])
+  return {
+    last: { begunAt: end.place, runId: end.run_id },
+    runs: heads.map((head) => ({
+      runId: head.run_id,
+      instrumentId: head.instrument_id,
+      tag: head.tag,
+      sequence: head.sequence,
+      begunAt: head.begun_at,
+      run: {
+        world: worldOf(head, known),
+        exchanges: exchanges
+          .filter(({ run_id }) => run_id === head.run_id)
+          .map(({ replaces, standard, exchanged_at }) => ({ replaces, standard, at: exchanged_at.toISOString() })),
+        rounds: roundsOfRun(roundsOf.get(head.sequence) ?? [], pointsOf.get(head.run_id) ?? []),
+      },
+    })),
+  }
+}
+
+const worldOf = (head: z.infer<typeof HeadRow>, known: ParsedParts) => ({
+  configuration: parsed('configuration', head.configuration, known),
+  points: parsed('points', head.points, known),
+  inputReference: parsed('inputReference', head.inputReference, known),
+  furtherReferences: parsed('furtherReferences', head.furtherReferences, known),
+  outputReference: parsed('outputReference', head.outputReference, known),
+  inputUnit: head.inputUnit,
+  decisionRule: head.decisionRule,
+  ...(head.statesUncertainty && { statesUncertainty: true as const }),
+})
+
+/** A round is left out where its readings and what was sealed of them do not belong together: verification tells of it. */
+const roundsOfRun = (
+  rounds: readonly z.infer<typeof RoundRow>[],
+  points: z.infer<typeof Points>,
+): RunInDoubt['rounds'] =>
+  rounds.flatMap(({ round, verdict, errors, limits, expanded, standard, decision }) => {
+    const read = points.filter(([of]) => of === round)
+    if (read.length !== errors.length) return []
+    return [
+      {
+        verdict,
+        decision: decision && { decision },
+        points: read.map(([, percent, direction, applied, output, takenAt], index) => ({
+          ...{ percent, direction, applied, output, takenAt },
+          errorPercentSpan: errors[index] ?? 0,
+          limitPercentSpan: limits[index] ?? 0,
+          expandedUncertaintyPercentSpan: expanded?.[index] ?? null,
+          standardUncertaintyPercentSpan: standard?.[index] ?? null,
+        })),
+      },
+    ]
+  })
+
+/** The last calibration of each of some instruments that did not use a range in a time: what counts as done again. */
+export async function selectDoneSince(
+  db: Queryable,
+  instrumentIds: readonly string[],
+  use: UseOfRange,
+): Promise<Map<string, { sequence: number; begunAt: Date }>> {
+  const { rows } = await db.query(
+    `SELECT DISTINCT ON (run.instrument_id) run.instrument_id, seal.sequence,
+            coalesce(run.work_begun_at, run.started_at) AS begun_at
+       FROM run JOIN seal ON seal.run_id = run.id
+      WHERE run.instrument_id = ANY($5)
+        AND NOT EXISTS (SELECT FROM run_reference AS used
+                         WHERE used.run_id = run.id AND used.range_id = $1 AND ${IN_DAYS})
+      ORDER BY run.instrument_id, begun_at DESC, seal.sequence DESC`,
+    [...valuesOf(use), instrumentIds],
+  )
+  return new Map(rows.map((row) => [row.instrument_id, { sequence: Number(row.sequence), begunAt: row.begun_at }]))
+}
