@@ -9,7 +9,7 @@ import { address, expect, ILKA, JOREN, MIRREN, NOOR, open, post, signAndRead, te
 type RoleName = 'technician' | 'reviewer' | 'planner' | 'reader'
 const NOBODYS = randomUUID()
 const EVERYBODY: readonly RoleName[] = ['technician', 'reviewer', 'planner', 'reader']
-const FINDERS: readonly Role[] = ['technician', 'planner', 'reviewer']
+const FINDERS: readonly RoleName[] = ['technician', 'planner', 'reviewer']
 const TECHNICIANS: readonly RoleName[] = ['technician']
 const REGISTER: readonly RoleName[] = ['technician', 'planner']
 
