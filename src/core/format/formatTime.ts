@@ -8,6 +8,18 @@ export function calendarDate(at: Date, timeZone: string): string {
   return `${year}-${month}-${day}`
 }
 
+/** The instant a calendar date begins at in a time zone. */
+export function startOfDay(calendar: string, timeZone: string): Date {
+  const wanted = Date.parse(`${calendar}T00:00:00Z`)
+  // What the clock of the zone shows, taken for UTC, is off by the zone’s offset; asked twice, as it changes with the seasons.
+  const shown = (at: number) => {
+    const { year, month, day, hour, minute } = partsOf(new Date(at), timeZone)
+    return Date.parse(`${year}-${month}-${day}T${hour}:${minute}:00Z`)
+  }
+  const first = wanted - (shown(wanted) - wanted)
+  return new Date(first - (shown(first) - wanted))
+}
+
 /** `24 Nov 2026`, from a calendar date. */
 export function formatDate(calendar: string): string {
   const [year = '', , day = ''] = calendar.split('-')

@@ -11,14 +11,15 @@ import { shareMoved } from './whenMoved'
 /* 0 … 100 kPa, 4–20 mA, ±0.5 % of span, read in bar by a pump; every figure here is worked out by hand. */
 
 const AS_FOUND = '2026-07-02'
-const period = { from: '2026-01-01', to: '2027-01-01' }
+const utc = (day: string) => Date.parse(`${day}T00:00:00Z`)
+const period = { from: utc('2026-01-01'), to: utc('2027-01-01') }
 
 describe('how far a reference had moved on a day', () => {
   test('all along: wholly, from the first day', () => {
-    expect(shareMoved('2026-01-01', { ...period, movement: 'all-along' })).toBe(1)
+    expect(shareMoved(utc('2026-01-01'), { ...period, movement: 'all-along' })).toBe(1)
   })
   test('little by little: evenly over the days, and never more than wholly', () => {
-    const share = (day: string) => shareMoved(day, { ...period, movement: 'little-by-little' })
+    const share = (day: string) => shareMoved(utc(day), { ...period, movement: 'little-by-little' })
     expect(share('2026-01-01')).toBe(0)
     expect(share('2026-07-02')).toBeCloseTo(182 / 365, 12)
     expect(share('2027-01-01')).toBe(1)
@@ -26,7 +27,7 @@ describe('how far a reference had moved on a day', () => {
     expect(share('2025-06-01')).toBe(0)
   })
   test('on a day: not before it, wholly on it and after it', () => {
-    const share = (day: string) => shareMoved(day, { ...period, movement: 'on-a-day', on: '2026-05-05' })
+    const share = (day: string) => shareMoved(utc(day), { ...period, movement: 'on-a-day', on: utc('2026-05-05') })
     expect([share('2026-05-04'), share('2026-05-05'), share('2026-05-06')]).toEqual([0, 1, 1])
   })
 })
@@ -91,19 +92,23 @@ const round = (
   return {
     decision: decision && { decision },
     verdict: overallVerdict(points.map(({ verdict }) => verdict)) ?? 'inside',
-    points: reads.map(([percent, applied, output], index) => ({
-      ...{ percent, direction: 'rising' as const, applied, output, takenAt: `${AS_FOUND}T12:00:00.000Z` },
-      errorPercentSpan: points[index]?.errorPercentSpan ?? Number.NaN,
-      limitPercentSpan: points[index]?.limitPercentSpan ?? Number.NaN,
-      expandedUncertaintyPercentSpan: points[index]?.expandedUncertaintyPercentSpan ?? null,
-      standardUncertaintyPercentSpan: points[index]?.budget?.combinedStandardUncertainty ?? null,
-    })),
+    points: {
+      percents: reads.map(([percent]) => percent),
+      directions: reads.map(() => 'rising' as const),
+      applied: reads.map(([, applied]) => applied),
+      outputs: reads.map(([, , output]) => output),
+      takenAt: reads.map(() => Date.parse(`${AS_FOUND}T12:00:00.000Z`)),
+      errors: points.map(({ errorPercentSpan }) => errorPercentSpan),
+      limits: points.map(({ limitPercentSpan }) => limitPercentSpan),
+      expanded: points.map(({ expandedUncertaintyPercentSpan }) => expandedUncertaintyPercentSpan ?? Number.NaN),
+      standard: points.map(({ budget }) => budget?.combinedStandardUncertainty ?? Number.NaN),
+    },
   }
 }
 const run = (...rounds: RunInDoubt['rounds']): RunInDoubt => ({ world, exchanges: [], rounds })
 /** The pump in doubt: all along it showed so many kPa too much. */
 const pumpHigh = (value: number) => ({
-  ...({ ...period, movement: 'all-along', timeZone: 'UTC', rangeId: PUMP.id } as const),
+  ...({ ...period, movement: 'all-along', rangeId: PUMP.id } as const),
   found: { kind: 'constant', value } as const,
 })
 
@@ -148,7 +153,7 @@ describe('a run is judged again as its reference is supposed to have been', () =
   test('another reference in doubt changes nothing, nor does one that had not moved yet', () => {
     for (const doubt of [
       { ...pumpHigh(0.2), rangeId: 'another' },
-      { ...pumpHigh(0.2), movement: 'on-a-day' as const, on: '2026-07-03' },
+      { ...pumpHigh(0.2), movement: 'on-a-day' as const, on: utc('2026-07-03') },
     ]) {
       const { asFound } = recomputedRun(sealed, doubt)
       expect(asFound?.after).toEqual(asFound?.before)
@@ -178,12 +183,9 @@ describe('a run is judged again as its reference is supposed to have been', () =
     expect(asFound && changeOf(asFound)).toBe('to-fail')
   })
   test('without a stated uncertainty nothing is in doubt, only inside or outside', () => {
-    const points = sealed.rounds[0]?.points.map((point) => ({
-      ...point,
-      expandedUncertaintyPercentSpan: null,
-      standardUncertaintyPercentSpan: null,
-    }))
-    const before = run({ decision: null, verdict: 'inside', points: points ?? [] })
+    const { points } = sealed.rounds[0] ?? {}
+    if (!points) throw new Error('no round')
+    const before = run({ decision: null, verdict: 'inside', points: { ...points, expanded: null, standard: null } })
     const change = (kPa: number) => {
       const { asFound } = recomputedRun(before, pumpHigh(kPa))
       return asFound && changeOf(asFound)

@@ -1,7 +1,6 @@
 import { type Direction, type JudgingBasis, judgePoint } from '../analysis/judgedPoint'
 import { shareOfLimit } from '../analysis/shareOfLimit'
 import { exceeds, isAccepted, overallVerdict, type PointVerdict } from '../error/verdict'
-import { calendarDate } from '../format/formatTime'
 import { judgingBasis, type RunBasis } from '../run/judge/judgeSteps'
 import { type RunRule, underRule } from '../run/plan/decisionRule'
 import { referenceOfPoint, type ServedPoints } from '../run/plan/referenceOfPoint'
@@ -13,21 +12,21 @@ import { shareMoved, type WhenMoved } from './whenMoved'
 
 type Named = DoubtedReference & { readonly id: string }
 
-/** A point of a sealed run: what was read, and what was made of it. */
-export type SealedPoint = {
-  readonly percent: number
-  readonly direction: Direction
+/** The points of a sealed round, column by column in their order: what was read, and what was made of it. */
+export type SealedPoints = {
+  readonly percents: readonly number[]
+  readonly directions: readonly Direction[]
   /** Decimal text as typed, in the unit of the reference and of the output. */
-  readonly applied: string
-  readonly output: string
-  /** When it was first read, ISO time; a correction corrects what was typed then. */
-  readonly takenAt: string
+  readonly applied: readonly string[]
+  readonly outputs: readonly string[]
+  /** When each was first read, ms; a correction corrects what was typed then. */
+  readonly takenAt: readonly number[]
   /** As sealed, % of output span. */
-  readonly errorPercentSpan: number
-  readonly limitPercentSpan: number
+  readonly errors: readonly number[]
+  readonly limits: readonly number[]
   /** U and u as stated then, % of output span; null where the run states none. */
-  readonly expandedUncertaintyPercentSpan: number | null
-  readonly standardUncertaintyPercentSpan: number | null
+  readonly expanded: readonly number[] | null
+  readonly standard: readonly number[] | null
 }
 
 /** A sealed run as far as a reference in doubt may change what it says. */
@@ -42,16 +41,12 @@ export type RunInDoubt = {
   readonly rounds: readonly (DecidedRound & {
     /** As sealed. */
     readonly verdict: PointVerdict
-    readonly points: readonly SealedPoint[]
+    readonly points: SealedPoints
   })[]
 }
 
-/** The reference in doubt, what is supposed of it, and the zone its days are told in. */
-export type Doubt = WhenMoved & {
-  readonly rangeId: string
-  readonly found: FoundError
-  readonly timeZone: string
-}
+/** The reference in doubt and what is supposed of it. */
+export type Doubt = WhenMoved & { readonly rangeId: string; readonly found: FoundError }
 
 /** A point as it decides: nearest its limit. */
 export type DecidingPoint = {
@@ -98,82 +93,102 @@ function recomputedRound(
   run: RunInDoubt,
   doubt: Doubt,
 ): RoundInDoubt | undefined {
-  const basis = judgingBasis(run.world)
-  const judged = points.map((point) => judgedAgain(point, run, { doubt, basis }))
-  const before = outcomeOf(
-    points.map((point) => asSealed(point, run.world)),
-    verdict,
-  )
-  const isSame = judged.every(({ isMoved }) => !isMoved)
-  const after = isSame
-    ? before
-    : outcomeOf(
-        judged.map(({ point }) => point),
-        overallVerdict(judged.map((each) => each.verdict)) ?? verdict,
-      )
-  return before && after && { before, after }
+  const before = new Nearest(points)
+  const after = new Nearest(points)
+  const judging = judgingBasis(run.world)
+  const verdicts: PointVerdict[] = []
+  let isMoved = false
+  // A loop and no list of points: tens of thousands of runs are judged in a few seconds.
+  for (let index = 0; index < points.percents.length; index++) {
+    const again = judgedAgain(index, points, { run, doubt, judging })
+    const { inputUnit, configuration } = run.world
+    const applied = convertPressure(Number(points.applied[index]), inputUnit, configuration.unit)
+    const sealed = {
+      applied,
+      errorInput: null,
+      errorPercentSpan: points.errors[index] ?? 0,
+      limitPercentSpan: points.limits[index] ?? 0,
+    }
+    before.add(index, sealed)
+    after.add(index, again ?? sealed)
+    if (again) verdicts.push(again.verdict)
+    isMoved ||= again !== null && again.isMoved
+  }
+  const as = before.outcome(verdict)
+  // Where nothing has moved it is what was sealed, not what a newer version would make of it.
+  const is = isMoved ? after.outcome(overallVerdict(verdicts) ?? verdict) : as
+  return as && is && { before: as, after: is }
 }
 
-const asSealed = (
-  { applied, ...point }: SealedPoint,
-  { inputUnit, configuration }: RunInDoubt['world'],
-): DecidingPoint => ({
-  ...point,
-  applied: convertPressure(Number(applied), inputUnit, configuration.unit),
-  errorInput: null,
-})
+type Judged = Pick<DecidingPoint, 'applied' | 'errorInput' | 'errorPercentSpan' | 'limitPercentSpan'>
 
-type Again = { readonly doubt: Doubt; readonly basis: JudgingBasis }
+/** Keeps the point nearest its limit, and whether any reaches beyond it with its U. */
+class Nearest {
+  private index = -1
+  private point: Judged | null = null
+  private largest = -1
+  private isBeyond = false
 
-/** A point judged from its raw reading; moved where the reference in doubt had a part in it and had moved by then. */
-function judgedAgain(sealed: SealedPoint, run: RunInDoubt, { doubt, basis }: Again) {
-  const world = run.exchanges.length === 0 ? run.world : worldAt(run.world, run.exchanges, sealed.takenAt)
+  constructor(private readonly points: SealedPoints) {}
+
+  add(index: number, point: Judged): void {
+    const share = shareOfLimit(point)
+    if (share > this.largest) {
+      this.largest = share
+      this.index = index
+      this.point = point
+    }
+    const expanded = this.points.expanded?.[index]
+    if (expanded !== undefined && exceeds(Math.abs(point.errorPercentSpan) + expanded, point.limitPercentSpan))
+      this.isBeyond = true
+  }
+
+  outcome(verdict: PointVerdict): Outcome | undefined {
+    const { point, index, points } = this
+    if (!point) return undefined
+    const { applied, errorInput, errorPercentSpan, limitPercentSpan } = point
+    return {
+      verdict,
+      nearest: {
+        ...{ percent: points.percents[index] ?? 0, applied, errorInput, errorPercentSpan, limitPercentSpan },
+        expandedUncertaintyPercentSpan: points.expanded?.[index] ?? null,
+        standardUncertaintyPercentSpan: points.standard?.[index] ?? null,
+      },
+      share: Math.sign(errorPercentSpan) * this.largest,
+      isUncertain: points.expanded === null ? null : this.isBeyond,
+    }
+  }
+}
+
+type Again = { readonly run: RunInDoubt; readonly doubt: Doubt; readonly judging: JudgingBasis }
+
+/** A point judged from its raw reading, and whether the reference in doubt had a part in it and had moved by then. */
+function judgedAgain(index: number, points: SealedPoints, { run, doubt, judging }: Again) {
+  const { percents, directions, applied: shown, outputs, takenAt: times, expanded } = points
+  const [targetPercent, direction, at] = [percents[index], directions[index], times[index]]
+  if (targetPercent === undefined || direction === undefined || at === undefined) return null
+  const { exchanges } = run
+  const world = exchanges.length === 0 ? run.world : worldAt(run.world, exchanges, new Date(at).toISOString())
   const { configuration, inputUnit, outputReference, decisionRule } = world
-  const { percent: targetPercent, direction, takenAt } = sealed
-  const supposing = (reference: Named, shown: string, unit: string) => {
-    const isDoubted = reference.id === doubt.rangeId
-    const share = isDoubted ? shareMoved(calendarDate(new Date(takenAt), doubt.timeZone), doubt) : 0
-    const isCorrecting = world.statesUncertainty === true
-    const value = supposedValue(Number(shown), unit, reference, { found: doubt.found, share, isCorrecting })
-    return { value, isMoved: share > 0 }
-  }
-  const applied = supposing(referenceOfPoint(targetPercent, world), sealed.applied, inputUnit)
-  const output = outputReference
-    ? supposing(outputReference, sealed.output, basis.scale.unit)
-    : { value: Number(sealed.output), isMoved: false }
+  const isCorrecting = world.statesUncertainty === true
+  const valueOf = (reference: Named, text: string | undefined, unit: string, share: number) =>
+    supposedValue(Number(text), unit, reference, { found: doubt.found, share, isCorrecting })
+  const shareOf = (reference: Named) => (reference.id === doubt.rangeId ? shareMoved(at, doubt) : 0)
+  const serving = referenceOfPoint(targetPercent, world)
+  const share = shareOf(serving)
+  const outputShare = outputReference ? shareOf(outputReference) : 0
   const reading = {
-    ...{ targetPercent, direction, output: output.value },
-    applied: convertPressure(applied.value, inputUnit, configuration.unit),
+    ...{ targetPercent, direction },
+    applied: convertPressure(valueOf(serving, shown[index], inputUnit, share), inputUnit, configuration.unit),
+    output: outputReference
+      ? valueOf(outputReference, outputs[index], judging.scale.unit, outputShare)
+      : Number(outputs[index]),
   }
-  const { expandedUncertaintyPercentSpan: expanded, standardUncertaintyPercentSpan } = sealed
-  const plain = judgePoint(reading, basis)
-  const { verdict } = expanded === null ? plain : underRule(plain, decisionRule, expanded)
-  const { errorPercentSpan, limitPercentSpan, errorInput } = plain
-  return {
-    verdict,
-    isMoved: applied.isMoved || output.isMoved,
-    point: {
-      ...{ percent: targetPercent, applied: reading.applied, errorPercentSpan, limitPercentSpan, errorInput },
-      ...{ expandedUncertaintyPercentSpan: expanded, standardUncertaintyPercentSpan },
-    },
-  }
-}
-
-function outcomeOf(points: readonly DecidingPoint[], verdict: PointVerdict): Outcome | undefined {
-  const nearest = points.reduce<DecidingPoint | undefined>(
-    (worst, next) => (worst === undefined || shareOfLimit(next) > shareOfLimit(worst) ? next : worst),
-    undefined,
-  )
-  return nearest && { verdict, nearest, share: signedShare(nearest), isUncertain: isUncertain(points) }
-}
-
-const signedShare = (point: DecidingPoint): number => Math.sign(point.errorPercentSpan) * shareOfLimit(point)
-
-function isUncertain(points: readonly DecidingPoint[]): boolean | null {
-  const stated = points.flatMap(({ errorPercentSpan, limitPercentSpan, expandedUncertaintyPercentSpan: expanded }) =>
-    expanded === null ? [] : [exceeds(Math.abs(errorPercentSpan) + expanded, limitPercentSpan)],
-  )
-  return stated.length === 0 ? null : stated.includes(true)
+  const judged = judgePoint(reading, judging)
+  const u = expanded?.[index]
+  const { verdict } = u === undefined ? judged : underRule(judged, decisionRule, u)
+  const { applied, errorInput, errorPercentSpan, limitPercentSpan } = judged
+  return { applied, errorInput, errorPercentSpan, limitPercentSpan, verdict, isMoved: share > 0 || outputShare > 0 }
 }
 
 /** What a reference in doubt changes in what a round says; the gravest first. */

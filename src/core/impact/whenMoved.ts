@@ -1,5 +1,3 @@
-import { yearsBetween } from '../reference/correctionHistory'
-
 /** When a reference may have moved between two of its calibrations. Nobody knows: each is worked out on its own. */
 export const MOVEMENTS = {
   'all-along': { label: 'all along', says: 'it was off by the whole amount from the first day' },
@@ -15,28 +13,26 @@ export const MOVEMENTS = {
 export type Movement = keyof typeof MOVEMENTS
 export const MOVEMENT_IDS = Object.keys(MOVEMENTS) as Movement[] // keys of a const object
 
-/** The days in doubt and what is supposed about them; calendar dates. */
+/** The time in doubt and what is supposed about it; instants in ms, each the beginning of its day. */
 export type WhenMoved = {
   readonly movement: Movement
   /** The day it was last known to be as certified. */
-  readonly from: string
+  readonly from: number
   /** The day it was found to be off. */
-  readonly to: string
+  readonly to: number
   /** The day it moved; only where it moved on a day. */
-  readonly on?: string | undefined
+  readonly on?: number | undefined
 }
 
-/** The share of the whole amount that a reference had moved by on a day, 0 … 1. */
-export function shareMoved(day: string, { movement, from, to, on }: WhenMoved): number {
+/** The share of the whole amount that a reference had moved by at a moment, 0 … 1. */
+export function shareMoved(at: number, { movement, from, to, on }: WhenMoved): number {
   switch (movement) {
     case 'all-along':
       return 1
     case 'on-a-day':
-      return on !== undefined && day < on ? 0 : 1
-    case 'little-by-little': {
-      const whole = yearsBetween(from, to)
-      return whole === 0 ? 1 : Math.min(1, yearsBetween(from, day) / whole)
-    }
+      return on !== undefined && at < on ? 0 : 1
+    case 'little-by-little':
+      return to <= from ? 1 : Math.min(1, Math.max(0, (at - from) / (to - from)))
     default:
       return movement satisfies never
   }

@@ -1,5 +1,5 @@
 import { setImmediate as nextTurn } from 'node:timers/promises'
-import { calendarDate } from '@/core/format/formatTime'
+import { calendarDate, startOfDay } from '@/core/format/formatTime'
 import type { FoundError } from '@/core/impact/foundError'
 import { CHANGE_IDS, type Change, type Doubt, recomputedRun } from '@/core/impact/recomputedRun'
 import { Refusal } from '@/core/refusal'
@@ -45,6 +45,7 @@ export async function supposedOf(referenceId: string, ask: ImpactAsk, now: Date)
   if (!reference) throw new NotFound('reference', 'there is no such reference', 'open it from the list')
   const timeZone = await siteTimeZone()
   const { rangeId, from, to, movement, on } = ask
+  const begins = (day: string) => startOfDay(day, timeZone).getTime()
   if (!reference.facts.ranges.some(({ id }) => id === rangeId))
     throw new Refusal('rangeId', `is no range of ${reference.code}`, 'choose one of its ranges')
   if (from > calendarDate(now, timeZone))
@@ -52,7 +53,10 @@ export async function supposedOf(referenceId: string, ask: ImpactAsk, now: Date)
   return {
     reference,
     use: { rangeId, from, to, timeZone },
-    doubt: { rangeId, from, to, movement, timeZone, found: foundOf(reference, ask), ...(on !== null && { on }) },
+    doubt: {
+      ...{ rangeId, movement, found: foundOf(reference, ask) },
+      ...{ from: begins(from), to: begins(to), ...(on !== null && { on: begins(on) }) },
+    },
   }
 }
 
