@@ -30,14 +30,14 @@ export function tellingRound({ asFound, asLeft }: Pick<Recomputed, 'asFound' | '
 }
 
 /** A run as the picture shows it; null where nothing was read. */
-export function impactDot(run: Recomputed, timeZone: string): ImpactDot | null {
+export function impactDot(run: Recomputed): ImpactDot | null {
   const told = tellingRound(run)
   if (!told) return null
   const { of, change } = told
   return {
     sequence: run.sequence,
     tag: run.tag,
-    day: calendarDate(run.begunAt, timeZone),
+    at: run.begunAt.getTime(),
     shareBefore: of.before.share,
     shareAfter: of.after.share,
     change,

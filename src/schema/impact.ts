@@ -63,7 +63,8 @@ export type ImpactRow = {
 export type ImpactDot = {
   readonly sequence: number
   readonly tag: string
-  readonly day: string
+  /** When the work began, ms. */
+  readonly at: number
   readonly shareBefore: number
   readonly shareAfter: number
   readonly change: Change

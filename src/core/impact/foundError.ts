@@ -52,6 +52,7 @@ export function supposedValue(
   { found, share, isCorrecting }: Supposed,
 ): number {
   const taken = isCorrecting ? correctedValue(shown, unit, reference) : shown
+  if (share === 0) return taken
   const own = pressureUnitOf(reference.unit)
   const read = pressureUnitOf(unit)
   const isOwn = !own || !read || own === read

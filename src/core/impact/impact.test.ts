@@ -105,7 +105,9 @@ const round = (
     },
   }
 }
-const run = (...rounds: RunInDoubt['rounds']): RunInDoubt => ({ world, exchanges: [], rounds })
+const run = (...rounds: RunInDoubt['rounds']): RunInDoubt => ({
+  ...{ begunAt: Date.parse(`${AS_FOUND}T11:30:00.000Z`), world, exchanges: [], rounds },
+})
 /** The pump in doubt: all along it showed so many kPa too much. */
 const pumpHigh = (value: number) => ({
   ...({ ...period, movement: 'all-along', rangeId: PUMP.id } as const),

@@ -1,8 +1,8 @@
-import { type Direction, type JudgingBasis, judgePoint } from '../analysis/judgedPoint'
+import { type Direction, judgePoint } from '../analysis/judgedPoint'
 import { shareOfLimit } from '../analysis/shareOfLimit'
 import { exceeds, isAccepted, overallVerdict, type PointVerdict } from '../error/verdict'
 import { judgingBasis, type RunBasis } from '../run/judge/judgeSteps'
-import { type RunRule, underRule } from '../run/plan/decisionRule'
+import { type RunRule, rulingOn } from '../run/plan/decisionRule'
 import { referenceOfPoint, type ServedPoints } from '../run/plan/referenceOfPoint'
 import { type Exchange, worldAt } from '../run/plan/worldAt'
 import { type DecidedRound, ofCountedRounds } from '../run/roundRole'
@@ -19,8 +19,8 @@ export type SealedPoints = {
   /** Decimal text as typed, in the unit of the reference and of the output. */
   readonly applied: readonly string[]
   readonly outputs: readonly string[]
-  /** When each was first read, ms; a correction corrects what was typed then. */
-  readonly takenAt: readonly number[]
+  /** When each was first read, ms; only asked for where a reference was exchanged on the way. */
+  readonly takenAt: readonly number[] | null
   /** As sealed, % of output span. */
   readonly errors: readonly number[]
   readonly limits: readonly number[]
@@ -31,6 +31,8 @@ export type SealedPoints = {
 
 /** A sealed run as far as a reference in doubt may change what it says. */
 export type RunInDoubt = {
+  /** When the work began, ms: as far as the reference had moved by then. */
+  readonly begunAt: number
   readonly world: Pick<RunBasis, 'configuration' | 'inputUnit'> &
     ServedPoints<Named> & {
       readonly outputReference: Named | null
@@ -95,24 +97,23 @@ function recomputedRound(
 ): RoundInDoubt | undefined {
   const before = new Nearest(points)
   const after = new Nearest(points)
-  const judging = judgingBasis(run.world)
+  const again = judgeAgain(run, doubt)
+  const { inputUnit, configuration } = run.world
+  const inRange = (text: string | undefined) => convertPressure(Number(text), inputUnit, configuration.unit)
   const verdicts: PointVerdict[] = []
   let isMoved = false
   // A loop and no list of points: tens of thousands of runs are judged in a few seconds.
   for (let index = 0; index < points.percents.length; index++) {
-    const again = judgedAgain(index, points, { run, doubt, judging })
-    const { inputUnit, configuration } = run.world
-    const applied = convertPressure(Number(points.applied[index]), inputUnit, configuration.unit)
-    const sealed = {
-      applied,
+    const judged = again(index, points)
+    before.add(index, {
+      applied: inRange(points.applied[index]),
       errorInput: null,
       errorPercentSpan: points.errors[index] ?? 0,
       limitPercentSpan: points.limits[index] ?? 0,
-    }
-    before.add(index, sealed)
-    after.add(index, again ?? sealed)
-    if (again) verdicts.push(again.verdict)
-    isMoved ||= again !== null && again.isMoved
+    })
+    after.add(index, judged)
+    verdicts.push(judged.verdict)
+    isMoved ||= judged.isMoved
   }
   const as = before.outcome(verdict)
   // Where nothing has moved it is what was sealed, not what a newer version would make of it.
@@ -160,36 +161,54 @@ class Nearest {
   }
 }
 
-type Again = { readonly run: RunInDoubt; readonly doubt: Doubt; readonly judging: JudgingBasis }
-
-/** A point judged from its raw reading, and whether the reference in doubt had a part in it and had moved by then. */
-function judgedAgain(index: number, points: SealedPoints, { run, doubt, judging }: Again) {
-  const { percents, directions, applied: shown, outputs, takenAt: times, expanded } = points
-  const [targetPercent, direction, at] = [percents[index], directions[index], times[index]]
-  if (targetPercent === undefined || direction === undefined || at === undefined) return null
-  const { exchanges } = run
-  const world = exchanges.length === 0 ? run.world : worldAt(run.world, exchanges, new Date(at).toISOString())
-  const { configuration, inputUnit, outputReference, decisionRule } = world
-  const isCorrecting = world.statesUncertainty === true
-  const valueOf = (reference: Named, text: string | undefined, unit: string, share: number) =>
-    supposedValue(Number(text), unit, reference, { found: doubt.found, share, isCorrecting })
-  const shareOf = (reference: Named) => (reference.id === doubt.rangeId ? shareMoved(at, doubt) : 0)
-  const serving = referenceOfPoint(targetPercent, world)
-  const share = shareOf(serving)
-  const outputShare = outputReference ? shareOf(outputReference) : 0
-  const reading = {
-    ...{ targetPercent, direction },
-    applied: convertPressure(valueOf(serving, shown[index], inputUnit, share), inputUnit, configuration.unit),
-    output: outputReference
-      ? valueOf(outputReference, outputs[index], judging.scale.unit, outputShare)
-      : Number(outputs[index]),
-  }
-  const judged = judgePoint(reading, judging)
-  const u = expanded?.[index]
-  const { verdict } = u === undefined ? judged : underRule(judged, decisionRule, u)
-  const { applied, errorInput, errorPercentSpan, limitPercentSpan } = judged
-  return { applied, errorInput, errorPercentSpan, limitPercentSpan, verdict, isMoved: share > 0 || outputShare > 0 }
+type JudgedAgain = Judged & {
+  readonly verdict: PointVerdict
+  /** The reference in doubt had a part in it, and had moved by then. */
+  readonly isMoved: boolean
 }
+
+/** Judges points of a run from their raw readings; what is the same for all of them is made once. */
+function judgeAgain(run: RunInDoubt, doubt: Doubt): (index: number, points: SealedPoints) => JudgedAgain {
+  const { inputUnit, configuration, decisionRule, statesUncertainty } = run.world
+  const judging = judgingBasis(run.world)
+  const untouched = { found: doubt.found, share: 0, isCorrecting: statesUncertainty === true }
+  const moved = { ...untouched, share: shareMoved(run.begunAt, doubt) }
+  const isDoubted = (reference: Named | null) => reference?.id === doubt.rangeId && moved.share > 0
+  return (index, points) => {
+    const world = worldOfPoint(run, points.takenAt?.[index])
+    const targetPercent = points.percents[index] ?? 0
+    const serving = referenceOfPoint(targetPercent, world)
+    const { outputReference } = world
+    const [isInput, isOutput] = [isDoubted(serving), isDoubted(outputReference)]
+    const shown = supposedValue(Number(points.applied[index]), inputUnit, serving, isInput ? moved : untouched)
+    const output = Number(points.outputs[index])
+    const judged = judgePoint(
+      {
+        targetPercent,
+        direction: points.directions[index] ?? 'rising',
+        applied: convertPressure(shown, inputUnit, configuration.unit),
+        output: outputReference
+          ? supposedValue(output, judging.scale.unit, outputReference, isOutput ? moved : untouched)
+          : output,
+      },
+      judging,
+    )
+    const u = points.expanded?.[index]
+    const { verdict } = u === undefined ? judged : rulingOn(judged, decisionRule, u)
+    return {
+      applied: judged.applied,
+      errorInput: judged.errorInput,
+      errorPercentSpan: judged.errorPercentSpan,
+      limitPercentSpan: judged.limitPercentSpan,
+      verdict,
+      isMoved: isInput || isOutput,
+    }
+  }
+}
+
+/** The world a point was read in; it is told by its time where a reference was exchanged on the way. */
+const worldOfPoint = ({ world, exchanges }: RunInDoubt, takenAt: number | undefined) =>
+  takenAt === undefined ? world : worldAt(world, exchanges, new Date(takenAt).toISOString())
 
 /** What a reference in doubt changes in what a round says; the gravest first. */
 export const CHANGES = {

@@ -37,6 +37,17 @@ export type TransferCurve = {
  * @throws {Refusal} for a cut-off outside 0 to 50 %, or a table that is not monotone
  */
 export function transferCurve(transfer: Transfer): TransferCurve {
+  const made = MADE.get(transfer)
+  if (made) return made
+  const curve = newCurve(transfer)
+  MADE.set(transfer, curve)
+  return curve
+}
+
+/** Every reading asks for the curve of its transfer; one that is a table is not made anew for each. */
+const MADE = new WeakMap<Transfer, TransferCurve>()
+
+function newCurve(transfer: Transfer): TransferCurve {
   switch (transfer.kind) {
     case 'linear':
       return { forward: (input) => input, inverse: (output) => output, slope: () => 1 }

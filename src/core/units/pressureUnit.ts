@@ -83,7 +83,8 @@ export function convertPressure(value: number, from: PressureUnit, to: PressureU
 }
 
 /** A unit as a pressure; undefined where it is none. */
-export const pressureUnitOf = (unit: string): PressureUnit | undefined => PRESSURE_UNIT_IDS.find((id) => id === unit)
+export const pressureUnitOf = (unit: string): PressureUnit | undefined => BY_ID.get(unit)
+const BY_ID: ReadonlyMap<string, PressureUnit> = new Map(PRESSURE_UNIT_IDS.map((id) => [id, id]))
 
 /** The label of a unit that may be of pressure or of anything else a reference measures. */
 export function unitLabel(unit: string): string {

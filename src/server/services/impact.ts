@@ -14,6 +14,8 @@ import {
   countAffected,
   FIRST_PLACE,
   type ParsedParts,
+  type Place,
+  selectAffectedHeads,
   selectAffectedRuns,
   selectDoneSince,
   type UseOfRange,
@@ -21,8 +23,9 @@ import {
 import { selectReference } from '../sql/reference'
 import { siteTimeZone } from './site'
 
-/** Runs fetched at once: the next batch is on its way while one is judged. */
-const BATCH = 250
+/** Runs fetched at once, and how many such batches are on their way while one is judged. */
+const BATCH = 500
+const BATCHES_AHEAD = 2
 /** After so many runs others get their turn. */
 const RUNS_A_TURN = 25
 
@@ -118,19 +121,29 @@ export async function impactOf(
   }
 }
 
-/** The affected runs batch by batch; the next one is fetched while one is worked on. */
+/** The affected runs batch by batch; the next ones are fetched while one is worked on. */
 async function* batches(db: Queryable, use: UseOfRange, signal: AbortSignal): AsyncGenerator<AffectedRun[]> {
   const known: ParsedParts = new Map()
-  const fetched = (after: typeof FIRST_PLACE) => selectAffectedRuns(db, use, { after, limit: BATCH, known })
-  let next = fetched(FIRST_PLACE)
+  const headsAfter = (after: Place) => unheard(selectAffectedHeads(db, use, { after, limit: BATCH }))
+  const underWay: Promise<AffectedRun[]>[] = []
+  let next: ReturnType<typeof headsAfter> | null = headsAfter(FIRST_PLACE)
   for (;;) {
-    const { runs, last } = await next
-    if (runs.length === 0) return
+    while (next && underWay.length < BATCHES_AHEAD) {
+      const { heads, last } = await next
+      next = heads.length === 0 ? null : headsAfter(last)
+      if (next) underWay.push(unheard(selectAffectedRuns(db, heads, known)))
+    }
     signal.throwIfAborted()
-    next = fetched(last)
-    next.catch(() => {}) // told where it is waited for; given up on before that, nobody asks
-    yield runs
+    const batch = underWay.shift()
+    if (!batch) return
+    yield await batch
   }
+}
+
+/** What fails is told where it is waited for; given up on before that, nobody asks. */
+function unheard<T>(promise: Promise<T>): Promise<T> {
+  promise.catch(() => {})
+  return promise
 }
 
 type FoundRow = Omit<ImpactRow, 'doneSince'> & { readonly begunAt: Date }
@@ -148,7 +161,7 @@ class Found {
 
   add({ run, ...facts }: AffectedRun, doubt: Doubt): void {
     const recomputed = { ...facts, world: run.world, ...recomputedRun(run, doubt) }
-    const dot = impactDot(recomputed, this.timeZone)
+    const dot = impactDot(recomputed)
     if (!dot) return
     this.counts[dot.change] += 1
     if (dot.change === 'same') return this.addSame(dot)
@@ -172,7 +185,7 @@ class Found {
 
   evenDots(): ImpactDot[] {
     const worst = this.changed.toSorted(byGravity).slice(0, MOST_ROWS)
-    return [...this.same, ...worst].toSorted((a, b) => a.day.localeCompare(b.day) || a.sequence - b.sequence)
+    return [...this.same, ...worst].toSorted((a, b) => a.at - b.at || a.sequence - b.sequence)
   }
 }
 

@@ -63,21 +63,37 @@ export const CONDITION_WORDS: Record<RunRule, string | null> = {
   conditional: null,
 }
 
+/** What a rule makes of a judged point with its uncertainty. */
+export type Ruling = Pick<RuledPoint, 'acceptancePercentSpan' | 'statement'> & Pick<JudgedPoint, 'verdict'>
+
+/** What of a judged point a rule decides by. */
+type PointToRule = Pick<JudgedPoint, 'errorPercentSpan' | 'limitPercentSpan' | 'adjustLimitPercentSpan' | 'verdict'>
+
 /** A judged point under a decision rule: its verdict, and what was accepted, with the uncertainty beside it. */
-export function underRule(point: JudgedPoint, rule: RunRule, uncertaintyPercentSpan: number): JudgedPoint {
-  const stated = { ...point, expandedUncertaintyPercentSpan: uncertaintyPercentSpan }
+export const underRule = (point: JudgedPoint, rule: RunRule, uncertaintyPercentSpan: number): JudgedPoint => ({
+  ...point,
+  expandedUncertaintyPercentSpan: uncertaintyPercentSpan,
+  ...rulingOn(point, rule, uncertaintyPercentSpan),
+})
+
+/**
+ * The verdict of a rule.
+ *
+ * @param point judged by simple acceptance
+ * @param uncertaintyPercentSpan U, ± % of output span
+ */
+export function rulingOn(point: PointToRule, rule: RunRule, uncertaintyPercentSpan: number): Ruling {
   const bounds = { limit: point.limitPercentSpan, expandedUncertainty: uncertaintyPercentSpan }
-  if (!meetsCondition(rule, bounds)) return { ...stated, verdict: 'not-stated' }
-  if (!drawsIn(rule)) return stated
+  if (!meetsCondition(rule, bounds)) return { verdict: 'not-stated' }
+  if (!drawsIn(rule)) return { verdict: point.verdict }
   const acceptancePercentSpan = acceptanceOrNothing(bounds)
   const size = { error: point.errorPercentSpan, adjustLimit: point.adjustLimitPercentSpan }
   if (rule === 'guard-band')
-    return { ...stated, acceptancePercentSpan, verdict: guarded(size, bounds.limit, acceptancePercentSpan) }
+    return { acceptancePercentSpan, verdict: guarded(size, bounds.limit, acceptancePercentSpan) }
   const statement = fourWay(point.errorPercentSpan, bounds, acceptancePercentSpan)
   // Conditionally passed is inside, but not certainly so: it wants looking at, as what is beyond the adjust limit does.
   const inside = pointVerdict({ ...size, limit: point.limitPercentSpan })
   return {
-    ...stated,
     acceptancePercentSpan,
     statement,
     verdict: statement === 'conditional pass' ? 'inside-look' : inside,
