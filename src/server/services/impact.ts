@@ -121,12 +121,14 @@ export async function impactOf(
   }
 }
 
+type Heads = Awaited<ReturnType<typeof selectAffectedHeads>>
+
 /** The affected runs batch by batch; the next ones are fetched while one is worked on. */
 async function* batches(db: Queryable, use: UseOfRange, signal: AbortSignal): AsyncGenerator<AffectedRun[]> {
   const known: ParsedParts = new Map()
-  const headsAfter = (after: Place) => unheard(selectAffectedHeads(db, use, { after, limit: BATCH }))
+  const headsAfter = (after: Place): Promise<Heads> => unheard(selectAffectedHeads(db, use, { after, limit: BATCH }))
   const underWay: Promise<AffectedRun[]>[] = []
-  let next: ReturnType<typeof headsAfter> | null = headsAfter(FIRST_PLACE)
+  let next: Promise<Heads> | null = headsAfter(FIRST_PLACE)
   for (;;) {
     while (next && underWay.length < BATCHES_AHEAD) {
       const { heads, last } = await next
