@@ -137,3 +137,18 @@ export const FindingRecord = z.strictObject({
   ),
 })
 export type FindingRecord = z.infer<typeof FindingRecord>
+
+/** A finding as it is told at a reference or at a record. */
+export type ToldFinding = {
+  readonly sequence: number
+  readonly words: string
+  readonly supposed: string
+  /** ISO time. */
+  readonly at: string
+  readonly by: string
+  readonly undoneBy: number | null
+  /** How many records it stands at. */
+  readonly records: number
+  /** At a record: what it changes there. */
+  readonly change: Change | null
+}

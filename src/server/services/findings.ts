@@ -2,14 +2,24 @@ import { randomUUID } from 'node:crypto'
 import canonicalize from 'canonicalize'
 import { formatPlain } from '@/core/format/formatNumber'
 import { formatDate } from '@/core/format/formatTime'
+import { MOVEMENTS } from '@/core/impact/whenMoved'
 import { Refusal } from '@/core/refusal'
 import { unitLabel } from '@/core/units/pressureUnit'
 import { codeOfRange } from '@/plans/standardsOf'
-import { FindingRecord, type ImpactAsk, type NewFinding, type UndoFinding } from '@/schema/impact'
+import { FindingRecord, type ImpactAsk, type NewFinding, type ToldFinding, type UndoFinding } from '@/schema/impact'
+import type { Reference } from '@/schema/reference'
 import { pool, type Transaction, transaction } from '../database'
 import { Conflict, NotFound } from '../refusals'
 import { insertEvent } from '../sql/event'
-import { type Finding, insertFinding, isUndone, lockFindings, selectFinding } from '../sql/finding'
+import {
+  type Finding,
+  insertFinding,
+  isUndone,
+  lockFindings,
+  selectFinding,
+  selectFindingsOf,
+  selectFindingsOn,
+} from '../sql/finding'
 import { insertFollowUp, selectFollowUps } from '../sql/followUp'
 import type { Actor } from './actor'
 import { impactOf, supposedOf } from './impact'
@@ -35,7 +45,7 @@ export function foundWords(
 }
 
 /** The same with the reference and its certificate looked up. */
-async function supposedWords(referenceId: string, ask: ImpactAsk, now: Date) {
+export async function supposedWords(referenceId: string, ask: ImpactAsk, now: Date) {
   const { reference } = await supposedOf(referenceId, ask, now)
   const range = reference.facts.ranges.find(({ id }) => id === ask.rangeId)
   if (!range) throw new NotFound('rangeId', 'there is no such range', 'choose one of its ranges')
@@ -167,4 +177,29 @@ export async function wantFollowUps(referenceId: string, ask: ImpactAsk, { perso
     }
     return { tags: first.map(({ tag }) => tag) }
   })
+}
+
+/** The findings about a reference, the newest first. */
+export async function findingsOfReference({ facts }: Pick<Reference, 'facts'>): Promise<ToldFinding[]> {
+  const found = await selectFindingsOf(
+    pool(),
+    facts.ranges.map(({ id }) => id),
+  )
+  return found.map(({ record, undoneBy }) => toldFinding(record, undoneBy))
+}
+
+/** What was found of a record since it was sealed, the newest first. */
+export async function findingsOnRecord(sequence: number): Promise<ToldFinding[]> {
+  const found = await selectFindingsOn(pool(), sequence)
+  return found.map(({ record, undoneBy, change }) => ({ ...toldFinding(record, undoneBy), change }))
+}
+
+function toldFinding(text: string, undoneBy: number | null): ToldFinding {
+  const { sequence, words, supposed, reference, at, by, records } = FindingRecord.parse(JSON.parse(text))
+  return {
+    ...{ sequence, words, at, by, undoneBy, records: records.length, change: null },
+    supposed: supposed
+      ? `${reference.code} ${supposed.found}, ${MOVEMENTS[supposed.movement].label}${supposed.on ? `: ${formatDate(supposed.on)}` : ''}`
+      : reference.code,
+  }
 }

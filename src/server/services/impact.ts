@@ -131,7 +131,7 @@ async function* batches(db: Queryable, use: UseOfRange, signal: AbortSignal): As
   let next: Promise<Heads> | null = headsAfter(FIRST_PLACE)
   for (;;) {
     while (next && underWay.length < BATCHES_AHEAD) {
-      const { heads, last } = await next
+      const { heads, last }: Heads = await next
       next = heads.length === 0 ? null : headsAfter(last)
       if (next) underWay.push(unheard(selectAffectedRuns(db, heads, known)))
     }

@@ -10,6 +10,7 @@ import { sequenceParam } from '@/server/api/sequenceParam'
 import { signedIn } from '@/server/currentPerson'
 import { pageOrNotFound } from '@/server/pageOrNotFound'
 import { beamOf } from '@/server/services/beam'
+import { findingsOnRecord } from '@/server/services/findings'
 import { sealedRecordAt } from '@/server/services/instrumentPage'
 import { amendmentOf, standardsOnDay } from '@/server/services/lookUps'
 import { reviewsOf } from '@/server/services/reviewRecord'
@@ -19,6 +20,7 @@ import { LinkButton } from '@/ui/parts/LinkButton'
 import { Mark } from '@/ui/parts/Mark'
 import { RecordRounds } from '@/ui/records/RecordRounds'
 import { ReviewPanel } from '@/ui/records/ReviewPanel'
+import { FindingList } from '@/ui/references/impact/FindingList'
 import { VerdictPanel } from '@/ui/run/judge/VerdictPanel'
 import { RunHead } from '@/ui/run/RunHead'
 import { StageTrack } from '@/ui/run/StageTrack'
@@ -35,8 +37,9 @@ export default async function RecordPage({ params }: Props) {
   const { sequence } = await params
   const { seal, record } = await pageOrNotFound(async () => sealedRecordAt(sequenceParam(sequence)))
   const timeZone = await siteTimeZone()
-  const [reviews, amendedBy, standards] = await Promise.all([
+  const [reviews, findings, amendedBy, standards] = await Promise.all([
     reviewsOf(record.sequence),
+    findingsOnRecord(record.sequence),
     amendmentOf(record.sequence),
     mayDo(person.role, 'amend') ? standardsOnDay(record.world.day ?? record.world.inputReference.calibratedOn) : [],
   ])
@@ -58,6 +61,7 @@ export default async function RecordPage({ params }: Props) {
       <div className="page two-col">
         <RecordRounds run={run} state={state} decimals={decimalsShown(world, outputs)} />
         <div className="stack">
+          <FindingList {...{ findings, timeZone, mayUndo: mayDo(person.role, 'attach findings') }} />
           <ReviewPanel
             sequence={record.sequence}
             reviews={reviews}

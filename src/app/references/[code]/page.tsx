@@ -56,6 +56,7 @@ export default async function ReferencePage({ params }: Props) {
               Enter a certificate
             </LinkButton>
             <LinkButton href={`${path}/edit`}>Edit</LinkButton>
+            <LinkButton href={`${path}/impact`}>Impact</LinkButton>
             <LinkButton href={`/api/v1/references/${reference.id}/label`} prefetch={false} target="_blank">
               Label
             </LinkButton>
@@ -120,7 +121,11 @@ function FoundNotice({ reference, range }: Pick<RangeProps, 'reference' | 'range
       </strong>{' '}
       at {three(worst.indicated)} {unitLabel} on {formatDate(newest.calibratedOn)}; its accuracy there is ±
       {three(worst.accuracy)}, U ±{three(worst.uncertainty)}.{newest.found && ' It was adjusted then.'} What was
-      calibrated with it since the calibration before may be in doubt.
+      calibrated with it since the calibration before may be in doubt:{' '}
+      <Link href={`/references/${encodeURIComponent(reference.code)}/impact?range=${range.id}`}>
+        look what it changes
+      </Link>
+      .
     </Notice>
   )
 }
