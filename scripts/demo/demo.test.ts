@@ -13,9 +13,9 @@ const DAY = '2026-11-20'
 const REFERENCES = demoReferences(new Date(`${DAY}T08:00:00Z`))
 
 describe('the invented plant', () => {
-  test('has forty-five instruments of every kind, fifteen references and five people', () => {
-    expect(DEMO_INSTRUMENTS).toHaveLength(45)
-    expect(new Set(DEMO_INSTRUMENTS.map(({ tag }) => tag)).size).toBe(45)
+  test('has fifty-one instruments of every kind, fifteen references and five people', () => {
+    expect(DEMO_INSTRUMENTS).toHaveLength(51)
+    expect(new Set(DEMO_INSTRUMENTS.map(({ tag }) => tag)).size).toBe(51)
     expect(new Set(DEMO_INSTRUMENTS.map(({ configuration }) => configuration.kind)).size).toBe(9)
     expect(REFERENCES).toHaveLength(15)
     expect(DEMO_PEOPLE).toHaveLength(5)

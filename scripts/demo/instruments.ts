@@ -15,6 +15,8 @@ export type DemoInstrument = {
   readonly configuration: Configuration
   readonly behaviour: Behaviour
   readonly dueInDays: number
+  /** Draws its luck from a seed of its own, so that one more instrument changes nothing of the others. */
+  readonly seed?: number
 }
 
 const ofSpan = (value: number): ErrorLimit => ({ combine: 'larger', terms: [{ kind: 'percentSpan', value }] })
@@ -116,7 +118,7 @@ function group(common: Common, rows: readonly Row[]): DemoInstrument[] {
   }))
 }
 
-/** Forty-five invented instruments of the Tarn Hollow Creamery, by area. All figures are ours. */
+/** Fifty-one invented instruments of the Tarn Hollow Creamery, by area. All figures are ours. */
 export const DEMO_INSTRUMENTS: readonly DemoInstrument[] = [
   ...group({ area: 'Milk reception' }, [
     ['LT-101', 'Raw-milk silo 1, flush seal', [-63, 63, 2.1], [0, 58.5], -4, ZERO, SEALED],
@@ -376,4 +378,13 @@ export const DEMO_INSTRUMENTS: readonly DemoInstrument[] = [
     ],
     ['PDT-803', 'Well-water filter', [-248, 248, 6.2], [0, 95], 90, STEADY, { ...DP }],
   ]),
+  // Often calibrated and always near their limit: what a reference that was off does to them is worth seeing.
+  ...group({ area: 'High-pressure wash', intervalMonths: 3, adjustLimit: ofSpan(0.28) }, [
+    ['PT-901', 'Wash ring, far end', [-1, 40, 1], [0, 30], 44, { ...STEADY, zeroDrift: 0.24, spanDrift: 0.72 }, BAR],
+    ['PT-902', 'Wash pump 1 discharge', [-1, 40, 1], [0, 28], 52, { ...STEADY, zeroDrift: 0.3, spanDrift: 0.44 }, BAR],
+    ['PT-903', 'Wash pump 2 discharge', [-1, 40, 1], [0, 28], 61, { ...STEADY, zeroDrift: -0.3, spanDrift: -0.5 }, BAR],
+    ['PT-904', 'Lance supply', [-1, 40, 1], [0, 25], 69, { ...STEADY, zeroDrift: 0.1, spanDrift: 0.2 }, BAR],
+    ['PT-905', 'Foam injector', [-1, 25, 0.6], [0, 16], 77, { ...STEADY, zeroDrift: 0.35, spanDrift: 0.5 }, BAR],
+    ['PT-906', 'Tanker bay header', [-1, 25, 0.6], [0, 20], 85, { ...STEADY, zeroDrift: -0.1, spanDrift: 0.9 }, BAR],
+  ]).map((instrument, index) => ({ ...instrument, seed: 9100 + index })),
 ]

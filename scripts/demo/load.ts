@@ -71,7 +71,8 @@ export async function loadDemo(now: Date): Promise<{ instruments: number; runs: 
     )
     for (const setUp of DEMO_SET_UPS[instrument.tag] ?? [])
       await saveDesk(id, { id: crypto.randomUUID(), ...setUp }, { person: TAVI, now: subMonths(now, 2) })
-    visits.push(...visitsOf({ instrument: { ...instrument, id }, references, random }, now))
+    const luck = instrument.seed === undefined ? random : seededRandom(instrument.seed)
+    visits.push(...visitsOf({ instrument: { ...instrument, id }, references, random: luck }, now))
   }
   // In the order of time, so that the chain of seals runs forward.
   visits.sort((a, b) => a.at.getTime() - b.at.getTime())

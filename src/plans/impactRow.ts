@@ -19,11 +19,12 @@ export type Recomputed = {
   readonly asLeft: RoundInDoubt | undefined
 }
 
-/** The round that changes most; as left where both change alike, as it has measured since. */
+/** The round that changes most; as left where both change alike, as it has measured since. One alone is both. */
 export function tellingRound({ asFound, asLeft }: Pick<Recomputed, 'asFound' | 'asLeft'>) {
+  const first = asLeft ? ('as-found' as const) : ('both' as const)
   const rounds = [
     ...(asLeft ? [{ round: 'as-left' as const, of: asLeft, change: changeOf(asLeft) }] : []),
-    ...(asFound ? [{ round: 'as-found' as const, of: asFound, change: changeOf(asFound) }] : []),
+    ...(asFound ? [{ round: first, of: asFound, change: changeOf(asFound) }] : []),
   ]
   const worst = gravest(rounds.map(({ change }) => change))
   return rounds.find(({ change }) => change === worst)

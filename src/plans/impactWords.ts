@@ -29,5 +29,9 @@ function riskWords(risk: number): string {
   return percent > 99.9 ? 'over 99.9 %' : `${formatFixed(percent, percent < 10 ? 1 : 0)} %`
 }
 
-/** Which of the two rounds it is: before the work, or since. */
-export const ROUND_WORDS = { 'as-found': 'before it', 'as-left': 'since then' } as const
+/** When the process was read so: before the calibration, since it, or both. */
+export const ROUND_WORDS = {
+  'as-found': 'before it',
+  'as-left': 'since then',
+  both: 'before it and since',
+} as const satisfies Record<ImpactRow['round'], string>

@@ -29,6 +29,8 @@ export const ImpactAsk = z
   })
 export type ImpactAsk = z.infer<typeof ImpactAsk>
 
+const ROUNDS = ['as-found', 'as-left', 'both'] as const
+
 /** A sealed run that says something else with the reference as it is supposed to have been. */
 export type ImpactRow = {
   readonly sequence: number
@@ -38,8 +40,8 @@ export type ImpactRow = {
   readonly area: string
   /** Calendar date of the work. */
   readonly day: string
-  /** The round that changes most. */
-  readonly round: 'as-found' | 'as-left'
+  /** The round that changes most; it was found and left so where nothing was adjusted. */
+  readonly round: (typeof ROUNDS)[number]
   readonly change: Change
   /** In what errors and limit are told. */
   readonly basis: 'span' | 'reading'
@@ -127,7 +129,7 @@ export const FindingRecord = z.strictObject({
     z.strictObject({
       sequence: z.int().positive(),
       tag: z.string(),
-      round: z.enum(['as-found', 'as-left']),
+      round: z.enum(ROUNDS),
       change: z.enum(CHANGE_IDS),
       basis: z.enum(['span', 'reading']),
       before: z.number(),

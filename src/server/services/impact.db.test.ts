@@ -144,7 +144,7 @@ describe('every run that used a reference in doubt, judged again', () => {
     const shares = rows.slice(0, 3).map(({ shareAfter }) => Math.abs(shareAfter))
     expect(shares).toEqual(shares.toSorted((a, b) => b - a))
     const first = rows.find(({ tag }) => tag === 'I-1')
-    expect(first).toMatchObject({ round: 'as-found', basis: 'span', area: 'Bench', unitLabel: 'kPa', doneSince: null })
+    expect(first).toMatchObject({ round: 'both', basis: 'span', area: 'Bench', unitLabel: 'kPa', doneSince: null })
     expect(first?.before).toBeCloseTo(0.4, 9)
     expect(first?.after).toBeCloseTo(0.6, 9)
     expect(first?.limit).toBeCloseTo(0.5, 9)

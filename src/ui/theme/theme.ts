@@ -50,6 +50,20 @@ export const theme = createTheme({
       defaultProps: { disableElevation: true },
       styleOverrides: { root: { minHeight: 44, transition: 'none' } },
     },
+    // What is chosen of a few must be told from the rest in every theme.
+    MuiToggleButton: {
+      styleOverrides: {
+        root: {
+          minHeight: 44,
+          padding: '0 14px',
+          textTransform: 'none',
+          color: 'var(--ink)',
+          borderColor: 'var(--soft)',
+          transition: 'none',
+          '&.Mui-selected, &.Mui-selected:hover': { background: 'var(--graphite)', color: 'var(--on-graphite)' },
+        },
+      },
+    },
     MuiButtonBase: { defaultProps: { disableRipple: true } },
     MuiOutlinedInput: {
       styleOverrides: {

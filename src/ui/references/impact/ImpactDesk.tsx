@@ -115,7 +115,7 @@ function Follows({ summary, ask }: { summary: ImpactSummary; ask: ImpactAsk }) {
         {SHOWN_ORDER.map((change) => (
           <div key={change} className={TONE[change]}>
             <dd className="num">{counts[change]}</dd>
-            <dt>{CHANGES[change]}</dt>
+            <dt>{change === 'same' ? 'stay as they were' : CHANGES[change]}</dt>
           </div>
         ))}
         <div className="is-rest">

@@ -49,11 +49,11 @@ export function ImpactTable({ rows }: { rows: readonly ImpactRow[] }) {
               </Link>
             ),
           },
-          { head: 'Was', is: 'right', cell: wasWords },
+          { head: 'Was', is: 'right', cell: (row) => <span className="nowrap">{wasWords(row)}</span> },
           {
             head: 'Becomes',
             is: 'right',
-            cell: (row) => <strong className={TONE[row.change]}>{becomesWords(row)}</strong>,
+            cell: (row) => <strong className={`nowrap ${TONE[row.change]}`}>{becomesWords(row)}</strong>,
           },
           { head: 'Limit', is: 'right', cell: limitWords },
           {
