@@ -12,6 +12,7 @@ const SCREENS = [
   '/references/R-02',
   '/references/R-13/edit',
   '/references/R-02/certificate',
+  '/references/R-02/impact',
   '/records',
   '/records/5',
   '/workings',
