@@ -49,7 +49,7 @@ test('a reference that was off: what becomes of its calibrations, attached as a 
   const failing = await fails.all()
   for (const row of failing) {
     const link = await row.locator('a[href^="/records/"]').first().getAttribute('href')
-    const { record } = await get<{ record: SealedRecord }>(page, (link ?? '').slice(1))
+    const record = await get<SealedRecord>(page, (link ?? '').slice(1))
     const error = worstError(record, found)
     expect(Math.abs(error)).toBeGreaterThan(0.3)
     await expect(row).toContainText(`${error > 0 ? '+' : '−'}${Math.abs(error).toFixed(3)}`)
