@@ -1,4 +1,4 @@
-import { formatFixed, formatPlain, formatSigned } from '@/core/format/formatNumber'
+import { decimalsOfTwoDigits, formatFixed, formatSigned } from '@/core/format/formatNumber'
 import type { ImpactRow } from '../schema/impact'
 
 /** Errors and limits as the table and the report have them: two decimals more than the limit needs to be told apart. */
@@ -18,7 +18,7 @@ export function meaningWords(row: ImpactRow): string {
       : `inside, risk ${riskWords(riskBefore)} → ${riskWords(riskAfter)}`
   if (change === 'to-pass') return 'was rejected, and is inside'
   if (errorInput === null) return ''
-  const size = formatPlain(Number(Math.abs(errorInput).toPrecision(2)))
+  const size = formatFixed(Math.abs(errorInput), decimalsOfTwoDigits(errorInput))
   return `${size} ${unitLabel} ${errorInput > 0 ? 'high' : 'low'}`
 }
 

@@ -59,10 +59,10 @@ export function ImpactTable({ rows }: { rows: readonly ImpactRow[] }) {
           {
             head: 'Process may have been read',
             cell: (row) => (
-              <>
+              <div style={{ minWidth: 150 }}>
                 <span className="num">{meaningWords(row)}</span>{' '}
                 {row.change === 'to-fail' && <span className="soft small">{ROUND_WORDS[row.round]}</span>}
-              </>
+              </div>
             ),
           },
           {
