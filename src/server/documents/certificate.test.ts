@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { beforeAll, describe, expect, test } from 'vitest'
+import { traceOf } from '@/plans/traceability'
 import { pdfText } from '../../../e2e/pdfText'
 import { recordForDocument } from '../../../tests/support/recordForDocument'
 import { certificatePdf } from './certificate'
@@ -15,6 +16,7 @@ const made = async (
   pdfText(
     await certificatePdf({
       record,
+      trace: traceOf(record, new Map()),
       hash: 'ab'.repeat(32),
       timeZone: 'Europe/Prague',
       paper,

@@ -3,13 +3,16 @@ import { READING_RULES } from '@/core/conformity/principle'
 import { limitWords } from '@/core/error/limitWords'
 import { formatPlain, formatReading, formatSigned } from '@/core/format/formatNumber'
 import { formatDate } from '@/core/format/formatTime'
-import { pressureUnitLabel } from '@/core/units/pressureUnit'
+import { unitLabel } from '@/core/units/pressureUnit'
+import { tracePicture } from '@/pictures/tracePicture'
+import { breaksOf, type Trace } from '@/plans/traceability'
 import type { PressureStandard, Standard } from '@/schema/world'
 import type { CertificateSource, Doc } from './certificateSource'
-import { heading, paragraph, table } from './page'
+import { drawScene } from './drawScene'
+import { contentWidth, heading, MARGINS, paragraph, table } from './page'
 
 /** The references with their certificates: to what the results are traceable. */
-export function references(doc: Doc, { record }: CertificateSource): void {
+export function references(doc: Doc, { record, trace }: CertificateSource): void {
   heading(doc, 'References', 90)
   const { inputReference, furtherReferences = [], outputReference } = record.world
   const row = (role: string, standard: Standard) => [
@@ -36,15 +39,32 @@ export function references(doc: Doc, { record }: CertificateSource): void {
       ...(record.exchanges ?? []).map(({ standard }) => row('later', standard)),
     ],
   )
+  traceability(doc, trace)
+}
+
+/** The chain as a picture, and in words what does not hold. */
+function traceability(doc: Doc, trace: Trace): void {
+  const scene = tracePicture(trace, { width: contentWidth(doc), fontSize: 7.5 })
+  const breaks = breaksOf(trace)
+  heading(doc, 'Traceability', scene.height + 40)
+  doc.moveDown(0.2)
+  const { y } = doc // writing in the picture moves it
+  drawScene(doc, scene, { x: MARGINS.left, y })
+  doc.y = y + scene.height + 2
+  doc.x = MARGINS.left
+  for (const { words } of breaks) paragraph(doc, `${capital(words)}.`, { isBold: true, size: 8 })
   paragraph(
     doc,
-    'Traceability: each reference was calibrated under the certificate named, by the laboratory named there, whose own references carry its results on to the SI. A laboratory that is not named here is named on that certificate.',
+    breaks.length === 0
+      ? 'Each reference was calibrated under the certificate named; where it leaves the house, the references of the laboratory named carry its results on to the SI.'
+      : 'The chain to the SI is shown as far as it is known; where it is broken, that is said.',
     { size: 8 },
   )
 }
 
-const unitOf = (standard: Standard) =>
-  standard.quantity === 'pressure' ? pressureUnitLabel(standard.unit) : standard.unit
+const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1)
+
+const unitOf = ({ unit }: Standard) => unitLabel(unit)
 
 /** What its uncertainty is taken from, and whether what it shows is corrected. */
 function knownWords(standard: Standard): string {

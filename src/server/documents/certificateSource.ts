@@ -1,3 +1,4 @@
+import type { Trace } from '@/plans/traceability'
 import type { SealedRecord } from '@/schema/record'
 import type { Review } from '@/schema/review'
 import type { Paper } from '@/schema/site'
@@ -9,6 +10,8 @@ export type CertificateSource = {
   readonly timeZone: string
   readonly paper: Paper
   readonly standing: Standing
+  /** To what it is traceable, through our own records. */
+  readonly trace: Trace
 }
 
 /** Where a record stands on the day its certificate is printed: what reviewers said, and what took its place. */

@@ -2,6 +2,7 @@ import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { describe, expect, test } from 'vitest'
 import { z } from 'zod'
+import { traceOf } from '@/plans/traceability'
 import { SealedRecord } from '@/schema/record'
 import { pdfText } from '../../../e2e/pdfText'
 import { certificatePdf } from '../documents/certificate'
@@ -47,9 +48,11 @@ describe.each(versions)('records of %s', (file) => {
   test('a certificate can be made of them, and says nothing that is not in them', async () => {
     const standing = { reviews: [], supersededBy: null, printedAt: '2026-11-28T08:00:00.000Z' }
     for (const { hash, record } of records.slice(0, 2)) {
+      const sealed = SealedRecord.parse(JSON.parse(record))
       const { text } = await pdfText(
         await certificatePdf({
-          record: SealedRecord.parse(JSON.parse(record)),
+          record: sealed,
+          trace: traceOf(sealed, new Map()),
           hash,
           timeZone: 'UTC',
           paper: 'a4',

@@ -16,10 +16,12 @@ import { amendmentOf, standardsOnDay } from '@/server/services/lookUps'
 import { reviewsOf } from '@/server/services/reviewRecord'
 import { sealedState, sha256 } from '@/server/services/sealedRecord'
 import { siteTimeZone } from '@/server/services/site'
+import { traceabilityOf } from '@/server/services/traceability'
 import { LinkButton } from '@/ui/parts/LinkButton'
 import { Mark } from '@/ui/parts/Mark'
 import { RecordRounds } from '@/ui/records/RecordRounds'
 import { ReviewPanel } from '@/ui/records/ReviewPanel'
+import { TracePicture } from '@/ui/records/TracePicture'
 import { FindingList } from '@/ui/references/impact/FindingList'
 import { VerdictPanel } from '@/ui/run/judge/VerdictPanel'
 import { RunHead } from '@/ui/run/RunHead'
@@ -37,9 +39,10 @@ export default async function RecordPage({ params }: Props) {
   const { sequence } = await params
   const { seal, record } = await pageOrNotFound(async () => sealedRecordAt(sequenceParam(sequence)))
   const timeZone = await siteTimeZone()
-  const [reviews, findings, amendedBy, standards] = await Promise.all([
+  const [reviews, findings, trace, amendedBy, standards] = await Promise.all([
     reviewsOf(record.sequence),
     findingsOnRecord(record.sequence),
+    traceabilityOf(record),
     amendmentOf(record.sequence),
     mayDo(person.role, 'amend') ? standardsOnDay(record.world.day ?? record.world.inputReference.calibratedOn) : [],
   ])
@@ -86,6 +89,7 @@ export default async function RecordPage({ params }: Props) {
               Record (JSON)
             </LinkButton>
           </div>
+          <TracePicture trace={trace} />
           <dl className="facts">
             <dt>Record</dt>
             <dd className="num">{record.sequence}</dd>

@@ -6,6 +6,7 @@ import { sealedRecordAt } from '@/server/services/instrumentPage'
 import { amendmentOf } from '@/server/services/lookUps'
 import { reviewsOf } from '@/server/services/reviewRecord'
 import { siteSettings, siteTimeZone } from '@/server/services/site'
+import { traceabilityOf } from '@/server/services/traceability'
 
 /** The certificate of a sealed record as PDF. */
 export const GET = readRoute(async ({ sequence }: { sequence: string }) => {
@@ -17,6 +18,7 @@ export const GET = readRoute(async ({ sequence }: { sequence: string }) => {
   }
   const { paper } = await siteSettings()
   const timeZone = record.world.timeZone ?? (await siteTimeZone())
-  const pdf = await certificatePdf({ record, hash: seal.hash, timeZone, paper, standing })
+  const trace = await traceabilityOf(record)
+  const pdf = await certificatePdf({ record, hash: seal.hash, timeZone, paper, standing, trace })
   return pdfResponse(pdf, `certificate-${record.sequence}-${record.world.instrument.tag}`)
 })
