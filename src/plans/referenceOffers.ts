@@ -39,15 +39,21 @@ export function referenceOffers(
   }
 }
 
-/** The best that reads the output beside what gives the pressure: another device, or one with a channel to spare. */
-export function outputOfferFor(
+/** The best that reads the output beside what gives the pressure. */
+export const outputOfferFor = (
+  offers: Pick<ReferenceOffers, 'inputs' | 'outputs'>,
+  inputIds: readonly string[],
+): ReferenceOffer | undefined => outputOffersFor(offers, inputIds)[0]
+
+/** What reads the output beside what gives the pressure: another device, or one with a channel to spare; the best first. */
+export function outputOffersFor(
   { inputs, outputs }: Pick<ReferenceOffers, 'inputs' | 'outputs'>,
   inputIds: readonly string[],
-): ReferenceOffer | undefined {
+): ReferenceOffer[] {
   const taken = inputs
     .filter(({ standard }) => inputIds.includes(standard.id))
     .map(({ standard }) => deviceOf(standard))
-  return outputs?.find(
+  return (outputs ?? []).filter(
     ({ mark, standard }) => mark !== 'outside' && (!taken.includes(deviceOf(standard)) || mayGiveAndRead(standard)),
   )
 }

@@ -5,6 +5,7 @@ import { type FormEvent, useCallback, useState } from 'react'
 import { channelIssues } from '@/core/conformity/referenceFitness'
 import type { RunRule } from '@/core/run/plan/decisionRule'
 import type { ReferenceOffer, ReferenceOffers } from '@/plans/offers'
+import { plannedRun } from '@/plans/plannedRun'
 import type { Configuration } from '@/schema/configuration'
 import { type Answer, refusalWords, send } from '../api'
 import { BoundBox } from '../form/BoundFields'
@@ -15,8 +16,8 @@ import { useSending } from '../useSending'
 import { STANDING_LINE } from './cautions'
 import { type Nameplate, NameplateCheck } from './NameplateCheck'
 import { PlanFields } from './PlanFields'
-import { plannedRun } from './plannedRun'
 import { type LastReferences, type PrepareDraft, PrepareShape, prepareDraft, wishesOf } from './prepareDraft'
+import { RankedChoices } from './RankedChoices'
 import { ReadFields } from './ReadFields'
 import { References } from './References'
 import { RuleFields } from './RuleFields'
@@ -51,6 +52,13 @@ export function PrepareDesk({ instrument, offers, last, rule }: Props) {
       <div className="two-col prepare-body">
         <div className="stack">
           <NameplateCheck instrument={instrument} state={nameplate} change={setNameplate} />
+          <RankedChoices
+            {...{ configuration, offers, inputIds, outputId, ...chosen }}
+            take={(choice) => {
+              change(['inputIds'], [...choice.inputIds])
+              change(['outputId'], choice.outputId)
+            }}
+          />
           <References
             title={offers.isSubRanged ? 'Give the pressure, one for each sub-range' : 'Gives the pressure'}
             name="input"

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest'
+import { plannedRun, servedBy } from '@/plans/plannedRun'
 import { CONFIGURATION, PUMP } from '../../../tests/support/benchPlant'
-import { plannedRun } from './plannedRun'
-import { servedBy, subRangeWords } from './subRangeWords'
+import { subRangeWords } from './subRangeWords'
 
 /** 0 … 100 kPa at 0, 50, 100 %. */
 const LOW = { ...PUMP, id: '00000000-0000-4000-8000-0000000000a1', code: 'T-LOW', rangeLow: -10, rangeHigh: 60 }

@@ -3,7 +3,7 @@ import { Refusal } from '@/core/refusal'
 import { pointName, testPointPercents } from '@/core/run/plan/pointScale'
 import { inputAtPercent } from '@/core/transfer/linearTransfer'
 import type { Configuration } from '@/schema/configuration'
-import type { PressureStandard, Standard } from '@/schema/world'
+import type { Standard } from '@/schema/world'
 
 /** Which of the chosen references serves which points, in words; or what is not covered. */
 export function subRangeWords(
@@ -28,23 +28,5 @@ export function subRangeWords(
   } catch (error) {
     if (!(error instanceof Refusal)) throw error
     return { isComplete: false, text: `${error.reason}: ${error.remedy}` }
-  }
-}
-
-/** Which of some references serves which point; null where one is not reached. */
-export function servedBy(
-  percents: readonly number[],
-  configuration: Configuration,
-  references: readonly PressureStandard[],
-): string[] | null {
-  try {
-    return referencesOfPoints(
-      percents.map((percent) => inputAtPercent(percent, configuration)),
-      configuration.unit,
-      references,
-    )
-  } catch (error) {
-    if (!(error instanceof Refusal)) throw error
-    return null
   }
 }

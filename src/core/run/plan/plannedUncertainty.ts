@@ -10,6 +10,7 @@ export type PlannedUncertainty = {
   readonly point: string
   readonly limit: number
   readonly expandedUncertainty: number
+  readonly standardUncertainty: number
   /** Errors up to this will be accepted. */
   readonly acceptance: number
 }
@@ -36,6 +37,7 @@ export function plannedUncertainty(run: RunBasis & UncertaintyBasis): PlannedUnc
       point: pointName(percent, run.configuration),
       limit: point.limitPercentSpan,
       expandedUncertainty: point.expandedUncertaintyPercentSpan ?? 0,
+      standardUncertainty: point.budget?.combinedStandardUncertainty ?? 0,
       acceptance: point.acceptancePercentSpan ?? point.limitPercentSpan,
     }
   })

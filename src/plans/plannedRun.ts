@@ -1,8 +1,11 @@
+import { referencesOfPoints } from '@/core/conformity/serveByReferences'
+import { Refusal } from '@/core/refusal'
 import type { RunRule } from '@/core/run/plan/decisionRule'
 import { testPointPercents } from '@/core/run/plan/pointScale'
-import type { ReferenceOffers } from '@/plans/offers'
-import type { Configuration } from '@/schema/configuration'
-import { servedBy } from './subRangeWords'
+import { inputAtPercent } from '@/core/transfer/linearTransfer'
+import type { Configuration } from '../schema/configuration'
+import type { PressureStandard } from '../schema/world'
+import type { ReferenceOffers } from './offers'
 
 type Choice = {
   configuration: Configuration
@@ -33,5 +36,23 @@ export function plannedRun({ configuration, offers, inputIds, outputId, inputUni
     points: percents.map((percent, index) => ({ percent, referenceId: served[index] })),
     decisionRule: rule,
     statesUncertainty: true as const,
+  }
+}
+
+/** Which of some references serves which point; null where one is not reached. */
+export function servedBy(
+  percents: readonly number[],
+  configuration: Configuration,
+  references: readonly PressureStandard[],
+): string[] | null {
+  try {
+    return referencesOfPoints(
+      percents.map((percent) => inputAtPercent(percent, configuration)),
+      configuration.unit,
+      references,
+    )
+  } catch (error) {
+    if (!(error instanceof Refusal)) throw error
+    return null
   }
 }

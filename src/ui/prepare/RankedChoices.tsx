@@ -1,0 +1,71 @@
+'use client'
+import Button from '@mui/material/Button'
+import { useMemo } from 'react'
+import { formatFixed } from '@/core/format/formatNumber'
+import type { RunRule } from '@/core/run/plan/decisionRule'
+import type { ReferenceOffers } from '@/plans/offers'
+import { INSIDE_BEFORE, type RankedChoice, rankedChoices } from '@/plans/rankedChoices'
+import type { Configuration } from '@/schema/configuration'
+import { Mark } from '../parts/Mark'
+
+type Props = {
+  readonly configuration: Configuration
+  readonly offers: ReferenceOffers
+  readonly inputIds: readonly string[]
+  readonly outputId: string | null
+  readonly rule: RunRule
+  readonly inputUnit: Configuration['unit']
+  readonly take: (choice: RankedChoice) => void
+}
+
+/** The best, and what it is chosen from at a glance; those that do not suit say why below. */
+const MOST_SHOWN = 4
+
+/** What serves the job together, by the greatest risk of accepting what is outside; one press takes the best. */
+export function RankedChoices({ configuration, offers, inputIds, outputId, rule, inputUnit, take }: Props) {
+  const ranked = useMemo(
+    () => rankedChoices(configuration, offers, { rule, inputUnit }),
+    [configuration, offers, rule, inputUnit],
+  )
+  const [best] = ranked
+  if (!best) return null
+  const isChosen = (choice: RankedChoice) =>
+    choice.outputId === outputId &&
+    choice.inputIds.length === inputIds.length &&
+    choice.inputIds.every((id) => inputIds.includes(id))
+  const place = ranked.findIndex(isChosen)
+  const shown = ranked.filter((choice, index) => index < MOST_SHOWN || isChosen(choice))
+  return (
+    <section className="tight" aria-labelledby="ranked">
+      <h2 id="ranked">Together, the best first</h2>
+      <ol className="plain-list">
+        {shown.map((choice) => (
+          <li key={choice.codes} aria-current={isChosen(choice) ? 'true' : undefined} className="num">
+            <Mark mark={choice.isToLookAt ? 'look' : 'inside'} />{' '}
+            {isChosen(choice) ? <strong>{choice.codes}</strong> : choice.codes}{' '}
+            <span className="soft small">
+              false accept {riskWords(choice.risk)}, {formatFixed(choice.ratio, 1)} : 1 at {choice.point}
+              {isChosen(choice) && ', chosen'}
+            </span>
+          </li>
+        ))}
+      </ol>
+      <p className="small soft">
+        Greatest risk of accepting what is outside, if {formatFixed(INSIDE_BEFORE * 100, 0)} of 100 such instruments are
+        inside their limit; by U of everything, as it is to be expected.
+        {ranked.length > shown.length && ` ${ranked.length - shown.length} more suit too.`}
+      </p>
+      {place !== 0 && (
+        <Button variant="outlined" onClick={() => take(best)}>
+          Take the best: {best.codes}
+        </Button>
+      )}
+    </section>
+  )
+}
+
+/** A probability in per cent, to two digits that tell. */
+const riskWords = (risk: number): string => {
+  const percent = risk * 100
+  return percent < 0.01 ? 'under 0.01 %' : `${formatFixed(percent, percent < 1 ? 2 : 1)} %`
+}
