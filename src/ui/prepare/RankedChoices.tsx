@@ -44,7 +44,7 @@ export function RankedChoices({ configuration, offers, inputIds, outputId, rule,
             <Mark mark={choice.isToLookAt ? 'look' : 'inside'} />{' '}
             {isChosen(choice) ? <strong>{choice.codes}</strong> : choice.codes}{' '}
             <span className="soft small">
-              false accept {riskWords(choice.risk)}, {formatFixed(choice.ratio, 1)} : 1 at {choice.point}
+              false accept {riskWords(choice.risk)}, limit {formatFixed(choice.ratio, 1)} × U at {choice.point}
               {isChosen(choice) && ', chosen'}
             </span>
           </li>
