@@ -38,7 +38,7 @@ const SHOWS: Record<string, { readonly heading: RegExp; readonly words: RegExp }
   'run-adjust': { heading: /LT-702/, words: /zero screw/i },
   'run-restore': { heading: /PDT-301/, words: /Loop check/ },
   'set-up-sheet': { heading: /PT-204/, words: /Key in, in this order/ },
-  take: { heading: /Take with you/, words: /goggles/ },
+  impact: { heading: /Impact of R-02/, words: /PT-901/ },
   record: { heading: /PDT-301/, words: /Record \d+|the record gives exactly this hash/ },
   workings: { heading: /Workings/, words: /uncertainty/i },
   'range-desk': { heading: /PDT-704/, words: /Fits after one change/ },
@@ -129,10 +129,6 @@ async function desks(page: Page, go: Go): Promise<void> {
   await page.getByLabel('URV (100 %) reads back').fill('8.5')
   await page.getByText(/differs from/).waitFor()
   await take(page, 'set-up-sheet')
-  await go('/take?tags=LT-101,PDT-301,LT-702')
-  await page.getByLabel(/^goggles/).check()
-  await toTop(page)
-  await take(page, 'take')
 }
 
 /** One run from Prepare to its record: 0 … 42 kPa, under a guard band. */
@@ -215,6 +211,10 @@ async function referencePage(page: Page, go: Go): Promise<void> {
   await page.getByText(/of its range$/).waitFor()
   await toTop(page)
   await take(page, 'reference')
+  await go('/references/R-02/impact')
+  await page.getByText('judged again by their own rules').waitFor()
+  await page.getByRole('table', { name: 'What changes' }).waitFor()
+  await take(page, 'impact')
 }
 
 /** What was clicked has scrolled the page, or a part of it: back to where one begins to read. */
