@@ -159,3 +159,35 @@ test('references are ranked together by their risk, and one press takes the best
   await expect(output.getByRole('radio').nth(0)).toBeChecked()
   await expect(ranked.getByRole('button')).toHaveCount(0)
 })
+
+test('a digital certificate goes out, and one comes in: the form is filled from it, to be looked at', async ({
+  page,
+}) => {
+  await open(page, '/references/R-03')
+  const link = await page.getByRole('link', { name: 'DCC', exact: true }).first().getAttribute('href')
+  const xml = await (await page.request.get(`${address()}${link}`)).text()
+  expect(xml).toContain('schemaVersion="3.')
+  const points = Number(/([\d.-]+ )*/.exec(/<si:valueXMLList>([^<]*)/.exec(xml)?.[1] ?? '')?.[0].split(' ').length)
+  expect(points).toBeGreaterThan(3)
+  await open(page, '/references/R-03/certificate')
+  const files = page.locator('input[type=file]')
+  const upload = (name: string, mimeType: string, text: string) =>
+    files.first().setInputFiles({ name, mimeType, buffer: Buffer.from(text) })
+  await upload(
+    'theirs.xml',
+    'application/xml',
+    xml.replace(/<dcc:uniqueIdentifier>[^<]*/, '<dcc:uniqueIdentifier>OM-7'),
+  )
+  await expect(page.getByText('Filled in from theirs.xml: look at it before it is entered.')).toBeVisible()
+  await expect(boxOf(page, 'Certificate number')).toHaveValue('OM-7')
+  const rows = page.getByRole('group', { name: 'Points as given back' })
+  await expect(rows.getByLabel(/^There was, row/)).toHaveCount(points)
+  await upload('points.csv', 'text/csv', 'It showed,There was,U\n0,0.0002,0.001\n4,4.001,0.0015\n')
+  await expect(page.getByText('Filled in from points.csv')).toBeVisible()
+  await expect(rows.getByLabel('There was, row 2')).toHaveValue('4.001')
+  await expect(rows.getByLabel(/^There was, row/)).toHaveCount(2)
+  await upload('points.csv', 'text/csv', 'It showed,There was,U\n0,x,0.001\n')
+  await expect(page.getByText(/Line 2: “x” is no number/)).toBeVisible()
+  await upload('other.xml', 'application/xml', '<a/>')
+  await expect(page.getByText(/It is no digital calibration certificate/)).toBeVisible()
+})

@@ -39,6 +39,11 @@ export async function siteTimeZone(db: Queryable = pool()): Promise<string> {
 /** The zone a run was begun in; that of the process where records are from before it was kept. */
 export const zoneOf = ({ timeZone }: Pick<World, 'timeZone'>): string => timeZone ?? environment().BARYS_TIME_ZONE
 
+/** Name and address of the site, as far as they are known. */
+export async function siteAddress(): Promise<Pick<Site, 'name' | 'address'>> {
+  return (await siteOf(pool())) ?? { name: '', address: '' }
+}
+
 /** The name of the site for titles; empty where nobody has said. */
 export const siteName = async (): Promise<string> => (await siteOf(pool()))?.name ?? ''
 

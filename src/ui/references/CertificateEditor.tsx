@@ -15,13 +15,15 @@ type Props = {
   readonly initial: unknown
   /** The certificate it is entered in the place of. */
   readonly insteadOf?: { readonly id: string; readonly number: string }
+  /** What it was filled in from, to be attached with it. */
+  readonly document?: File
 }
 
 /** Enters a certificate of a reference by hand, with its document beside it. */
-export function CertificateEditor({ reference, initial, insteadOf }: Props) {
+export function CertificateEditor({ reference, initial, insteadOf, document }: Props) {
   const router = useRouter()
   const [reason, setReason] = useState('')
-  const [file, setFile] = useState<File | null>(null)
+  const [file, setFile] = useState<File | null>(document ?? null)
   const [unattached, setUnattached] = useState<string | null>(null)
   const { form, submit, isSending, failure } = useSchemaForm(CertificateForm, initial, {
     under: 'certificate',

@@ -286,14 +286,20 @@ function Certificates({ reference, today, mayKeep, path }: CertificatesProps) {
         { head: 'Says', cell: covers },
         {
           head: 'Document',
-          cell: ({ id: certificateId, document }) =>
-            document === null ? (
-              '—'
-            ) : (
-              <a href={`/api/v1/references/${id}/certificates/${certificateId}/document`} download={document}>
-                {document}
-              </a>
-            ),
+          cell: ({ id: certificateId, document, ranges }) => (
+            <>
+              {document !== null && (
+                <a href={`/api/v1/references/${id}/certificates/${certificateId}/document`} download={document}>
+                  {document}
+                </a>
+              )}{' '}
+              {ranges.some(({ points }) => points.length > 0) ? (
+                <a href={`/api/v1/references/${id}/certificates/${certificateId}/dcc`}>DCC</a>
+              ) : (
+                document === null && '—'
+              )}
+            </>
+          ),
         },
         {
           head: '',

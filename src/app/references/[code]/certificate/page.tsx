@@ -3,7 +3,7 @@ import { certificateFormOf, emptyCertificate } from '@/plans/referenceFacts'
 import { signedIn } from '@/server/currentPerson'
 import { pageOrNotFound } from '@/server/pageOrNotFound'
 import { referenceByCode } from '@/server/services/references'
-import { CertificateEditor } from '@/ui/references/CertificateEditor'
+import { CertificateDesk } from '@/ui/references/CertificateDesk'
 
 export const metadata: Metadata = { title: 'Enter a certificate' }
 
@@ -27,8 +27,11 @@ export default async function CertificatePage({ params, searchParams }: Props) {
           ? 'The first stays on file; what was calibrated with it names it.'
           : 'Runs begun from now on name this certificate.'}
       </p>
-      <CertificateEditor
+      <CertificateDesk
         reference={{ id: reference.id, code: reference.code }}
+        ranges={reference.facts.ranges
+          .filter(({ isRemoved }) => !isRemoved)
+          .map(({ mark, unit, rangeLow, rangeHigh }) => ({ mark, unit, rangeLow, rangeHigh }))}
         initial={wrong ? certificateFormOf(wrong, reference) : emptyCertificate(reference)}
         {...(wrong && { insteadOf: { id: wrong.id, number: wrong.number } })}
       />
