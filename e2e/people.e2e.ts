@@ -31,6 +31,8 @@ const WHOSE: Record<string, readonly RoleName[]> = {
   'references/[id]/whereabouts': REGISTER,
   'references/[id]/certificates': REGISTER,
   'references/[id]/certificates/[certificateId]/document': REGISTER,
+  'references/[id]/own-calibration': REGISTER,
+  'references/[id]/own-certificate': REGISTER,
   'references/[id]/impact': EVERYBODY,
   'references/[id]/findings': FINDERS,
   'references/[id]/follow-ups': FINDERS,

@@ -1,3 +1,4 @@
+import { deviceOf } from '@/core/conformity/referenceFitness'
 import { calendarDate, daysBetween } from '@/core/format/formatTime'
 import { referenceOffers } from '@/plans/referenceOffers'
 import { SealedRecord } from '@/schema/record'
@@ -8,6 +9,7 @@ import { selectNewestSetUps } from '../sql/deskSetUp'
 import { selectDueDates } from '../sql/dueInstrument'
 import { selectConfigurations, selectInstrument } from '../sql/instrument'
 import { selectRangeChanges } from '../sql/rangeChange'
+import { selectLinked } from '../sql/referenceInstrument'
 import { selectAbandonedRuns, selectOpenRun } from '../sql/run'
 import { selectResultsOf, selectSeal } from '../sql/seal'
 import { selectRenamed, selectStandings } from '../sql/standing'
@@ -25,20 +27,35 @@ export async function instrumentPage(tag: string, now: Date) {
   const instrument = await selectInstrument(db, { tag })
   if (!instrument) throw new NotFound('tag', `no instrument is registered as ${tag}`, 'find it in the list')
   const today = calendarDate(now, timeZone)
-  const [versions, results, due, openRun, abandoned, standards, saved, rangeChanges, standings, renamed, before] =
-    await Promise.all([
-      selectConfigurations(db, instrument.id),
-      selectResultsOf(db, instrument.id),
-      selectDueDates(db, timeZone),
-      selectOpenRun(db, instrument.id),
-      selectAbandonedRuns(db, instrument.id),
-      loadStandards(db, today),
-      selectNewestSetUps(db, instrument.id),
-      selectRangeChanges(db, instrument.id),
-      selectStandings(db, instrument.id),
-      selectRenamed(db, instrument.id),
-      selectLastBefore(db, [instrument.id]),
-    ])
+  const [
+    versions,
+    results,
+    due,
+    openRun,
+    abandoned,
+    owned,
+    saved,
+    rangeChanges,
+    standings,
+    renamed,
+    before,
+    reference,
+  ] = await Promise.all([
+    selectConfigurations(db, instrument.id),
+    selectResultsOf(db, instrument.id),
+    selectDueDates(db, timeZone),
+    selectOpenRun(db, instrument.id),
+    selectAbandonedRuns(db, instrument.id),
+    loadStandards(db, today),
+    selectNewestSetUps(db, instrument.id),
+    selectRangeChanges(db, instrument.id),
+    selectStandings(db, instrument.id),
+    selectRenamed(db, instrument.id),
+    selectLastBefore(db, [instrument.id]),
+    selectLinked(db, { instrumentId: instrument.id }),
+  ])
+  // A reference is not calibrated against itself.
+  const standards = owned.filter(({ standard }) => deviceOf(standard) !== reference?.referenceId)
   const dueOn = due.get(instrument.id) ?? today
   return {
     instrument,

@@ -16,7 +16,7 @@ import { insertRound, insertSteps } from '../sql/runRound'
 import type { Actor } from './actor'
 import { earlierWork } from './earlierWork'
 import { siteTimeZone } from './site'
-import { inputReferences, outputReference, overridesOf } from './startedReferences'
+import { inputReferences, outputReference, overridesOf, refuseItself } from './startedReferences'
 import { digitalPlan, displayPlan, glassOf, headOf, loopOf, nullPlan, pointsOf, stabilityPlan } from './startedRun'
 
 /**
@@ -38,6 +38,7 @@ export function startRun(input: StartRun, { person, now }: Actor): Promise<{ id:
     const timeZone = await siteTimeZone(db)
     const day = calendarDate(now, timeZone)
     const references = await inputReferences(db, [input.inputReferenceId, ...input.furtherReferenceIds], day)
+    await refuseItself(db, instrument.id, references)
     const setUps = await selectNewestSetUps(db, instrument.id)
     const planned = {
       instrument: { id: instrument.id, tag: instrument.tag },

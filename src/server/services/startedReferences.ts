@@ -1,3 +1,4 @@
+import { deviceOf } from '@/core/conformity/referenceFitness'
 import { Refusal } from '@/core/refusal'
 import { type ReferencesOfRun, unfitReferences } from '@/core/run/plan/runFitness'
 import { isTransmitted, SIGNALS } from '@/core/signal/signal'
@@ -5,6 +6,7 @@ import type { Configuration } from '@/schema/configuration'
 import { mayDo, whoMay } from '@/schema/roles'
 import type { PressureStandard, Standard, World } from '@/schema/world'
 import type { Queryable } from '../database'
+import { selectLinked } from '../sql/referenceInstrument'
 import type { Actor } from './actor'
 import { standardToUse } from './ownedStandards'
 
@@ -81,4 +83,16 @@ export function overridesOf(
       by: person.name,
     })),
   }
+}
+
+/** A reference that is calibrated here cannot be what it is calibrated against. */
+export async function refuseItself(
+  db: Queryable,
+  instrumentId: string,
+  references: readonly PressureStandard[],
+): Promise<void> {
+  const linked = await selectLinked(db, { instrumentId })
+  const itself = linked && references.find((standard) => deviceOf(standard) === linked.referenceId)
+  if (itself)
+    throw new Refusal('inputReferenceId', `${itself.code} is what is calibrated`, 'choose a higher reference for it')
 }

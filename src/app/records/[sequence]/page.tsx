@@ -13,12 +13,14 @@ import { beamOf } from '@/server/services/beam'
 import { findingsOnRecord } from '@/server/services/findings'
 import { sealedRecordAt } from '@/server/services/instrumentPage'
 import { amendmentOf, standardsOnDay } from '@/server/services/lookUps'
+import { referenceOfInstrument } from '@/server/services/ownCalibration'
 import { reviewsOf } from '@/server/services/reviewRecord'
 import { sealedState, sha256 } from '@/server/services/sealedRecord'
 import { siteTimeZone } from '@/server/services/site'
 import { traceabilityOf } from '@/server/services/traceability'
 import { LinkButton } from '@/ui/parts/LinkButton'
 import { Mark } from '@/ui/parts/Mark'
+import { OwnCertificatePanel } from '@/ui/records/OwnCertificatePanel'
 import { RecordRounds } from '@/ui/records/RecordRounds'
 import { ReviewPanel } from '@/ui/records/ReviewPanel'
 import { TracePicture } from '@/ui/records/TracePicture'
@@ -39,10 +41,11 @@ export default async function RecordPage({ params }: Props) {
   const { sequence } = await params
   const { seal, record } = await pageOrNotFound(async () => sealedRecordAt(sequenceParam(sequence)))
   const timeZone = await siteTimeZone()
-  const [reviews, findings, trace, amendedBy, standards] = await Promise.all([
+  const [reviews, findings, trace, linked, amendedBy, standards] = await Promise.all([
     reviewsOf(record.sequence),
     findingsOnRecord(record.sequence),
     traceabilityOf(record),
+    referenceOfInstrument(record.world.instrument.id),
     amendmentOf(record.sequence),
     mayDo(person.role, 'amend') ? standardsOnDay(record.world.day ?? record.world.inputReference.calibratedOn) : [],
   ])
@@ -89,6 +92,13 @@ export default async function RecordPage({ params }: Props) {
               Record (JSON)
             </LinkButton>
           </div>
+          {linked && mayDo(person.role, 'keep references') && (
+            <OwnCertificatePanel
+              sequence={record.sequence}
+              reference={{ id: linked.referenceId, code: linked.code }}
+              dueOn={yearAfter(record.world.day ?? record.run.startedAt.slice(0, 10))}
+            />
+          )}
           <TracePicture trace={trace} />
           <dl className="facts">
             <dt>Record</dt>
@@ -143,3 +153,6 @@ export default async function RecordPage({ params }: Props) {
     </>
   )
 }
+
+/** The usual interval of a reference. */
+const yearAfter = (day: string): string => `${Number(day.slice(0, 4)) + 1}${day.slice(4)}`.replace('-02-29', '-02-28')

@@ -24,6 +24,7 @@ import { LinkButton } from '@/ui/parts/LinkButton'
 import { Mark } from '@/ui/parts/Mark'
 import { Notice } from '@/ui/parts/Notice'
 import { RangeBeam } from '@/ui/pictures/RangeBeam'
+import { CalibrateHere } from '@/ui/references/CalibrateHere'
 import { CorrectionPicture, UncertaintyPictures } from '@/ui/references/ReferencePictures'
 import { reachWords, unitOf, whereWords } from '@/ui/references/referenceWords'
 import { Validity } from '@/ui/references/Validity'
@@ -76,7 +77,7 @@ export default async function ReferencePage({ params }: Props) {
       {ranges.map((range) => (
         <RangeSection
           key={range.id}
-          {...{ reference, range, today }}
+          {...{ reference, range, today, mayKeep }}
           shown={standards.find(({ standard }) => standard.id === range.id)}
         />
       ))}
@@ -136,11 +137,12 @@ type RangeProps = {
   reference: Reference
   range: ReferenceRange
   today: string
+  mayKeep: boolean
   shown: Awaited<ReturnType<typeof referencePage>>['standards'][number] | undefined
 }
 
 /** A range: its reach, how well it is known, how it moved. */
-function RangeSection({ reference, range, today, shown }: RangeProps) {
+function RangeSection({ reference, range, today, shown, mayKeep }: RangeProps) {
   const { rangeLow, rangeHigh, overRange, mark, accuracy } = range
   const unitLabel = unitOf(range)
   return (
@@ -180,6 +182,11 @@ function RangeSection({ reference, range, today, shown }: RangeProps) {
       </p>
       {shown && <UncertaintyPictures {...shown} {...{ unitLabel, today }} />}
       <Movement reference={reference} range={range} />
+      {mayKeep && range.quantity === 'pressure' && (
+        <div className="actions">
+          <CalibrateHere referenceId={reference.id} rangeId={range.id} mark={range.mark} />
+        </div>
+      )}
     </section>
   )
 }

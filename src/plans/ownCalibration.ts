@@ -1,0 +1,118 @@
+import type { z } from 'zod'
+import type { LimitTerm, OwnTerm } from '@/core/error/errorLimit'
+import { Refusal } from '@/core/refusal'
+import { ofCountedRounds } from '@/core/run/roundRole'
+import { span } from '@/core/transfer/calibratedRange'
+import { convertPressure, type PressureUnit, pressureUnitOf } from '@/core/units/pressureUnit'
+import { ConfigurationNumbers } from '../schema/configurationForm'
+import type { SealedRecord } from '../schema/record'
+import type { Reference, ReferenceRange } from '../schema/reference'
+import type { CertifiedRangeForm } from '../schema/referenceForm'
+import { certificatesOfRange } from './standardsOf'
+
+/** Where the instruments stand that are references in truth. */
+export const REFERENCE_AREA = 'References'
+
+/** Usual points where no certificate says others, % of the range. */
+const USUAL_POINTS = [0, 20, 40, 60, 80, 100]
+
+/**
+ * A range of a reference as an instrument that is read on its own display: its accuracy is its limit, and the points of
+ * its newest certificate are its points.
+ *
+ * @throws {Refusal} for what is no pressure: the pressure is given by a higher reference
+ */
+export function configurationOfRange(
+  reference: Reference,
+  range: ReferenceRange,
+): z.infer<typeof ConfigurationNumbers> {
+  const { facts, code } = reference
+  const { rangeLow, rangeHigh, pressureKind, accuracy, serialNumber } = range
+  const unit = pressureUnitOf(range.unit)
+  if (!unit || !pressureKind)
+    throw new Refusal(
+      'rangeId',
+      `${code} measures no pressure there`,
+      'it is calibrated by a laboratory; enter its certificate',
+    )
+  const entered = ConfigurationNumbers.safeParse({
+    description: facts.description.slice(0, 200),
+    area: REFERENCE_AREA,
+    kind: facts.kind === 'test-gauge' ? 'dial-gauge' : 'digital-gauge',
+    ...{ pressureKind, unit, lrl: rangeLow, url: rangeHigh, lrv: rangeLow, urv: rangeHigh },
+    minSpan: rangeHigh - rangeLow,
+    signal: 'display',
+    errorLimit: { combine: accuracy.combine, terms: accuracy.terms.map((term) => termOf(term, unit)) },
+    adjustLimit: null,
+    intervalMonths: 12,
+    testPoints: pointsOf(reference, range),
+    pointOrder: 'up-down',
+    hookUp: 'bench',
+    nameplate: { maker: facts.maker, model: facts.model, serialNumber: serialNumber || facts.serialNumber },
+  })
+  if (entered.success) return entered.data
+  const [issue] = entered.error.issues
+  throw new Refusal(
+    'rangeId',
+    `${code} cannot be calibrated so: ${issue?.message ?? ''}`,
+    'look at its range and its accuracy',
+  )
+}
+
+const termOf = (term: LimitTerm | OwnTerm, unit: PressureUnit): LimitTerm => {
+  if (term.kind === 'floor') return { kind: 'absolute', value: term.value, unit }
+  return term.kind === 'steps' ? { kind: 'counts', value: term.value, step: term.step, unit } : term
+}
+
+/** Where its newest certificate has points, rounded to what can be set. */
+function pointsOf(reference: Reference, { id, rangeLow, rangeHigh }: ReferenceRange): number[] {
+  const [newest] = certificatesOfRange(reference, id).filter(({ range }) => range.points.length > 1)
+  const percents = newest?.range.points.map(({ indicated }) =>
+    Number((((indicated - rangeLow) / (rangeHigh - rangeLow)) * 100).toFixed(1)),
+  )
+  const within = [...new Set(percents)].filter((percent) => percent >= 0 && percent <= 100)
+  return within.length > 1 ? within : USUAL_POINTS
+}
+
+/**
+ * What a sealed record says of a range, as its certificate: at every point the mean of what it showed rising and falling,
+ * what has to be added to it, and U. Rising and falling differ by its hysteresis; half of that is added to U whole, as a
+ * correction for the mean cannot know the way a pressure was come to.
+ *
+ * @throws {Refusal} for a record that states no uncertainty
+ */
+export function certifiedByRecord(
+  { results, rounds, world }: SealedRecord,
+  { mark, unit }: Pick<ReferenceRange, 'mark' | 'unit'>,
+): CertifiedRangeForm {
+  const { asFound, asLeft } = ofCountedRounds(rounds, results)
+  const given = asLeft ?? asFound
+  if (!given) throw new Refusal('sequence', 'the record has no round that counts', 'choose another')
+  const own = pressureUnitOf(unit)
+  const inOwn = (value: number) => (own ? convertPressure(value, world.configuration.unit, own) : value)
+  const pointsBy = ({ points }: typeof given) =>
+    [...new Set(points.map(({ targetPercent }) => targetPercent))].map((percent) => {
+      const read = points.filter(({ targetPercent }) => targetPercent === percent)
+      const uncertainties = read.flatMap(({ expandedUncertaintyPercentSpan: u }) => (u === undefined ? [] : [u]))
+      if (uncertainties.length < read.length)
+        throw new Refusal('sequence', 'the record states no uncertainty', 'a certificate needs one: calibrate it again')
+      const corrections = read.map(({ applied, output }) => applied - output)
+      const half = (Math.max(...corrections) - Math.min(...corrections)) / 2
+      const u = (Math.max(...uncertainties) / 100) * Math.abs(span(world.configuration))
+      return {
+        indicated: rounded(inOwn(mean(read.map(({ output }) => output)))),
+        reference: null,
+        correction: rounded(inOwn(mean(corrections))),
+        uncertainty: rounded(inOwn(u + half)),
+      }
+    })
+  return {
+    ...{ mark, uncertainty: [], coverageFactor: 2 },
+    points: pointsBy(given),
+    found: asLeft && asFound ? pointsBy(asFound) : [],
+  }
+}
+
+const mean = (values: readonly number[]): number => values.reduce((sum, value) => sum + value, 0) / values.length
+/** Binary arithmetic leaves tails; twelve digits are more than anybody reads. */
+const rounded = (value: number): number => Number(value.toPrecision(12))
