@@ -1,15 +1,21 @@
 import type { Page } from '@playwright/test'
+import { DEMO_PASSWORD } from '../src/schema/demo'
+import type { Reference } from '../src/schema/reference'
 import {
   address,
   BENCH_GAUGE,
   beginRun,
   expect,
+  goTo,
+  ILKA,
+  MIRREN,
   open,
   post,
   registerInstrument,
   restoreAndSign,
   test,
   typeReading,
+  workAs,
 } from './barys'
 import { expectRow } from './certificateRow'
 
@@ -190,4 +196,51 @@ test('a digital certificate goes out, and one comes in: the form is filled from 
   await expect(page.getByText(/Line 2: “x” is no number/)).toBeVisible()
   await upload('other.xml', 'application/xml', '<a/>')
   await expect(page.getByText(/It is no digital calibration certificate/)).toBeVisible()
+})
+
+test('a reference is calibrated here against a higher one, and its reviewed record becomes its certificate', async ({
+  page,
+}) => {
+  const id = crypto.randomUUID()
+  const range = {
+    ...{ mark: '', serialNumber: '', rangeLow: 0, rangeHigh: 500, overRange: null, resolution: 0.01 },
+    measures: { kind: 'pressure', pressureKind: 'gauge', unit: 'kPa' },
+    ...{ accuracy: [{ of: 'percentSpan', value: 0.5 }], accuracyCombine: 'sum', knownBy: 'accuracy' },
+    ...{ driftFrom: 'declared', driftPerYear: [], temperature: null },
+  }
+  const reference = {
+    ...{ code: 'RX-5', deviceKind: 'indicator', description: 'Trial gauge', maker: '', model: '', serialNumber: '' },
+    ...{ location: '', warmUpMinutes: null, runsOnBattery: false, channels: 1, ranges: [range] },
+    media: { 'dry-gas': true, air: false, water: false, oil: false },
+  }
+  const registered = await post(page, 'references', { id, reference })
+  expect(registered.status(), await registered.text()).toBe(200)
+  await open(page, '/references/RX-5')
+  await page.getByRole('button', { name: 'Calibrate it here, against a higher one' }).click()
+  await page.waitForURL(/\/instruments\/RX-5\/calibrate$/)
+  await beginRun(page)
+  await expect(page.getByText('Point 1 of 11')).toBeVisible()
+  // It shows 0.1 % too much, rising and falling.
+  for (const percent of [0, 20, 40, 60, 80, 100, 80, 60, 40, 20, 0])
+    await typeReading(page, (percent * 5).toFixed(2), (percent * 5.005).toFixed(2))
+  await page.getByRole('button', { name: /^Leave as it is/ }).click()
+  await restoreAndSign(page)
+  const record = page.url()
+  const make = page.getByRole('form', { name: 'Certificate of the reference' })
+  await make.getByRole('button', { name: /^Make it the certificate of RX-5/ }).click()
+  await expect(make.getByRole('alert')).toContainText('is not reviewed')
+  await workAs(page, MIRREN.id)
+  await goTo(page, record)
+  await page.getByLabel(/^Password of/).fill(DEMO_PASSWORD)
+  await page.getByRole('button', { name: 'Sign as reviewed' }).click()
+  await expect(page.getByText(/Reviewed by Mirren Oakes/)).toBeVisible()
+  await workAs(page, ILKA.id)
+  await goTo(page, record)
+  await make.getByRole('button', { name: /^Make it the certificate of RX-5/ }).click()
+  await page.waitForURL(/\/references\/RX-5$/)
+  await expect(page.getByRole('link', { name: /^our own record \d+/ })).toBeVisible()
+  const { references } = await (await page.request.get(`${address()}/api/v1/references`)).json()
+  const own = (references as Reference[]).find(({ code }) => code === 'RX-5')
+  const points = own?.certificates[0]?.ranges[0]?.points ?? []
+  expect(points.map(({ correction }) => Number(correction.toFixed(6)))).toEqual([0, -0.1, -0.2, -0.3, -0.4, -0.5])
 })
