@@ -19,11 +19,14 @@ const JOBS = [
   ['reference exchanged on the way', /reference exchanged/],
   ['plain check, five points up and down, by keyboard', /plain five-point check/],
 ] as const
-const REGISTERING = [['registering one, and another one like it', /^registered on screen/]] as const
+const REGISTERING = [
+  ['from an empty plant to its first reviewed certificate', /^from nothing to a reviewed certificate/],
+  ['registering one, and another one like it', /^registered on screen/],
+] as const
 
 /** Clicks, keys and boxes of whole jobs, counted in the browser while their end-to-end tests do them. */
 export function actsSection(): string {
-  const run = spawnSync('node', [join(ROOT, 'scripts/test.mjs'), '--only', 'e2e', '--files', 'jobs,setUps'], {
+  const run = spawnSync('node', [join(ROOT, 'scripts/test.mjs'), '--only', 'e2e', '--files', 'jobs,setUps,start'], {
     cwd: ROOT,
     encoding: 'utf8',
     env: { ...process.env, BARYS_ACTS: '1' },

@@ -5,8 +5,10 @@ import { useId } from 'react'
 import { READING_RULES } from '@/core/conformity/principle'
 import { formatPlain } from '@/core/format/formatNumber'
 import { formatDate } from '@/core/format/formatTime'
-import { pressureUnitLabel } from '@/core/units/pressureUnit'
+import { REFERENCE_MEDIA } from '@/core/reference/referenceKind'
+import { unitLabel } from '@/core/units/pressureUnit'
 import type { ReferenceOffer } from '@/plans/offers'
+import type { Standard } from '@/schema/world'
 import { Mark } from '../parts/Mark'
 import { Notice } from '../parts/Notice'
 
@@ -58,7 +60,7 @@ function OfferChoice({ offer, name, chosen, choose, takesSeveral }: OfferProps) 
     if (!takesSeveral) return choose([standard.id])
     choose(isChosen ? chosen.filter((id) => id !== standard.id) : [...chosen, standard.id])
   }
-  const unit = standard.quantity === 'pressure' ? pressureUnitLabel(standard.unit) : standard.unit
+  const unit = unitLabel(standard.unit)
   return (
     // biome-ignore lint/a11y/noLabelWithoutControl: Box renders the control
     <label className="choice">
@@ -73,6 +75,7 @@ function OfferChoice({ offer, name, chosen, choose, takesSeveral }: OfferProps) 
         <span className={`small ${mark === 'inside' ? 'soft' : `tone-${mark}`}`}>
           {remarks.length > 0 ? remarks.join('; ') : `in date to ${formatDate(standard.dueOn)}`}
         </span>
+        {isChosen && <BeforeUse standard={standard} unit={unit} />}
         {rule && isChosen && (
           <span className="small soft block">
             To be read: {rule.rule}.
@@ -86,4 +89,15 @@ function OfferChoice({ offer, name, chosen, choose, takesSeveral }: OfferProps) 
       </span>
     </label>
   )
+}
+
+/** What is to be known before it is connected: how long it warms up, what must never be applied to it, and with what. */
+function BeforeUse({ standard, unit }: { standard: Standard; unit: string }) {
+  const { warmUpMinutes = 0, overRange, media = [] } = standard
+  const said = [
+    ...(warmUpMinutes > 0 ? [`Switch it on ${formatPlain(warmUpMinutes)} min before.`] : []),
+    ...(overRange !== undefined ? [`Never above ${formatPlain(overRange)} ${unit}.`] : []),
+    ...(media.length > 0 ? [`Only with ${media.map((medium) => REFERENCE_MEDIA[medium]).join(', ')}.`] : []),
+  ]
+  return said.length === 0 ? null : <span className="small block num">{said.join(' ')}</span>
 }
