@@ -1,8 +1,10 @@
 import { describe, expect, test } from 'vitest'
 import { impactChart } from '@/pictures/charts/impactChart'
 import { LIGHT } from '@/pictures/palette'
+import type { Configuration } from '@/schema/configuration'
 import type { ImpactRow } from '@/schema/impact'
-import { byGravity, tellingRound } from './impactRow'
+import { benchWorld } from '../../tests/support/benchPlant'
+import { byGravity, impactRow, tellingRound } from './impactRow'
 import { becomesWords, limitWords, meaningWords, wasWords } from './impactWords'
 
 const ROW: ImpactRow = {
@@ -36,6 +38,50 @@ test('the gravest first; of equal ones that with the largest share, either way',
   const row = (change: ImpactRow['change'], shareAfter: number) => ({ change, shareAfter })
   const all = [row('to-pass', 0.2), row('in-doubt', 0.9), row('to-fail', 1.1), row('to-fail', -1.4)]
   expect(all.toSorted(byGravity).map(({ shareAfter }) => shareAfter)).toEqual([-1.4, 1.1, 0.9, 0.2])
+})
+
+describe('errors are told as the record tells them', () => {
+  const at = (errorPercentSpan: number) => ({
+    ...{ percent: 10, applied: 10, errorPercentSpan, limitPercentSpan: 0.5, errorInput: 0.6 },
+    ...{ expandedUncertaintyPercentSpan: 0.1, standardUncertaintyPercentSpan: 0.05 },
+  })
+  const told = (testPoints: readonly number[], terms: Configuration['errorLimit']['terms']) => {
+    const { configuration } = benchWorld('X-1', { testPoints, errorLimit: { combine: 'sum', terms } })
+    const outcome = (verdict: 'inside' | 'outside', error: number) => ({
+      verdict,
+      share: error / 0.5,
+      isUncertain: true,
+      nearest: at(error),
+    })
+    const asFound = { before: outcome('inside', 0.4), after: outcome('outside', 0.6) }
+    const points = testPoints.map((percent, position) => ({ percent, position, direction: 'rising' as const }))
+    return impactRow(
+      {
+        ...{ sequence: 1, instrumentId: '', tag: 'X-1', begunAt: new Date(0) },
+        world: { configuration, points },
+        asFound,
+        asLeft: undefined,
+      },
+      'UTC',
+    )
+  }
+  test('in % of span, or in % of reading over several decades: +0.6 % of span at a tenth of it is 6 % of what was applied', () => {
+    expect(told([0, 50, 100], [{ kind: 'percentSpan', value: 0.5 }])).toMatchObject({
+      basis: 'span',
+      before: 0.4,
+      after: 0.6,
+      limit: 0.5,
+    })
+    const vacuum = told([0.01, 0.1, 1, 10, 100], [{ kind: 'percentReading', value: 5 }])
+    expect(vacuum?.basis).toBe('reading')
+    expect(vacuum?.after).toBeCloseTo(6, 9)
+    expect(vacuum?.limit).toBeCloseTo(5, 9)
+  })
+  test('the risk of each, by the standard uncertainty as stated: on its limit it is a half', () => {
+    const row = told([0, 50, 100], [{ kind: 'percentSpan', value: 0.5 }])
+    expect(row?.riskBefore).toBeCloseTo(0.0228, 4) // two standard uncertainties inside: normal distribution
+    expect(row?.riskAfter).toBeCloseTo(0.9772, 4)
+  })
 })
 
 test('of two rounds the one that changes more is told; alike, that as left; one alone is both', () => {

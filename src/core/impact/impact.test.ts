@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest'
 import { CONFIGURATION, METER, PUMP } from '../../../tests/support/benchPlant'
 import { specificRisk } from '../conformity/risk'
-import { overallVerdict } from '../error/verdict'
+import { overallVerdict, type PointVerdict } from '../error/verdict'
 import { judgeSteps } from '../run/judge/judgeSteps'
 import type { RunRule } from '../run/plan/decisionRule'
 import { correctionFound, type FoundError, supposedValue } from './foundError'
@@ -202,6 +202,20 @@ describe('a run is judged again as its reference is supposed to have been', () =
     const { asFound } = recomputedRun(exchanged, pumpHigh(0.2))
     expect(asFound?.after).toEqual(asFound?.before)
   })
+})
+
+test('what was in doubt already stays as it was; what no rule speaks of is no fail', () => {
+  const outcome = (verdict: PointVerdict, isUncertain: boolean) => ({
+    verdict,
+    isUncertain,
+    share: 0,
+    nearest: {} as never,
+  })
+  const change = (before: ReturnType<typeof outcome>, after: typeof before) => changeOf({ before, after })
+  expect(change(outcome('inside', true), outcome('inside', true))).toBe('same')
+  expect(change(outcome('inside', false), outcome('inside', true))).toBe('in-doubt')
+  expect(change(outcome('not-stated', true), outcome('not-stated', true))).toBe('same')
+  expect(change(outcome('inside', false), outcome('not-stated', true))).toBe('same')
 })
 
 test('of several changes the gravest is told', () => {
