@@ -6,7 +6,7 @@ import { impactChart } from '@/pictures/charts/impactChart'
 import { LIGHT } from '@/pictures/palette'
 import { becomesWords, limitWords, meaningWords, ROUND_WORDS, wasWords } from '@/plans/impactWords'
 import { type Column, column } from '@/plans/import/column'
-import type { ImpactAsk, ImpactRow, ImpactSummary } from '@/schema/impact'
+import { type ImpactAsk, type ImpactRow, type ImpactSummary, MOST_ROWS } from '@/schema/impact'
 import type { Paper } from '@/schema/site'
 import { drawChart } from './drawChart'
 import { registerFonts } from './fonts'
@@ -73,13 +73,17 @@ function drawReport(doc: PDFKit.PDFDocument, source: ImpactSource): void {
   doc.x = MARGINS.left
   heading(doc, 'What changes')
   if (rows.length === 0) paragraph(doc, 'No record says anything else.')
-  else table(doc, PDF_COLUMNS, rows.map(cellsOfRow))
+  else table(doc, PDF_COLUMNS, rows.slice(0, MOST_ON_PAPER).map(cellsOfRow))
   const all = CHANGE_IDS.reduce((sum, change) => (change === 'same' ? sum : sum + counts[change]), 0)
-  if (all > rows.length) paragraph(doc, `The gravest ${rows.length} of ${all} are listed.`)
+  const listed = Math.min(rows.length, MOST_ON_PAPER)
+  if (all > listed)
+    paragraph(doc, `The gravest ${listed} of ${all} are listed here; the list as CSV or XLSX has up to ${MOST_ROWS}.`)
   numberPages(doc, `${site}: impact of ${code}, supposed ${found}. No certificate; the records hold what was found.`)
 }
 
 const DAY_MS = 86_400_000
+/** More pages than that nobody signs; the list has the others. */
+const MOST_ON_PAPER = 200
 
 const left = (head: string, share: number) => ({ head, share, align: 'left' as const })
 const right = (head: string, share: number) => ({ head, share, align: 'right' as const })

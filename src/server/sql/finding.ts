@@ -79,21 +79,22 @@ export async function isUndone(db: Queryable, sequence: number): Promise<boolean
   return rows.length > 0
 }
 
-const OnRecord = z
-  .object({
-    finding: z.coerce.number(),
-    change: z.enum(CHANGE_IDS),
-    record: z.string(),
-    found_at: z.date(),
-    found_by: z.string(),
-    undone_by: z.coerce.number().nullable(),
-  })
-  .transform(({ found_at, found_by, undone_by, ...row }) => ({
-    ...row,
-    foundAt: found_at,
-    foundBy: found_by,
-    undoneBy: undone_by,
-  }))
+const told = {
+  record: z.string(),
+  found_at: z.date(),
+  found_by: z.string(),
+  undone_by: z.coerce.number().nullable(),
+}
+type Told = z.infer<z.ZodObject<typeof told>>
+/** A row of a finding as it is told, whatever else stands in it. */
+const toldOf = <R extends Told>({ found_at, found_by, undone_by, ...row }: R) => ({
+  ...row,
+  foundAt: found_at,
+  foundBy: found_by,
+  undoneBy: undone_by,
+})
+
+const OnRecord = z.object({ ...told, finding: z.coerce.number(), change: z.enum(CHANGE_IDS) }).transform(toldOf)
 export type FindingOnRecord = z.infer<typeof OnRecord>
 
 /** What was found of a record since it was sealed, the newest first. */
@@ -111,20 +112,7 @@ export async function selectFindingsOn(db: Queryable, sequence: number): Promise
   return z.array(OnRecord).parse(rows)
 }
 
-const OfRange = z
-  .object({
-    sequence: z.coerce.number(),
-    record: z.string(),
-    found_at: z.date(),
-    found_by: z.string(),
-    undone_by: z.coerce.number().nullable(),
-  })
-  .transform(({ found_at, found_by, undone_by, ...row }) => ({
-    ...row,
-    foundAt: found_at,
-    foundBy: found_by,
-    undoneBy: undone_by,
-  }))
+const OfRange = z.object({ ...told, sequence: z.coerce.number() }).transform(toldOf)
 
 /** The findings about the ranges of a reference, the newest first; those that only undo another are told with it. */
 export async function selectFindingsOf(db: Queryable, rangeIds: readonly string[]): Promise<z.infer<typeof OfRange>[]> {

@@ -102,6 +102,7 @@ function Follows({ summary, ask }: { summary: ImpactSummary; ask: ImpactAsk }) {
     },
     [dots, counts, ask.from, ask.to],
   )
+  const unjudged = runs - SHOWN_ORDER.reduce((sum, change) => sum + counts[change], 0)
   if (runs === 0)
     return (
       <Notice>
@@ -127,6 +128,12 @@ function Follows({ summary, ask }: { summary: ImpactSummary; ask: ImpactAsk }) {
       {open > 0 && (
         <Notice isSmall>
           {open} open {open === 1 ? 'run uses' : 'runs use'} it too, and {open === 1 ? 'is' : 'are'} not in here.
+        </Notice>
+      )}
+      {unjudged > 0 && (
+        <Notice isSmall tone="inside-look">
+          {unjudged} more could not be judged again: their readings and their record do not belong together. Have the
+          chain verified.
         </Notice>
       )}
       {rows.length === 0 ? (
