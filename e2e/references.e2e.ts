@@ -154,6 +154,7 @@ test('references are ranked together by their risk, and one press takes the best
   await open(page, '/instruments/PT-108/calibrate')
   const ranked = page.getByRole('region', { name: 'Together, the best first' })
   const items = ranked.getByRole('listitem')
+  await expect(items.first()).toContainText('chosen')
   const risks = (await items.allTextContents()).map((text) => Number(/false accept ([\d.]+) %/.exec(text)?.[1]))
   expect(risks.length).toBeGreaterThan(2)
   expect(risks).toEqual(risks.toSorted((a, b) => a - b))

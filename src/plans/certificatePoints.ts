@@ -66,7 +66,7 @@ function rowOf(
     if (!Number.isFinite(value)) throw refuse(`“${cells[key]}” is no number`, 'mend it in the file')
     return value
   }
-  const mark = (cells['mark'] ?? '').trim()
+  const mark = (cells.mark ?? '').trim()
   if (!ranges.some((range) => range.mark === mark))
     throw refuse(
       mark === '' ? 'it names no range' : `this reference has no range ${mark}`,
@@ -87,7 +87,7 @@ function rowOf(
     throw refuse('what there was is empty', 'fill it in, or the correction, or the error')
   return {
     mark,
-    isFound: /^(as )?found|before/i.test((cells['state'] ?? '').trim()),
+    isFound: /^(as )?found|before/i.test((cells.state ?? '').trim()),
     k: number('k'),
     point: {
       indicated,

@@ -140,13 +140,10 @@ function named(
   worst: readonly Dot[],
   { shown, colour, span }: { shown: (share: number) => number; colour: string; span: number },
 ): Remark[] {
-  const chosen = worst.reduce<Dot[]>(
-    (free, dot) =>
-      free.length < MOST_NAMED && free.every((other) => Math.abs(other.at - dot.at) > span * 0.09)
-        ? [...free, dot]
-        : free,
-    [],
-  )
+  const chosen: Dot[] = []
+  for (const dot of worst)
+    if (chosen.length < MOST_NAMED && chosen.every((other) => Math.abs(other.at - dot.at) > span * 0.09))
+      chosen.push(dot)
   return chosen.map(({ tag, at, shareAfter }) => ({
     at: { x: at, y: shown(shareAfter) },
     text: tag,

@@ -235,7 +235,7 @@ describe('what is written', () => {
     for (const each of quantities) {
       const series = first(each, 'realListXMLList') ?? {}
       expect(names(series).slice(0, 2)).toEqual(['valueXMLList', 'unitXMLList'])
-      expect(textOf(series['unitXMLList'])).toBe('\\kilo\\pascal')
+      expect(textOf(series.unitXMLList)).toBe('\\kilo\\pascal')
     }
   })
 })

@@ -38,10 +38,10 @@ export function readDcc(document: Node, ranges: readonly RangeToRead[]): ReadCer
       'look whether it is the certificate of another one, or type it',
     )
   return {
-    number: textOf(core['uniqueIdentifier']) ?? null,
+    number: textOf(core.uniqueIdentifier) ?? null,
     laboratory: contentOf(first(laboratory, 'contact') ?? {}) ?? null,
-    accreditation: textOf(laboratory['calibrationLaboratoryCode']) ?? null,
-    calibratedOn: textOf(core['endPerformanceDate'])?.slice(0, 10) ?? null,
+    accreditation: textOf(laboratory.calibrationLaboratoryCode) ?? null,
+    calibratedOn: textOf(core.endPerformanceDate)?.slice(0, 10) ?? null,
     ranges: taken,
     remarks: [
       'The schema has no place for a due date: enter it.',
@@ -113,10 +113,10 @@ function xmlList(series: Node): Omit<Quantity, 'meaning'> {
     first(series, 'expandedUncXMLList') ??
     {}
   return {
-    unit: textOf(series['unitXMLList'])?.split(/\s+/)[0] ?? '',
-    values: numbersOf(series['valueXMLList']),
-    uncertainties: numbersOf(expanded['valueExpandedMUXMLList'] ?? expanded['uncertaintyXMLList']),
-    coverageFactor: numbersOf(expanded['coverageFactorXMLList'])[0] ?? null,
+    unit: textOf(series.unitXMLList)?.split(/\s+/)[0] ?? '',
+    values: numbersOf(series.valueXMLList),
+    uncertainties: numbersOf(expanded.valueExpandedMUXMLList ?? expanded.uncertaintyXMLList),
+    coverageFactor: numbersOf(expanded.coverageFactorXMLList)[0] ?? null,
   }
 }
 
@@ -126,12 +126,10 @@ function realList(reals: readonly Node[]): Omit<Quantity, 'meaning'> {
     first(first(real, 'measurementUncertaintyUnivariate') ?? {}, 'expandedMU') ?? first(real, 'expandedUnc') ?? {}
   const [head] = reals
   return {
-    unit: textOf(head?.['unit']) ?? '',
-    values: reals.flatMap((real) => numbersOf(real['value'])),
-    uncertainties: reals.flatMap((real) =>
-      numbersOf(expandedOf(real)['valueExpandedMU'] ?? expandedOf(real)['uncertainty']),
-    ),
-    coverageFactor: head ? (numbersOf(expandedOf(head)['coverageFactor'])[0] ?? null) : null,
+    unit: textOf(head?.unit) ?? '',
+    values: reals.flatMap((real) => numbersOf(real.value)),
+    uncertainties: reals.flatMap((real) => numbersOf(expandedOf(real).valueExpandedMU ?? expandedOf(real).uncertainty)),
+    coverageFactor: head ? (numbersOf(expandedOf(head).coverageFactor)[0] ?? null) : null,
   }
 }
 

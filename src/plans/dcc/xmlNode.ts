@@ -45,7 +45,7 @@ export function textOf(value: unknown): string | undefined {
 export function contentOf(node: Node): string | undefined {
   const name = first(node, 'name')
   if (!name) return undefined
-  const contents = [name['content']].flat()
+  const contents = [name.content].flat()
   const english = contents.find((content) => isNode(content) && content['@lang'] === 'en')
   return textOf(english ?? contents[0])
 }

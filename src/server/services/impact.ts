@@ -3,7 +3,7 @@ import { calendarDate, startOfDay } from '@/core/format/formatTime'
 import type { FoundError } from '@/core/impact/foundError'
 import { CHANGE_IDS, type Change, type Doubt, recomputedRun } from '@/core/impact/recomputedRun'
 import { Refusal } from '@/core/refusal'
-import { byGravity, impactDot, impactRow } from '@/plans/impactRow'
+import { byGravity, impactDot, impactRow, type Recomputed } from '@/plans/impactRow'
 import type { ImpactAsk, ImpactDot, ImpactRow, ImpactSummary } from '@/schema/impact'
 import { MOST_DOTS, MOST_ROWS } from '@/schema/impact'
 import type { Reference } from '@/schema/reference'
@@ -166,9 +166,13 @@ class Found {
     const dot = impactDot(recomputed)
     if (!dot) return
     this.counts[dot.change] += 1
-    if (dot.change === 'same') return this.addSame(dot)
+    if (dot.change === 'same') this.addSame(dot)
+    else this.addChanged(dot, recomputed)
+  }
+
+  private addChanged(dot: ImpactDot, recomputed: Recomputed): void {
     const row = impactRow(recomputed, this.timeZone)
-    if (row) this.rows.push({ ...row, begunAt: facts.begunAt })
+    if (row) this.rows.push({ ...row, begunAt: recomputed.begunAt })
     this.changed.push(dot)
     // Half as many again before it is cut, so that sorting is seldom.
     if (this.rows.length > MOST_ROWS * 1.5) this.rows = this.gravestRows()

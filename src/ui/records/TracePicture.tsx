@@ -11,14 +11,14 @@ const LEAST_WIDTH = 520
 
 /** To what a record is traceable, as a picture; what does not hold is said above it. */
 export function TracePicture({ trace }: { trace: Trace }) {
-  const [ref, { width }] = useSize<HTMLDivElement>({ width: 600, height: 100 })
+  const [ref, { width }] = useSize<HTMLElement>({ width: 600, height: 100 })
   const scene = useMemo(
     () => tracePicture(trace, { width: Math.max(LEAST_WIDTH, width), fontSize: 13 }),
     [trace, width],
   )
   const breaks = breaksOf(trace)
   return (
-    <section className="stack" aria-labelledby="traceability">
+    <div className="stack">
       <h2 id="traceability">Traceability</h2>
       {breaks.length > 0 && (
         <Notice tone="inside-look" isSmall>
@@ -28,11 +28,11 @@ export function TracePicture({ trace }: { trace: Trace }) {
         </Notice>
       )}
       {/* biome-ignore lint/a11y/noNoninteractiveTabindex: a region that scrolls takes the focus */}
-      <div ref={ref} style={{ overflowX: 'auto' }} tabIndex={0} role="region" aria-label="Chain of traceability">
+      <section ref={ref} style={{ overflowX: 'auto' }} tabIndex={0} aria-labelledby="traceability">
         <div style={{ minWidth: LEAST_WIDTH }}>
           <SceneSvg scene={scene} />
         </div>
-      </div>
-    </section>
+      </section>
+    </div>
   )
 }

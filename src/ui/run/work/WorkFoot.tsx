@@ -1,7 +1,7 @@
 'use client'
 import Button from '@mui/material/Button'
 import TextField from '@mui/material/TextField'
-import { type FormEvent, useLayoutEffect, useRef, useState } from 'react'
+import { type FormEvent, useEffect, useRef, useState } from 'react'
 import type { WorkList, WorkStep } from '@/core/run/work/workStep'
 import { useSending } from '../../useSending'
 import { ReasonDialog } from '../ReasonDialog'
@@ -34,7 +34,7 @@ export function WorkFoot({ list, step, place, restOfPart, answer, recorded, adju
   const note = useRef<HTMLInputElement>(null)
   const sendOnce = useSending()
   // biome-ignore lint/correctness/useExhaustiveDependencies: each step takes the focus when its turn comes, and after what is recorded for it
-  useLayoutEffect(() => {
+  useEffect(() => {
     ;(step.takesWords ? note : done).current?.focus()
   }, [step.id, recorded])
 
