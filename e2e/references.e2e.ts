@@ -58,6 +58,7 @@ async function registerIndicator(page: Page, code: string, knownBy: string) {
   }
   await page
     .locator('input[type=file]')
+    .last()
     .setInputFiles({ name: `${code}.pdf`, mimeType: 'application/pdf', buffer: Buffer.from('%PDF-1.4 trial') })
   await page.getByRole('button', { name: 'Enter the certificate' }).click()
   await page.waitForURL(new RegExp(`/references/${code}$`))
