@@ -49,6 +49,13 @@ describe('what serves a job together, by the greatest risk of a false accept', (
     const [plain, guarded] = [ranked(owned)[0]?.risk ?? 0, ranked(owned, 'guard-band')[0]?.risk ?? 1]
     expect(guarded).toBeLessThan(plain / 5)
   })
+  test('a conditional pass is accepted too: a coarse reference is no safe one because it could never pass outright', () => {
+    const owned = inPlace([pump('P-1'), pump('P-9', finer(0.12)), meter('M-1')])
+    const [best, coarse] = ranked(owned, 'conditional')
+    expect([best?.codes, coarse?.codes]).toEqual(['P-1 with M-1', 'P-9 with M-1'])
+    expect(coarse?.risk).toBeGreaterThan(best?.risk ?? 1)
+    expect(best?.risk).toBeCloseTo(ranked(owned)[0]?.risk ?? 0, 12)
+  })
   test('what does not suit is not among them: out of date, quarantined, no free channel, a rule it cannot meet', () => {
     const codes = (owned: readonly OwnedStandard[], rule?: Parameters<typeof ranked>[1]) =>
       ranked(owned, rule).map((choice) => choice.codes)

@@ -55,7 +55,7 @@ export function rankedChoices(
         {
           ...{ inputIds, outputId, point: tightest.point },
           codes: codesOf(inputs, output),
-          risk: falseAccept(tightest),
+          risk: falseAccept(tightest, rule),
           ratio: tightest.limit / tightest.expandedUncertainty,
           isToLookAt: used.some(({ mark }) => mark === 'look'),
         },
@@ -82,9 +82,13 @@ function inputSets({ inputs, isSubRanged, suggestedInputIds }: ReferenceOffers):
   return [...(fewest.length > 0 ? [fewest] : []), ...pairs.filter(isNew)].map((set) => set.toSorted(lowestFirst))
 }
 
-/** The greatest risk over the points is that where the limit is smallest against U: the rest goes by that ratio alone. */
-const falseAccept = ({ limit, acceptance, standardUncertainty }: PlannedUncertainty): number => {
-  if (limit <= 0 || standardUncertainty <= 0 || acceptance <= 0) return 0
+/**
+ * The greatest risk over the points is that where the limit is smallest against U: the rest goes by that ratio alone. A
+ * conditional pass is accepted too, so that under that rule everything up to the error limit is.
+ */
+function falseAccept({ limit, acceptance, standardUncertainty }: PlannedUncertainty, rule: RunRule): number {
+  const acceptanceLimit = rule === 'conditional' ? limit : acceptance
+  if (limit <= 0 || standardUncertainty <= 0 || acceptanceLimit <= 0) return 0
   const prior = { mean: 0, standardDeviation: limit / DEVIATIONS }
-  return globalRisk({ prior, limit, acceptanceLimit: acceptance, standardUncertainty }).falseAccept
+  return globalRisk({ prior, limit, acceptanceLimit, standardUncertainty }).falseAccept
 }
