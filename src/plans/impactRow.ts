@@ -1,9 +1,7 @@
 import { specificRisk } from '@/core/conformity/risk'
 import { calendarDate } from '@/core/format/formatTime'
 import { CHANGE_IDS, changeOf, gravest, type Outcome, type RoundInDoubt } from '@/core/impact/recomputedRun'
-import { shownPercent } from '@/core/run/judge/errorBasis'
-import { judgingBasis } from '@/core/run/judge/judgeSteps'
-import { isOfReading } from '@/core/run/plan/pointScale'
+import { errorBasis, shownPercent } from '@/core/run/judge/errorBasis'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { ImpactDot, ImpactRow } from '../schema/impact'
 import type { World } from '../schema/world'
@@ -52,8 +50,7 @@ export function impactRow(run: Recomputed, timeZone: string): Omit<ImpactRow, 'd
   const { round, of, change } = told
   const { world } = run
   const { configuration } = world
-  const percents = world.points.map(({ percent }) => percent)
-  const basis = isOfReading(judgingBasis(world), percents) ? ('reading' as const) : ('span' as const)
+  const basis = errorBasis(world)
   const shown = { basis, range: configuration }
   const { nearest: was } = of.before
   const { nearest: is } = of.after
@@ -78,6 +75,14 @@ export function impactRow(run: Recomputed, timeZone: string): Omit<ImpactRow, 'd
 function riskOf({ nearest }: Outcome): number | null {
   const { standardUncertaintyPercentSpan: u, limitPercentSpan: limit, errorPercentSpan } = nearest
   return u === null || u <= 0 || limit <= 0 ? null : specificRisk(errorPercentSpan, limit, u)
+}
+
+/** Runs that ask for their instrument to be calibrated again, the first of each: pass to fail, and not done since. */
+export const wantedAgain = (rows: readonly ImpactRow[]): ImpactRow[] => {
+  const first = new Map<string, ImpactRow>()
+  for (const row of rows)
+    if (row.change === 'to-fail' && !row.doneSince && !first.has(row.instrumentId)) first.set(row.instrumentId, row)
+  return [...first.values()]
 }
 
 /** The gravest first; of equal ones that with the largest share of its limit. */

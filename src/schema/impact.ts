@@ -78,13 +78,15 @@ export type ImpactSummary = {
   readonly counts: Readonly<Record<Change, number>>
   /** Of those that change for the worse, how many have been calibrated again since. */
   readonly doneSince: number
-  /** What changes, the gravest first; at most {@link MOST_ROWS}. */
+  /** How many instruments are to be calibrated again: a pass became a fail, and they have not been since. */
+  readonly wantedAgain: number
+  /** What changes, the gravest first. A screen is sent {@link MOST_SHOWN} of it at most; findings and reports have all. */
   readonly rows: readonly ImpactRow[]
   /** Every run, or an even choice of those that stay as they were. */
   readonly dots: readonly ImpactDot[]
   readonly seconds: number
 }
-export const MOST_ROWS = 2000
+export const MOST_SHOWN = 2000
 export const MOST_DOTS = 1500
 
 /** What the search for an impact answers, line by line. */

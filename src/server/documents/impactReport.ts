@@ -6,7 +6,7 @@ import { impactChart } from '@/pictures/charts/impactChart'
 import { LIGHT } from '@/pictures/palette'
 import { becomesWords, limitWords, meaningWords, ROUND_WORDS, wasWords } from '@/plans/impactWords'
 import { type Column, column } from '@/plans/import/column'
-import { type ImpactAsk, type ImpactRow, type ImpactSummary, MOST_ROWS } from '@/schema/impact'
+import type { ImpactAsk, ImpactRow, ImpactSummary } from '@/schema/impact'
 import type { Paper } from '@/schema/site'
 import { drawChart } from './drawChart'
 import { registerFonts } from './fonts'
@@ -77,7 +77,7 @@ function drawReport(doc: PDFKit.PDFDocument, source: ImpactSource): void {
   const all = CHANGE_IDS.reduce((sum, change) => (change === 'same' ? sum : sum + counts[change]), 0)
   const listed = Math.min(rows.length, MOST_ON_PAPER)
   if (all > listed)
-    paragraph(doc, `The gravest ${listed} of ${all} are listed here; the list as CSV or XLSX has up to ${MOST_ROWS}.`)
+    paragraph(doc, `The gravest ${listed} of ${all} are listed here; the list as CSV or XLSX has them all.`)
   numberPages(doc, `${site}: impact of ${code}, supposed ${found}. No certificate; the records hold what was found.`)
 }
 

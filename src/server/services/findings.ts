@@ -5,6 +5,7 @@ import { formatDate } from '@/core/format/formatTime'
 import { MOVEMENTS } from '@/core/impact/whenMoved'
 import { Refusal } from '@/core/refusal'
 import { unitLabel } from '@/core/units/pressureUnit'
+import { wantedAgain } from '@/plans/impactRow'
 import { codeOfRange } from '@/plans/standardsOf'
 import { FindingRecord, type ImpactAsk, type NewFinding, type ToldFinding, type UndoFinding } from '@/schema/impact'
 import type { Reference } from '@/schema/reference'
@@ -162,13 +163,8 @@ export async function wantFollowUps(referenceId: string, ask: ImpactAsk, { perso
     // Two who press at once ask once.
     await lockFindings(db)
     const asked = new Set((await selectFollowUps(db)).map(({ instrumentId }) => instrumentId))
-    const wanted = rows.filter(
-      ({ change, doneSince, instrumentId }) => change === 'to-fail' && !doneSince && !asked.has(instrumentId),
-    )
     // The gravest of each instrument says why.
-    const first = wanted.filter(
-      ({ instrumentId }, index) => wanted.findIndex((row) => row.instrumentId === instrumentId) === index,
-    )
+    const first = wantedAgain(rows).filter(({ instrumentId }) => !asked.has(instrumentId))
     for (const { instrumentId, sequence, day } of first) {
       const reason = `${code} was off, ${found}: record ${sequence} of ${formatDate(day)} would not have passed`
       await insertFollowUp(db, { id: randomUUID(), instrumentId, reason, at: now, personId: person.id })

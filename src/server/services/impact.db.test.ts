@@ -258,8 +258,9 @@ describe('follow-ups', () => {
     await answerList(decided, 'restore')
     await sealRun(run.id, { confirmed: true, remark: null }, as(ANNA, 200))
     expect((await daySheet(LATER)).jobs.find(({ tag }) => tag === 'I-1')).toMatchObject({ dueOn: '2027-11-20' })
-    const { rows, doneSince } = await impact()
+    const { rows, doneSince, wantedAgain } = await impact()
     expect(rows.find(({ tag }) => tag === 'I-1')?.doneSince).toEqual({ sequence: 8, day: '2026-11-20' })
     expect(doneSince).toBe(1)
+    expect(wantedAgain).toBe(2) // I-6 and I-7; I-1 has been
   })
 })

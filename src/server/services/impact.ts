@@ -1,11 +1,11 @@
 import { setImmediate as nextTurn } from 'node:timers/promises'
 import { calendarDate, startOfDay } from '@/core/format/formatTime'
 import type { FoundError } from '@/core/impact/foundError'
-import { CHANGE_IDS, type Change, type Doubt, recomputedRun } from '@/core/impact/recomputedRun'
+import { type Change, type Doubt, recomputedRun } from '@/core/impact/recomputedRun'
 import { Refusal } from '@/core/refusal'
-import { byGravity, impactDot, impactRow, type Recomputed } from '@/plans/impactRow'
+import { byGravity, impactDot, impactRow, type Recomputed, wantedAgain } from '@/plans/impactRow'
 import type { ImpactAsk, ImpactDot, ImpactRow, ImpactSummary } from '@/schema/impact'
-import { MOST_DOTS, MOST_ROWS } from '@/schema/impact'
+import { MOST_DOTS, MOST_SHOWN } from '@/schema/impact'
 import type { Reference } from '@/schema/reference'
 import { pool, type Queryable } from '../database'
 import { NotFound } from '../refusals'
@@ -116,6 +116,7 @@ export async function impactOf(
   })
   return {
     ...{ runs: done, open, counts: found.counts, rows: told, dots: found.evenDots() },
+    wantedAgain: wantedAgain(told).length,
     doneSince: told.filter(({ change, doneSince }) => change !== 'to-pass' && doneSince !== null).length,
     seconds: (performance.now() - started) / 1000,
   }
@@ -153,8 +154,8 @@ type FoundRow = Omit<ImpactRow, 'doneSince'> & { readonly begunAt: Date }
 /** What was found so far, without holding every run. */
 class Found {
   readonly counts: Record<Change, number> = { 'to-fail': 0, 'in-doubt': 0, 'to-pass': 0, same: 0 }
-  private rows: FoundRow[] = []
-  private changed: ImpactDot[] = []
+  private readonly rows: FoundRow[] = []
+  private readonly changed: ImpactDot[] = []
   private same: ImpactDot[] = []
   /** Of the runs that stay as they were every so many are shown. */
   private stride = 1
@@ -174,8 +175,6 @@ class Found {
     const row = impactRow(recomputed, this.timeZone)
     if (row) this.rows.push({ ...row, begunAt: recomputed.begunAt })
     this.changed.push(dot)
-    // Half as many again before it is cut, so that sorting is seldom.
-    if (this.rows.length > MOST_ROWS * 1.5) this.rows = this.gravestRows()
   }
 
   private addSame(dot: ImpactDot): void {
@@ -186,14 +185,11 @@ class Found {
   }
 
   gravestRows(): FoundRow[] {
-    return this.rows.toSorted(byGravity).slice(0, MOST_ROWS)
+    return this.rows.toSorted(byGravity)
   }
 
   evenDots(): ImpactDot[] {
-    const worst = this.changed.toSorted(byGravity).slice(0, MOST_ROWS)
+    const worst = this.changed.toSorted(byGravity).slice(0, MOST_SHOWN)
     return [...this.same, ...worst].toSorted((a, b) => a.at - b.at || a.sequence - b.sequence)
   }
 }
-
-/** Changes that make a record say less than it said. */
-export const isForTheWorse = (change: Change): boolean => CHANGE_IDS.indexOf(change) < CHANGE_IDS.indexOf('to-pass')

@@ -19,7 +19,6 @@ const IN_DAYS = `used.begun_at >= $2::date::timestamp AT TIME ZONE $4
 
 /** A sealed run that used a reference in doubt. */
 export type AffectedRun = {
-  readonly runId: string
   readonly instrumentId: string
   readonly tag: string
   readonly sequence: number
@@ -209,7 +208,6 @@ export async function selectAffectedRuns(
     if (sealed) roundsOf.set(runId, [...(roundsOf.get(runId) ?? []), sealed])
   }
   return heads.map((head) => ({
-    runId: head.run_id,
     instrumentId: head.instrument_id,
     tag: head.tag,
     sequence: head.sequence,

@@ -8,7 +8,7 @@ export const ERROR_BASIS_WORDS = { span: '% of span', reading: '% of reading' } 
 
 /** % of reading over several decades, % of span otherwise. */
 export const errorBasis = (
-  world: RunBasis & { readonly points: readonly { readonly percent: number }[] },
+  world: Pick<RunBasis, 'configuration'> & { readonly points: readonly { readonly percent: number }[] },
 ): ErrorBasis =>
   isOfReading(
     judgingBasis(world),

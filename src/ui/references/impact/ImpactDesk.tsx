@@ -139,7 +139,7 @@ function Follows({ summary, ask }: { summary: ImpactSummary; ask: ImpactAsk }) {
       {rows.length === 0 ? (
         <Notice tone="inside">Supposed so, no record says anything else.</Notice>
       ) : (
-        <ImpactTable rows={rows} />
+        <ImpactTable rows={rows} total={runs - unjudged - counts.same} />
       )}
     </>
   )

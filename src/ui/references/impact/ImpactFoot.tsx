@@ -25,10 +25,8 @@ export function ImpactFoot({ reference, ask, summary, mayFind, made }: Props) {
   const [message, setMessage] = useState<string | null>(null)
   const [done, setDone] = useState<string | null>(null)
   const [isAsking, setAsking] = useState(false)
-  const { rows, counts } = summary
-  const again = new Set(
-    rows.filter(({ change, doneSince }) => change === 'to-fail' && !doneSince).map(({ instrumentId }) => instrumentId),
-  ).size
+  const { counts, wantedAgain: again } = summary
+  const changed = counts['to-fail'] + counts['in-doubt'] + counts['to-pass']
   const path = `/api/v1/references/${reference.id}`
   const followUp = async () => {
     setAsking(true)
@@ -52,8 +50,8 @@ export function ImpactFoot({ reference, ask, summary, mayFind, made }: Props) {
               ? 'Nothing to do again'
               : `Put ${again} ${again === 1 ? 'instrument' : 'instruments'} on the day sheet`}
           </Button>
-          <Button size="large" onClick={() => setFinding(true)} disabled={rows.length === 0}>
-            Attach the finding to {rows.length} {rows.length === 1 ? 'record' : 'records'}…
+          <Button size="large" onClick={() => setFinding(true)} disabled={changed === 0}>
+            Attach the finding to {changed} {changed === 1 ? 'record' : 'records'}…
           </Button>
         </>
       )}
@@ -63,14 +61,14 @@ export function ImpactFoot({ reference, ask, summary, mayFind, made }: Props) {
       <a href={report('csv')}>CSV</a>
       <a href={report('xlsx')}>XLSX</a>
       <p className="small soft end">
-        {counts['to-fail'] + counts['in-doubt'] + counts['to-pass'] + counts.same} judged again by their own rules in{' '}
+        {changed + counts.same} judged again by their own rules in{' '}
         <span className="num">{summary.seconds.toFixed(1)} s</span>. Sealed records stay as they are.
       </p>
       <Refused words={message} />
       <Done words={done} forget={() => setDone(null)} />
       {isFinding && (
         <FindingDialog
-          count={rows.length}
+          count={changed}
           code={reference.code}
           onClose={() => setFinding(false)}
           attach={async (finding) => {

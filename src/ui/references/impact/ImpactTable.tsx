@@ -20,7 +20,7 @@ const TONE: Record<Change, string> = { 'to-fail': 'tone-outside', 'in-doubt': 't
 const MOST_SHOWN = 100
 
 /** The records that say something else, the gravest first. */
-export function ImpactTable({ rows }: { rows: readonly ImpactRow[] }) {
+export function ImpactTable({ rows, total }: { rows: readonly ImpactRow[]; total: number }) {
   return (
     <>
       <DataTable
@@ -78,9 +78,9 @@ export function ImpactTable({ rows }: { rows: readonly ImpactRow[] }) {
           },
         ]}
       />
-      {rows.length > MOST_SHOWN && (
+      {total > MOST_SHOWN && (
         <p className="small soft">
-          The gravest {MOST_SHOWN} of {rows.length} are shown; the report has the others.
+          The gravest {MOST_SHOWN} of {total} are shown; the report has the others.
         </p>
       )}
     </>

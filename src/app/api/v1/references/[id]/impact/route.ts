@@ -1,4 +1,4 @@
-import { ImpactAsk, type ImpactLine } from '@/schema/impact'
+import { ImpactAsk, type ImpactLine, MOST_SHOWN } from '@/schema/impact'
 import { LARGEST_BODY_BYTES } from '@/server/api/boundedJson'
 import { idParam } from '@/server/api/idParam'
 import { streamedRoute } from '@/server/api/route'
@@ -11,7 +11,8 @@ export const POST = streamedRoute<typeof ImpactAsk, { id: string }, ImpactLine>(
       signal,
       tell: (progress: { done: number; of: number }) => tell({ kind: 'progress', ...progress }),
     }
-    tell({ kind: 'done', summary: await impactOf(idParam(id), ask, { now, listener }) })
+    const summary = await impactOf(idParam(id), ask, { now, listener })
+    tell({ kind: 'done', summary: { ...summary, rows: summary.rows.slice(0, MOST_SHOWN) } })
   },
   failed: (words) => ({ kind: 'refused', words }),
   largestBytes: LARGEST_BODY_BYTES,
