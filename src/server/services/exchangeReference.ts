@@ -14,6 +14,7 @@ import { takeOpenRun } from './openRun'
 import { standardToUse } from './ownedStandards'
 import { isRepeated, refuseForeignId } from './repeated'
 import { siteTimeZone } from './site'
+import { refuseItself } from './startedReferences'
 import { forgetRun } from './worldAndStep'
 
 /**
@@ -32,6 +33,7 @@ export async function exchangeReference(runId: string, sent: NewExchange, { pers
     const day = calendarDate(now, await siteTimeZone(db))
     const standard = await standardToUse(db, { rangeId: sent.standardId, day, field: 'standardId' })
     const { exchange, old } = planned(run, sent, { standard, at: now.toISOString() })
+    await refuseItself(db, run.world.instrument.id, { references: [exchange.standard], field: 'standardId' })
     const after = worldAt(run.world, [...(run.exchanges ?? []), exchange])
     const unfit = unfitReferences(after, day).find(({ code }) => code === exchange.standard.code)
     if (unfit)

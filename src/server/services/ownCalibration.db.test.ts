@@ -22,6 +22,7 @@ import { pool } from '../database'
 import { selectInstrument } from '../sql/instrument'
 import { selectReference } from '../sql/reference'
 import { decide } from './decide'
+import { exchangeReference } from './exchangeReference'
 import { instrumentPage, sealedRecordAt } from './instrumentPage'
 import { calibrateHere, certificateOfRecord } from './ownCalibration'
 import { recordReading } from './recordReading'
@@ -66,6 +67,8 @@ test('a reference is calibrated by a run against a higher one, and its points be
     runOnNewInstrument(tag, { instrumentId, inputReferenceId: LOWER.id, outputReferenceId: null, plan }),
   ).rejects.toThrow('L-1 is what is calibrated')
   const run = await runOnNewInstrument(tag, { instrumentId, outputReferenceId: null, plan })
+  const itself = { id: randomUUID(), replaces: PUMP.id, standardId: LOWER.id, reason: 'at hand', unfitReason: null }
+  await expect(exchangeReference(run.id, itself, as(ANNA, 2))).rejects.toThrow('L-1 is what is calibrated')
   // Rising and falling differ by 0.02 kPa at 50: shown 50.10 and 50.12 where there were 50.
   let current = run
   for (const [applied, output] of [

@@ -38,7 +38,7 @@ export function startRun(input: StartRun, { person, now }: Actor): Promise<{ id:
     const timeZone = await siteTimeZone(db)
     const day = calendarDate(now, timeZone)
     const references = await inputReferences(db, [input.inputReferenceId, ...input.furtherReferenceIds], day)
-    await refuseItself(db, instrument.id, references)
+    await refuseItself(db, instrument.id, { references, field: 'inputReferenceId' })
     const setUps = await selectNewestSetUps(db, instrument.id)
     const planned = {
       instrument: { id: instrument.id, tag: instrument.tag },

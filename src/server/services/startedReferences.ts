@@ -89,10 +89,9 @@ export function overridesOf(
 export async function refuseItself(
   db: Queryable,
   instrumentId: string,
-  references: readonly PressureStandard[],
+  { references, field }: { readonly references: readonly Standard[]; readonly field: string },
 ): Promise<void> {
   const linked = await selectLinked(db, { instrumentId })
   const itself = linked && references.find((standard) => deviceOf(standard) === linked.referenceId)
-  if (itself)
-    throw new Refusal('inputReferenceId', `${itself.code} is what is calibrated`, 'choose a higher reference for it')
+  if (itself) throw new Refusal(field, `${itself.code} is what is calibrated`, 'choose a higher reference for it')
 }
