@@ -89,11 +89,15 @@ const generator = (runId: string, pumpId: string, personId: string): string[] =>
   `INSERT INTO seal (sequence, run_id, previous_hash, hash, record, sealed_at, as_found, as_left, as_found_error_percent,
                      as_left_error_percent, share_of_limit)
    SELECT n + 1, id, encode(sha256((n - 1)::text::bytea), 'hex'), encode(sha256(n::text::bytea), 'hex'), '{}', at, 'inside', 'inside', 0, 0, 0 FROM made`,
-  `INSERT INTO sealed_round (sequence, round, verdict, errors, limits, expanded, standard)
+  `INSERT INTO sealed_round (sequence, round, verdict, errors, limits, expanded, standard, decision, percents, directions,
+                             applied, outputs, taken_at)
    SELECT n + 1, round, CASE WHEN max(abs(error)) > 0.5 THEN 'outside' ELSE 'inside' END, array_agg(error ORDER BY position),
           array_agg(0.5::float8 ORDER BY position), array_agg(0.08::float8 ORDER BY position),
-          array_agg(0.04::float8 ORDER BY position)
-     FROM (SELECT n, round, position, ((output - 4) / 0.16 - applied)::float8 AS error FROM point) AS judged
+          array_agg(0.04::float8 ORDER BY position), CASE round WHEN 0 THEN 'adjust' END,
+          array_agg(percent ORDER BY position), array_agg('rising'::text ORDER BY position),
+          array_agg(applied::text ORDER BY position), array_agg(output::text ORDER BY position),
+          array_agg(at ORDER BY position)
+     FROM (SELECT *, ((output - 4) / 0.16 - applied)::float8 AS error FROM point) AS judged
     GROUP BY n, round`,
   `INSERT INTO run_reference (range_id, begun_at, run_id)
    SELECT CASE WHEN reference = 0 THEN '${pumpId}' ELSE pg_temp.made_id('pump' || reference)::text END::uuid, at, id FROM made`,

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import type { Direction } from '@/core/analysis/judgedPoint'
 import { POINT_VERDICTS } from '@/core/error/verdict'
 import type { RunInDoubt } from '@/core/impact/recomputedRun'
 import { DECISIONS } from '@/core/run/decision'
@@ -64,30 +65,13 @@ const SELECT_BATCH = `
              "outputReference" jsonb, "inputUnit" text, "decisionRule" text, "statesUncertainty" boolean)) AS world
    ORDER BY chosen.begun_at, chosen.run_id`
 
-/* Column by column as text: the quickest to make and to read. Sorted once, not for every column. */
-const SELECT_POINTS = `
-  SELECT run_id, round, string_agg(percent::text, ' ') AS percents, string_agg(left(direction, 1), '') AS directions,
-         string_agg(applied::text, ' ') AS applied, string_agg(output::text, ' ') AS outputs,
-         string_agg(step_id::text, ' ') FILTER (WHERE run_id = ANY($2)) AS step_ids
-    FROM (SELECT step.run_id, step.round, step.percent, step.direction, held.applied, held.output, held.step_id
-            FROM run_step AS step
-            JOIN reading AS held ON held.step_id = step.id AND held.run_id = ANY($1)
-           WHERE step.run_id = ANY($1)
-             AND held.id NOT IN (SELECT supersedes FROM reading WHERE run_id = ANY($1) AND supersedes IS NOT NULL)
-           ORDER BY step.run_id, step.round, step.position) AS read
-   GROUP BY run_id, round`
-
-/* When each was first read tells which reference it was taken with: a correction corrects what was typed then. */
-const SELECT_TIMES = 'SELECT step_id, taken_at FROM reading WHERE run_id = ANY($1) AND supersedes IS NULL'
-
+/* What was read and what was made of it, as sealed. Columns as text: the quickest to make and to read. */
 const SELECT_ROUNDS = `
-  SELECT sealed_round.sequence, seal.run_id, sealed_round.round, verdict,
-         to_json(errors) AS errors, to_json(limits) AS limits, to_json(expanded) AS expanded, to_json(standard) AS standard,
-         (SELECT decision FROM run_decision
-           WHERE run_id = seal.run_id AND run_decision.round = sealed_round.round
-           ORDER BY turn DESC LIMIT 1) AS decision
-    FROM sealed_round JOIN seal ON seal.sequence = sealed_round.sequence
-   WHERE sealed_round.sequence = ANY($1) ORDER BY sealed_round.sequence, sealed_round.round`
+  SELECT sequence, round, verdict, decision, to_json(errors) AS errors, to_json(limits) AS limits,
+         to_json(expanded) AS expanded, to_json(standard) AS standard, to_json(percents) AS percents,
+         array_to_string(directions, ' ') AS directions, array_to_string(applied, ' ') AS applied,
+         array_to_string(outputs, ' ') AS outputs, CASE WHEN sequence = ANY($2) THEN taken_at END AS taken_at
+    FROM sealed_round WHERE sequence = ANY($1) ORDER BY sequence, round`
 
 const SELECT_EXCHANGES = `
   SELECT run_id, replaces, standard, exchanged_at FROM reference_exchange
@@ -109,25 +93,22 @@ const HeadRow = z.object({
   decisionRule: World.shape.decisionRule,
   statesUncertainty: z.boolean().nullable(),
 })
-const PointsRow = z.object({
-  run_id: z.uuid(),
-  round: z.int(),
-  percents: z.string(),
-  directions: z.string().regex(/^[rf]+$/),
-  applied: z.string(),
-  outputs: z.string(),
-  step_ids: z.string().nullable(),
-})
-const TimeRow = z.object({ step_id: z.uuid(), taken_at: z.date() })
+const numbers = z.array(z.number())
 const RoundRow = z.object({
-  run_id: z.uuid(),
+  sequence: z.coerce.number(),
   round: z.int(),
   verdict: z.enum(POINT_VERDICTS),
-  errors: z.array(z.number()),
-  limits: z.array(z.number()),
-  expanded: z.array(z.number()).nullable(),
-  standard: z.array(z.number()).nullable(),
   decision: z.enum(DECISIONS).nullable(),
+  errors: numbers,
+  limits: numbers,
+  expanded: numbers.nullable(),
+  standard: numbers.nullable(),
+  percents: numbers,
+  directions: z.string().regex(/^(rising|falling)( rising| falling)*$/),
+  applied: z.string(),
+  outputs: z.string(),
+  /** Only of runs in which a reference was exchanged. */
+  taken_at: z.array(z.date()).nullable(),
 })
 const ExchangeRow = z.object({ run_id: z.uuid(), replaces: z.uuid(), standard: Standard, exchanged_at: z.date() })
 
@@ -175,7 +156,7 @@ export async function selectAffectedHeads(
   return { heads, last: end ? { begunAt: end.place, runId: end.run_id } : after }
 }
 
-/** The same runs with their raw readings and what was sealed of them. */
+/** The same runs with their raw readings as they were sealed, and what was made of them. */
 export async function selectAffectedRuns(
   db: Queryable,
   heads: readonly AffectedHead[],
@@ -183,29 +164,14 @@ export async function selectAffectedRuns(
 ): Promise<AffectedRun[]> {
   const ids = heads.map(({ run_id }) => run_id)
   const exchanges = z.array(ExchangeRow).parse((await db.query(SELECT_EXCHANGES, [ids])).rows)
-  const exchanged = [...new Set(exchanges.map(({ run_id }) => run_id))]
-  const [points, rounds, times] = await Promise.all([
-    db.query(SELECT_POINTS, [ids, exchanged]),
-    db.query(SELECT_ROUNDS, [heads.map(({ sequence }) => sequence)]),
-    exchanged.length === 0 ? { rows: [] } : db.query(SELECT_TIMES, [exchanged]),
-  ])
-  const timeOf = new Map(
-    z
-      .array(TimeRow)
-      .parse(times.rows)
-      .map(({ step_id, taken_at }) => [step_id, taken_at.getTime()]),
-  )
-  const pointsOf = new Map(
-    z
-      .array(PointsRow)
-      .parse(points.rows)
-      .map((row) => [`${row.run_id} ${row.round}`, readPoints(row, timeOf)]),
-  )
-  const roundsOf = new Map<string, RunInDoubt['rounds'][number][]>()
-  for (const round of z.array(RoundRow).parse(rounds.rows)) {
-    const { run_id: runId } = round
-    const sealed = sealedRound(round, pointsOf.get(`${runId} ${round.round}`))
-    if (sealed) roundsOf.set(runId, [...(roundsOf.get(runId) ?? []), sealed])
+  const isExchanged = new Set(exchanges.map(({ run_id }) => run_id))
+  const sequences = heads.map(({ sequence }) => sequence)
+  const exchanged = heads.filter(({ run_id }) => isExchanged.has(run_id)).map(({ sequence }) => sequence)
+  const { rows } = await db.query(SELECT_ROUNDS, [sequences, exchanged])
+  const roundsOf = new Map<number, RunInDoubt['rounds'][number][]>()
+  for (const round of z.array(RoundRow).parse(rows)) {
+    const sealed = sealedRound(round)
+    if (sealed) roundsOf.set(round.sequence, [...(roundsOf.get(round.sequence) ?? []), sealed])
   }
   return heads.map((head) => ({
     instrumentId: head.instrument_id,
@@ -218,7 +184,7 @@ export async function selectAffectedRuns(
       exchanges: exchanges
         .filter(({ run_id }) => run_id === head.run_id)
         .map(({ replaces, standard, exchanged_at }) => ({ replaces, standard, at: exchanged_at.toISOString() })),
-      rounds: roundsOf.get(head.run_id) ?? [],
+      rounds: roundsOf.get(head.sequence) ?? [],
     },
   }))
 }
@@ -234,22 +200,18 @@ const worldOf = (head: z.infer<typeof HeadRow>, known: ParsedParts) => ({
   ...(head.statesUncertainty && { statesUncertainty: true as const }),
 })
 
-/** The columns of a round as they were sent. */
-const readPoints = (row: z.infer<typeof PointsRow>, timeOf: ReadonlyMap<string, number>) => ({
-  percents: row.percents.split(' ').map(Number),
-  directions: Array.from(row.directions, (first) => (first === 'r' ? ('rising' as const) : ('falling' as const))),
-  applied: row.applied.split(' '),
-  outputs: row.outputs.split(' '),
-  takenAt: row.step_ids?.split(' ').map((id) => timeOf.get(id) ?? 0) ?? null,
-})
-
 /** A round is left out where its readings and what was sealed of them do not belong together: verification tells of it. */
-function sealedRound(
-  { verdict, decision, errors, limits, expanded, standard }: z.infer<typeof RoundRow>,
-  read: ReturnType<typeof readPoints> | undefined,
-): RunInDoubt['rounds'][number] | null {
-  if (read?.percents.length !== errors.length) return null
-  return { verdict, decision: decision && { decision }, points: { ...read, errors, limits, expanded, standard } }
+function sealedRound(row: z.infer<typeof RoundRow>): RunInDoubt['rounds'][number] | null {
+  const { verdict, decision, errors, limits, expanded, standard, percents } = row
+  if (percents.length !== errors.length) return null
+  const points = {
+    ...{ errors, limits, expanded, standard, percents },
+    directions: row.directions.split(' ') as Direction[], // by the pattern of the row
+    applied: row.applied.split(' '),
+    outputs: row.outputs.split(' '),
+    takenAt: row.taken_at?.map((at) => at.getTime()) ?? null,
+  }
+  return { verdict, decision: decision && { decision }, points }
 }
 
 /** The last calibration of each of some instruments that did not use a range in a time: what counts as done again. */
