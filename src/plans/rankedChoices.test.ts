@@ -8,7 +8,7 @@ import { rankedChoices } from './rankedChoices'
 import { referenceOffers } from './referenceOffers'
 
 const TODAY = '2026-11-20'
-const ask = { rule: 'simple-acceptance', inputUnit: 'kPa' } as const
+const ask = { rule: 'simple-acceptance', inputUnit: 'kPa', history: null } as const
 const ranked = (owned: readonly OwnedStandard[], rule: Parameters<typeof rankedChoices>[2]['rule'] = ask.rule) =>
   rankedChoices(CONFIGURATION, referenceOffers(CONFIGURATION, owned, TODAY), { ...ask, rule })
 const pump = (code: string, change: Partial<PressureStandard> = {}): PressureStandard => ({
@@ -24,13 +24,20 @@ const finer = (value: number) => ({
 })
 
 /** The risk once more, by the plainest sum over true errors: accepted, and outside; JCGM 106:2012, 9.5.2. */
-function riskBySum(ratio: number): number {
-  const [limit, u, s] = [1, 1 / ratio / 2, 1 / 1.959964]
+function riskBySum(
+  ratio: number,
+  { mean, standardDeviation: s } = { mean: 0, standardDeviation: 1 / 1.959964 },
+): number {
+  const [limit, u] = [1, 1 / ratio / 2]
   let sum = 0
   const step = 1e-4
-  for (let error = limit + step / 2; error < 8; error += step)
-    sum += (normalDensity(error / s) / s) * (normalCdf((limit - error) / u) - normalCdf((-limit - error) / u)) * step
-  return 2 * sum
+  for (let size = limit + step / 2; size < 8; size += step)
+    for (const error of [size, -size])
+      sum +=
+        (normalDensity((error - mean) / s) / s) *
+        (normalCdf((limit - error) / u) - normalCdf((-limit - error) / u)) *
+        step
+  return sum
 }
 
 describe('what serves a job together, by the greatest risk of a false accept', () => {
@@ -43,6 +50,21 @@ describe('what serves a job together, by the greatest risk of a false accept', (
     expect(risks).toEqual(risks.toSorted((a, b) => a - b))
     // U is 2u but for few degrees of freedom: here there are none.
     for (const { risk, ratio } of choices) expect(risk / riskBySum(ratio)).toBeCloseTo(1, 2)
+  })
+  test('with a history of its own the risk is that of this instrument, on the side it lies on', () => {
+    const owned = inPlace([pump('P-1'), meter('M-1')])
+    const offers = referenceOffers(CONFIGURATION, owned, TODAY)
+    const risk = (history: { mean: number; standardDeviation: number }) =>
+      rankedChoices(CONFIGURATION, offers, { ...ask, history })[0]?.risk ?? 0
+    const [choice] = ranked(owned)
+    for (const history of [
+      { mean: 0.8, standardDeviation: 0.2 },
+      { mean: -0.8, standardDeviation: 0.2 },
+      { mean: 0.05, standardDeviation: 0.3 },
+    ])
+      expect(risk(history) / riskBySum(choice?.ratio ?? 0, history)).toBeCloseTo(1, 2)
+    expect(risk({ mean: 0.8, standardDeviation: 0.2 })).toBeGreaterThan(choice?.risk ?? 1)
+    expect(risk({ mean: 0.05, standardDeviation: 0.2 })).toBeLessThan((choice?.risk ?? 0) / 10)
   })
   test('a guard band takes less risk with the same references', () => {
     const owned = inPlace([pump('P-1'), meter('M-1')])

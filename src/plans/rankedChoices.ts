@@ -1,3 +1,4 @@
+import type { SharePrior } from '@/core/conformity/priorFromHistory'
 import { globalRisk } from '@/core/conformity/risk'
 import { meetsCondition, type RunRule } from '@/core/run/plan/decisionRule'
 import { type PlannedUncertainty, plannedUncertainty, tightestUncertainty } from '@/core/run/plan/plannedUncertainty'
@@ -22,15 +23,23 @@ export type RankedChoice = {
 }
 
 /**
- * What is supposed of an instrument before it is read: nineteen of twenty of its kind lie inside their limit. Without a
- * history of its own; the usual end-of-period reliability, ANSI/NCSL Z540.3 handbook (from memory).
+ * What is supposed of an instrument without a history of its own before it is read: nineteen of twenty of its kind lie
+ * inside their limit; the usual end-of-period reliability, ANSI/NCSL Z540.3 handbook (from memory).
  */
 export const INSIDE_BEFORE = 0.95
 /** Of a normal distribution 95 % lie within so many standard deviations. */
 const DEVIATIONS = 1.959964
+const WITHOUT_HISTORY: SharePrior = { mean: 0, standardDeviation: 1 / DEVIATIONS }
 
 /** Chosen from more than so many references nobody is helped by all pairs. */
 const MOST_OF_A_KIND = 12
+
+type Ask = {
+  readonly rule: RunRule
+  readonly inputUnit: Configuration['unit']
+  /** By how it was found before; null where that is too little to go by. */
+  readonly history: SharePrior | null
+}
 
 /**
  * Every reference or combination by sub-ranges that reaches all points, with everything that could read the output beside
@@ -40,7 +49,7 @@ const MOST_OF_A_KIND = 12
 export function rankedChoices(
   configuration: Configuration,
   offers: ReferenceOffers,
-  { rule, inputUnit }: { readonly rule: RunRule; readonly inputUnit: Configuration['unit'] },
+  { rule, inputUnit, history }: Ask,
 ): RankedChoice[] {
   const choices = inputSets(offers).flatMap((inputs) => {
     const inputIds = inputs.map(({ standard }) => standard.id)
@@ -55,7 +64,7 @@ export function rankedChoices(
         {
           ...{ inputIds, outputId, point: tightest.point },
           codes: codesOf(inputs, output),
-          risk: falseAccept(tightest, rule),
+          risk: falseAccept(tightest, rule, history ?? WITHOUT_HISTORY),
           ratio: tightest.limit / tightest.expandedUncertainty,
           isToLookAt: used.some(({ mark }) => mark === 'look'),
         },
@@ -86,9 +95,13 @@ function inputSets({ inputs, isSubRanged, suggestedInputIds }: ReferenceOffers):
  * The greatest risk over the points is that where the limit is smallest against U: the rest goes by that ratio alone. A
  * conditional pass is accepted too, so that under that rule everything up to the error limit is.
  */
-function falseAccept({ limit, acceptance, standardUncertainty }: PlannedUncertainty, rule: RunRule): number {
+function falseAccept(
+  { limit, acceptance, standardUncertainty }: PlannedUncertainty,
+  rule: RunRule,
+  share: SharePrior,
+): number {
   const acceptanceLimit = rule === 'conditional' ? limit : acceptance
   if (limit <= 0 || standardUncertainty <= 0 || acceptanceLimit <= 0) return 0
-  const prior = { mean: 0, standardDeviation: limit / DEVIATIONS }
+  const prior = { mean: share.mean * limit, standardDeviation: share.standardDeviation * limit }
   return globalRisk({ prior, limit, acceptanceLimit, standardUncertainty }).falseAccept
 }

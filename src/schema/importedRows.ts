@@ -1,5 +1,6 @@
 import { z } from 'zod'
-import { NewInstrument } from './configurationForm'
+import { NewInstrument, Tag } from './configurationForm'
+import { DecimalNumber } from './decimal'
 
 const calendarDate = z.iso.date({ error: 'is no date: write it as 2026-03-31' })
 
@@ -16,6 +17,31 @@ const Before = z
 /** An instrument as a row of a list enters it. */
 export const ImportedInstrument = NewInstrument.extend({ before: Before.optional() })
 export type ImportedInstrument = z.infer<typeof ImportedInstrument>
+
+const percentBetween = (low: number, high: number) =>
+  DecimalNumber.refine((value) => value >= low && value <= high, { error: `is not between ${low} and ${high} %` })
+/** No instrument is read, or found, further away than that. */
+const FURTHEST_POINT = [-25, 125] as const
+const FURTHEST_ERROR = [-200, 200] as const
+
+/** A point of a calibration from before: how it was found, and how it was left; null where it was not touched. % of span. */
+export const PointBefore = z.object({
+  percent: percentBetween(...FURTHEST_POINT),
+  found: percentBetween(...FURTHEST_ERROR),
+  left: percentBetween(...FURTHEST_ERROR)
+    .nullable()
+    .default(null),
+})
+export type PointBefore = z.infer<typeof PointBefore>
+
+/** A point of an earlier calibration as a row of a list enters it. */
+export const ImportedPoint = z.object({
+  tag: Tag,
+  calibratedOn: calendarDate,
+  certificate: z.string().trim().max(60, { error: 'is longer than 60 characters: shorten it' }).default(''),
+  point: PointBefore,
+})
+export type ImportedPoint = z.infer<typeof ImportedPoint>
 
 /** Cells of a row by the key of their column. */
 const RowCells = z.record(z.string().max(80), z.string().max(4000))

@@ -1,5 +1,6 @@
 import type { Metadata } from 'next'
-import { LIST_NAMES } from '@/plans/import/lists'
+import Link from 'next/link'
+import { LIST_NAMES, LISTS } from '@/plans/import/lists'
 import { signedIn } from '@/server/currentPerson'
 import { ImportDesk } from '@/ui/import/ImportDesk'
 
@@ -15,7 +16,20 @@ export default async function ImportPage({ searchParams }: Props) {
   const file = (name: string) => `/api/v1/lists/${name}`
   return (
     <div className="page stack">
-      <h1>Import {list}</h1>
+      <h1>Import {LISTS[list].title}</h1>
+      <p>
+        A list of{' '}
+        {LIST_NAMES.map((name, index) => (
+          <span key={name}>
+            {index > 0 && ', '}
+            {name === list ? (
+              <strong>{LISTS[name].title}</strong>
+            ) : (
+              <Link href={`/import?list=${name}`}>{LISTS[name].title}</Link>
+            )}
+          </span>
+        ))}
+      </p>
       <p className="soft">
         Every row is looked at before anything is stored, and stored all at once or not at all. What is registered
         already is left alone. To begin with: an empty list as <a href={file(`${list}-template.xlsx`)}>XLSX</a> or{' '}

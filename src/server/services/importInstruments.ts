@@ -58,7 +58,9 @@ async function stored(db: Transaction, { value, known, fileName }: Taken, actor:
   if (calibratedOn === undefined) return
   if (known?.before?.calibratedOn === calibratedOn && known.before.dueOn === dueOn) return
   const { person, now } = actor
-  const row = { id: randomUUID(), instrumentId: id, calibratedOn, dueOn, certificate: '', source: fileName }
+  const points = known?.before?.calibratedOn === calibratedOn ? known.before.points : []
+  const certificate = known?.before?.calibratedOn === calibratedOn ? known.before.certificate : ''
+  const row = { id: randomUUID(), instrumentId: id, calibratedOn, dueOn, certificate, points, source: fileName }
   await insertCalibrationBefore(db, { ...row, at: now, personId: person.id })
 }
 

@@ -24,6 +24,8 @@ export type ImportedList<S extends z.ZodType, K> = {
   readonly keyColumn: string
   /** What is registered of some rows, by that key. */
   readonly loadKnown: (db: Queryable, rows: readonly Cells[]) => Promise<ReadonlyMap<string, K>>
+  /** Why a row that reads well cannot be taken all the same; null where it can. */
+  readonly refusalOf?: (value: z.output<S>) => RowAnswer['refusals'][number] | null
   /** What is registered, as a row of the list enters it. */
   readonly asRow: (known: K) => unknown
   /** Stores every row that is new or changes something. */
@@ -96,7 +98,7 @@ async function checked<S extends z.ZodType, K>(
 }
 
 function lookedAt<S extends z.ZodType, K>(
-  { list, keyOf, keyColumn, asRow }: ImportedList<S, K>,
+  { list, keyOf, keyColumn, asRow, refusalOf }: ImportedList<S, K>,
   { line, cells }: ImportRequest['rows'][number],
   { known, lineOf }: { readonly known: K | null; readonly lineOf: Map<string, number> },
 ): ImportRow<z.output<S>, K> {
@@ -109,6 +111,8 @@ function lookedAt<S extends z.ZodType, K>(
   // An empty cell says nothing: what is registered there stays.
   const row = checkRow({ ...present, ...cells }, list)
   if (row.kind === 'refused') return refused(row.refusals)
+  const inTheWay = refusalOf?.(row.value)
+  if (inTheWay) return refused([inTheWay])
   const key = keyOf(cells)
   const twin = lineOf.get(key)
   if (twin !== undefined) return refused([{ column: keyColumn, words: `stands in line ${twin} too: keep one of them` }])

@@ -4,7 +4,7 @@ import { referenceOffers } from '@/plans/referenceOffers'
 import { SealedRecord } from '@/schema/record'
 import { pool } from '../database'
 import { NotFound } from '../refusals'
-import { selectLastBefore } from '../sql/calibrationBefore'
+import { selectCalibrationsBefore, selectLastBefore } from '../sql/calibrationBefore'
 import { selectNewestSetUps } from '../sql/deskSetUp'
 import { selectDueDates } from '../sql/dueInstrument'
 import { selectConfigurations, selectInstrument } from '../sql/instrument'
@@ -39,6 +39,7 @@ export async function instrumentPage(tag: string, now: Date) {
     standings,
     renamed,
     before,
+    listed,
     reference,
   ] = await Promise.all([
     selectConfigurations(db, instrument.id),
@@ -52,6 +53,7 @@ export async function instrumentPage(tag: string, now: Date) {
     selectStandings(db, instrument.id),
     selectRenamed(db, instrument.id),
     selectLastBefore(db, [instrument.id]),
+    selectCalibrationsBefore(db, [instrument.id]),
     selectLinked(db, { instrumentId: instrument.id }),
   ])
   // A reference is not calibrated against itself.
@@ -68,6 +70,8 @@ export async function instrumentPage(tag: string, now: Date) {
     standings,
     renamed,
     before: before.get(instrument.id) ?? null,
+    /** Calibrations from before by point, as lists say. */
+    listed: listed.filter(({ points }) => points.length > 0),
     dueOn,
     dueInDays: daysBetween(today, dueOn),
     offers: referenceOffers(instrument.configuration, standards, today),

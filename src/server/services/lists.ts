@@ -1,10 +1,13 @@
+import { calendarDate } from '@/core/format/formatTime'
 import { LIST_NAMES, LISTS, type ListName } from '@/plans/import/lists'
 import type { ImportRequest } from '@/schema/importedRows'
 import { NotFound } from '../refusals'
 import type { Actor } from './actor'
+import { calibrationsToImport, listedCalibrations } from './importCalibrations'
 import { IMPORTED_INSTRUMENTS, listedInstruments } from './importInstruments'
 import { importList, type Told } from './importList'
 import { IMPORTED_REFERENCES, listedReferences } from './importReferences'
+import { siteTimeZone } from './site'
 
 /** @throws {NotFound} for a list there is none of */
 export function listNamed(name: string): ListName {
@@ -18,19 +21,29 @@ export function listNamed(name: string): ListName {
  *
  * @throws {NotFound} for a list there is none of
  */
-export function importNamed(
+export async function importNamed(
   name: string,
   request: ImportRequest,
   how: { readonly actor: Actor; readonly told: Told },
 ): Promise<void> {
-  return listNamed(name) === 'instruments'
-    ? importList(IMPORTED_INSTRUMENTS, request, how)
-    : importList(IMPORTED_REFERENCES, request, how)
+  const list = listNamed(name)
+  switch (list) {
+    case 'instruments':
+      return importList(IMPORTED_INSTRUMENTS, request, how)
+    case 'references':
+      return importList(IMPORTED_REFERENCES, request, how)
+    case 'calibrations':
+      return importList(calibrationsToImport(calendarDate(how.actor.now, await siteTimeZone())), request, how)
+    default:
+      return list satisfies never
+  }
 }
+
+/** What is registered, as rows. */
+const LISTED = { instruments: listedInstruments, references: listedReferences, calibrations: listedCalibrations }
 
 /** A list as a file: its columns, and a row for each thing that is registered; none where only its heads are wanted. */
 export async function listFile(name: ListName, { isTemplate }: { readonly isTemplate: boolean }) {
   const { columns } = LISTS[name].list
-  if (isTemplate) return { columns, rows: [] }
-  return { columns, rows: name === 'instruments' ? await listedInstruments() : await listedReferences() }
+  return { columns, rows: isTemplate ? [] : await LISTED[name]() }
 }

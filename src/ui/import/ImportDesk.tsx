@@ -18,7 +18,7 @@ import { type ImportEnd, sendRows } from './sendRows'
 
 /** Takes a list from a file: columns matched, every row looked at, then all or those that are fine. */
 export function ImportDesk({ list }: { list: ListName }) {
-  const { keyColumn } = LISTS[list]
+  const { keyColumn, page } = LISTS[list]
   const { columns } = LISTS[list].list
   const router = useRouter()
   const [name, setName] = useState('')
@@ -96,7 +96,7 @@ export function ImportDesk({ list }: { list: ListName }) {
       <Refused words={message} />
       {taken && (
         <Notice tone="inside">
-          {taken} <Link href={`/${list}`}>To the {list}</Link>
+          {taken} <Link href={page}>To the {page.slice(1)}</Link>
         </Notice>
       )}
       {file && (

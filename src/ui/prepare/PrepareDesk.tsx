@@ -28,12 +28,14 @@ type Props = {
   offers: ReferenceOffers
   /** Those of its last calibration: taken again where they still suit. */
   last: LastReferences | undefined
+  /** How it was found at each calibration before, in shares of its limit. */
+  foundBefore: readonly number[]
   /** The decision rule the site begins with. */
   rule: RunRule
 }
 
 /** Prepare: nameplate, references, how it is read, the plan; then the run begins. */
-export function PrepareDesk({ instrument, offers, last, rule }: Props) {
+export function PrepareDesk({ instrument, offers, last, foundBefore, rule }: Props) {
   const { configuration } = instrument
   const read = useCallback((draft: PrepareDraft) => wishesOf(draft, instrument), [instrument])
   const form = useDraftForm(
@@ -53,7 +55,7 @@ export function PrepareDesk({ instrument, offers, last, rule }: Props) {
         <div className="stack">
           <NameplateCheck instrument={instrument} state={nameplate} change={setNameplate} />
           <RankedChoices
-            {...{ configuration, offers, inputIds, outputId, ...chosen }}
+            {...{ configuration, offers, inputIds, outputId, foundBefore, ...chosen }}
             take={(choice) => {
               change(['inputIds'], [...choice.inputIds])
               change(['outputId'], choice.outputId)

@@ -1,7 +1,8 @@
 'use client'
 import Button from '@mui/material/Button'
 import { useMemo } from 'react'
-import { formatFixed } from '@/core/format/formatNumber'
+import { priorFromHistory, type SharePrior } from '@/core/conformity/priorFromHistory'
+import { formatFixed, formatSigned } from '@/core/format/formatNumber'
 import type { RunRule } from '@/core/run/plan/decisionRule'
 import type { ReferenceOffers } from '@/plans/offers'
 import { INSIDE_BEFORE, type RankedChoice, rankedChoices } from '@/plans/rankedChoices'
@@ -15,6 +16,8 @@ type Props = {
   readonly outputId: string | null
   readonly rule: RunRule
   readonly inputUnit: Configuration['unit']
+  /** How it was found at each calibration before, in shares of its limit. */
+  readonly foundBefore: readonly number[]
   readonly take: (choice: RankedChoice) => void
 }
 
@@ -22,10 +25,20 @@ type Props = {
 const MOST_SHOWN = 4
 
 /** What serves the job together, by the greatest risk of accepting what is outside; one press takes the best. */
-export function RankedChoices({ configuration, offers, inputIds, outputId, rule, inputUnit, take }: Props) {
+export function RankedChoices({
+  configuration,
+  offers,
+  inputIds,
+  outputId,
+  rule,
+  inputUnit,
+  foundBefore,
+  take,
+}: Props) {
+  const history = useMemo(() => priorFromHistory(foundBefore), [foundBefore])
   const ranked = useMemo(
-    () => rankedChoices(configuration, offers, { rule, inputUnit }),
-    [configuration, offers, rule, inputUnit],
+    () => rankedChoices(configuration, offers, { rule, inputUnit, history }),
+    [configuration, offers, rule, inputUnit, history],
   )
   const [best] = ranked
   if (!best) return null
@@ -51,8 +64,8 @@ export function RankedChoices({ configuration, offers, inputIds, outputId, rule,
         ))}
       </ol>
       <p className="small soft">
-        Greatest risk of accepting what is outside, if {formatFixed(INSIDE_BEFORE * 100, 0)} of 100 such instruments are
-        inside their limit; by U of everything, as it is to be expected.
+        Greatest risk of accepting what is outside, {history ? historyWords(history, foundBefore.length) : SUPPOSED}; by
+        U of everything, as it is to be expected.
         {ranked.length > shown.length && ` ${ranked.length - shown.length} more suit too.`}
       </p>
       {place !== 0 && (
@@ -63,6 +76,10 @@ export function RankedChoices({ configuration, offers, inputIds, outputId, rule,
     </section>
   )
 }
+
+const SUPPOSED = `if ${formatFixed(INSIDE_BEFORE * 100, 0)} of 100 such instruments are inside their limit`
+const historyWords = ({ mean, standardDeviation }: SharePrior, count: number) =>
+  `by how this one was found ${count} times: ${formatSigned(mean * 100, 0)} % of its limit, and the next one within ${formatFixed(standardDeviation * 100, 0)} % of that (1 s)`
 
 /** A probability in per cent, to two digits that tell. */
 const riskWords = (risk: number): string => {

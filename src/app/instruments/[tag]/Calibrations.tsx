@@ -1,5 +1,5 @@
 import Link from 'next/link'
-import { formatSigned } from '@/core/format/formatNumber'
+import { formatPlain, formatSigned } from '@/core/format/formatNumber'
 import { calendarDate, formatDate, formatDateTime } from '@/core/format/formatTime'
 import type { InstrumentPageData } from '@/server/services/instrumentPage'
 import { DataTable } from '@/ui/parts/DataTable'
@@ -62,6 +62,39 @@ export function History({ page: { results, timeZone } }: { page: InstrumentPageD
     </section>
   )
 }
+
+/** What lists say of calibrations from before it was registered here, the newest first. */
+export function ListedBefore({ page: { listed } }: { page: InstrumentPageData }) {
+  if (listed.length === 0) return null
+  return (
+    <section aria-labelledby="listed">
+      <h2 id="listed">
+        Before it was registered here <span className="soft small">as lists say; no records</span>
+      </h2>
+      <DataTable
+        rows={listed}
+        keyOf={({ calibratedOn, certificate }) => `${calibratedOn} ${certificate}`}
+        columns={[
+          { head: 'Date', cell: ({ calibratedOn }) => formatDate(calibratedOn) },
+          { head: 'As found, % of span at %', cell: ({ points }) => pointWords(points, ({ found }) => found) },
+          { head: 'As left', cell: ({ points }) => pointWords(points, ({ left }) => left) },
+          { head: 'Certificate', cell: ({ certificate }) => certificate || '–' },
+          { head: 'From', cell: ({ source }) => source },
+        ]}
+      />
+    </section>
+  )
+}
+
+type Points = InstrumentPageData['listed'][number]['points']
+
+const pointWords = (points: Points, errorAt: (point: Points[number]) => number | null): string =>
+  points
+    .flatMap((point) => {
+      const error = errorAt(point)
+      return error === null ? [] : [`${formatSigned(error, 2)} at ${formatPlain(point.percent)}`]
+    })
+    .join(', ') || 'not adjusted'
 
 type Result = InstrumentPageData['results'][number]
 

@@ -9,7 +9,7 @@ import { dueWords } from '@/ui/day/jobs'
 import { StandingActions } from '@/ui/instrument/StandingActions'
 import { Notice } from '@/ui/parts/Notice'
 import { RangeBeam } from '@/ui/pictures/RangeBeam'
-import { Abandoned, History, LastPicture } from './Calibrations'
+import { Abandoned, History, LastPicture, ListedBefore } from './Calibrations'
 import { Desks } from './Desks'
 import { Head } from './Head'
 import { Nameplate } from './Nameplate'
@@ -59,6 +59,7 @@ export default async function InstrumentPage({ params }: Props) {
         <LastPicture page={page} />
       </div>
       <History page={page} />
+      <ListedBefore page={page} />
       <Abandoned page={page} />
       <RangeChanges page={page} />
       <Standing page={page} />

@@ -4,6 +4,7 @@ import type { World } from '@/schema/world'
 import { signedIn } from '@/server/currentPerson'
 import { pageOrNotFound } from '@/server/pageOrNotFound'
 import { beamOf } from '@/server/services/beam'
+import { foundBefore } from '@/server/services/foundBefore'
 import { instrumentPage } from '@/server/services/instrumentPage'
 import { siteSettings } from '@/server/services/site'
 import { PrepareDesk } from '@/ui/prepare/PrepareDesk'
@@ -33,6 +34,7 @@ export default async function CalibratePage({ params }: { params: Promise<{ tag:
       <PrepareDesk
         instrument={instrument}
         offers={offers}
+        foundBefore={await foundBefore(instrument)}
         rule={(await siteSettings()).decisionRule}
         last={lastRecord ? lastReferences(lastRecord.world) : undefined}
       />
