@@ -215,3 +215,32 @@ export async function importTwoThousand(page: Page, at: string): Promise<void> {
     timeout: 30_000,
   })
 }
+
+/** Calibrations of years before come in by point, and stand on the page of their instrument and in the ranking. */
+export async function importEarlier(page: Page, at: string): Promise<void> {
+  await signIn(page, at, TAM)
+  await goTo(page, `${at}/import?list=calibrations`)
+  const years = ['2022', '2023', '2024', '2025']
+  const lines = years.map((year, index) => ['WX-1', `${year}-03-04`, `UM-${year}`, '50', `0,0${index + 1}`, ''])
+  const csv = (rows: readonly (readonly string[])[]) => ({
+    name: 'years.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(
+      [['Tag', 'Date', 'Certificate', 'Test point', 'As found', 'As left'], ...rows]
+        .map((row) => row.join(';'))
+        .join('\n'),
+    ),
+  })
+  const file = page.locator('input[type=file]')
+  await file.setInputFiles(csv([...lines, ['WX-none', '2025-03-04', '', '50', '0.1', '']]))
+  await page.getByRole('button', { name: 'Look at the 5 rows' }).click()
+  await expect(page.getByRole('heading', { name: '4 new, 1 that cannot be taken as they are' })).toBeVisible()
+  await expect(page.getByText('no instrument is registered as WX-none')).toBeVisible()
+  await page.getByRole('button', { name: 'Take the 4 that are fine' }).click()
+  await expect(page.getByText('4 registered.')).toBeVisible()
+  await goTo(page, `${at}/instruments/WX-1`)
+  const table = page.getByRole('region', { name: /Before it was registered here/ })
+  await expect(table.getByRole('row', { name: /UM-2025/ })).toContainText('+0.04 at 50')
+  await goTo(page, `${at}/instruments/WX-1/calibrate`)
+  await expect(page.getByText('by how this one was found 4 times')).toBeVisible()
+}

@@ -8,7 +8,7 @@ import { freePort } from '../scripts/setup/cluster'
 import { ROOT } from '../scripts/setup/root'
 import { isHealthy } from '../scripts/setup/server'
 import { goTo } from './barys'
-import { fromNothing, importTwoThousand } from './newPlant'
+import { fromNothing, importEarlier, importTwoThousand } from './newPlant'
 
 /** `npm start` as a person uses it, in a folder of its own; the build is the one under test. */
 const home = mkdtempSync(join(tmpdir(), 'barys-start-'))
@@ -117,6 +117,11 @@ test('two thousand instruments from a list, thirty-seven of them wrong: mended, 
 }) => {
   test.setTimeout(240_000)
   await importTwoThousand(page, `http://127.0.0.1:${port}`)
+})
+
+test('calibrations of years before come in by point', async ({ page }) => {
+  test.setTimeout(120_000)
+  await importEarlier(page, `http://127.0.0.1:${port}`)
 })
 
 test('a database killed while it runs is started again by itself', async () => {

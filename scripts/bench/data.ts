@@ -18,6 +18,7 @@ const REFERENCES = 10
 const INSTRUMENTS = 2_000
 const POINTS = 10
 const TURNS = 5
+const IMPORTED_ROWS = 5_000
 
 type Plant = { readonly referenceId: string; readonly seconds: number; readonly readings: number }
 
@@ -129,6 +130,7 @@ async function measured(owner: pg.Client, { referenceId, seconds, readings }: Pl
     whole.push(summary.seconds * 1000)
   }
   const cancelled = await timeToCancel(referenceId, ask)
+  const imported = await importSeconds()
   const { counts, runs } = summary
   const peak = process.resourceUsage().maxRSS / 1024
   const row = (name: string, times: readonly number[]) => [
@@ -152,7 +154,31 @@ async function measured(owner: pg.Client, { referenceId, seconds, readings }: Pl
     `Peak memory of the process ${peak.toFixed(0)} MB. Given up on, it stops after ${cancelled.toFixed(0)} ms.`,
     `It found ${counts['to-fail']} passes that become fails, ${counts['in-doubt']} in doubt, ${counts['to-pass']} fails that become passes, ${counts.same} that stay.`,
     '',
+    `A list of ${IMPORTED_ROWS} instruments is looked at in ${imported.looking.toFixed(1)} s and taken in ${imported.taking.toFixed(1)} s, beside the plant above.`,
+    '',
   ].join('\n')
+}
+
+/** A list of instruments, looked at and then taken. */
+async function importSeconds(): Promise<{ looking: number; taking: number }> {
+  const bench = await import('../../tests/support/benchPlant')
+  const { importNamed } = await import('../../src/server/services/lists')
+  const { writeCells } = await import('../../src/plans/import/table')
+  const { INSTRUMENT_LIST } = await import('../../src/plans/import/lists')
+  const rows = Array.from({ length: IMPORTED_ROWS }, (_, index) => ({
+    line: index + 2,
+    cells: writeCells({ tag: `L-${index}`, configuration: bench.CONFIGURATION }, INSTRUMENT_LIST.columns),
+  }))
+  const seconds = async (isTrial: boolean) => {
+    const before = performance.now()
+    await importNamed(
+      'instruments',
+      { fileName: 'list.csv', isTrial, changesKnown: false, rows },
+      { actor: bench.as(bench.ANNA), told: { tell: () => {}, signal: new AbortController().signal } },
+    )
+    return (performance.now() - before) / 1000
+  }
+  return { looking: await seconds(true), taking: await seconds(false) }
 }
 
 /** From giving up to the end of the work. */

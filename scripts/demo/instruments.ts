@@ -82,6 +82,8 @@ const cell = (capsule: string): Partial<Configuration> => ({
 /** How finely a dial is read: its division in bar, told to a fifth. */
 const readTo = (division: number): Partial<Configuration> => ({ readability: { division, fraction: 0.2 } })
 const BAR = { unit: 'bar', hookUp: 'two-valve' } as const
+/** Water or oil brought in at its calibration would reach every valve on the header. */
+const KEPT_DRY: Partial<Configuration> = { touchedBy: ['dry-gas', 'air'] }
 
 /** A serial number of our own making: the digits of the tag, scrambled a little. */
 const serialOf = (tag: string) => `TC${((Number(tag.replace(/\D/g, '')) * 7919) % 90_000) + 10_000}`
@@ -357,7 +359,7 @@ export const DEMO_INSTRUMENTS: readonly DemoInstrument[] = [
     ['PDT-704', 'Chilled-water strainer', [-40, 40, 4.5], [0, 12.6], 69, OLD, { ...PNEUMATIC, ...bellows('middle') }],
   ]),
   ...group({ area: 'Utilities' }, [
-    ['PT-801', 'Compressed-air receiver', [-1, 10.4, 0.26], [0, 8.4], 28, STEADY, BAR],
+    ['PT-801', 'Compressed-air receiver', [-1, 10.4, 0.26], [0, 8.4], 28, STEADY, { ...BAR, ...KEPT_DRY }],
     [
       'FT-802',
       'Chilled-water flow (root taken in the host)',

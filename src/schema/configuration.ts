@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { ADJUSTED_BY_IDS } from '@/core/adjust/adjustedBy'
+import { REFERENCE_MEDIUM_IDS } from '@/core/reference/referenceKind'
 import { HOOK_UPS, type HookUp } from '@/core/run/plan/hookUp'
 import { POINT_ORDERS, type PointOrder } from '@/core/run/plan/plan'
 import { POINT_SCALES, type PointScale } from '@/core/run/plan/pointScale'
@@ -64,6 +65,8 @@ export const Configuration = z.strictObject({
   repeatabilityPercentSpan: z.number().optional(),
   limitSource: z.string().optional(),
   owner: z.string().optional(),
+  /** What may be brought into it by a reference; left out where nobody has said. */
+  touchedBy: z.array(z.enum(REFERENCE_MEDIUM_IDS)).readonly().optional(),
   /** Left out where nobody has said, as in older records: then as is usual for its kind and output. */
   adjustedBy: z.enum(ADJUSTED_BY_IDS).optional(),
   setUp: DeviceSetUpStored.optional(),

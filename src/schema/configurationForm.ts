@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { ADJUSTED_BY_IDS } from '@/core/adjust/adjustedBy'
+import { REFERENCE_MEDIUM_IDS, type ReferenceMedium } from '@/core/reference/referenceKind'
 import { HOOK_UPS, type HookUp } from '@/core/run/plan/hookUp'
 import { POINT_ORDERS, type PointOrder } from '@/core/run/plan/plan'
 import { POINT_SCALES, type PointScale } from '@/core/run/plan/pointScale'
@@ -56,6 +57,8 @@ const fraction = z
   .transform((told): number => told)
 const above = (value: z.ZodType<number, unknown>) => value.refine((size) => size > 0, { error: 'must be above zero' })
 
+const media = z.array(z.enum(REFERENCE_MEDIUM_IDS)).min(1, { error: 'is an empty list: leave it out' }).readonly()
+
 /** What is known of an instrument beyond its range. Every part is left out where nobody has said. */
 const Particulars = {
   nameplate: z.object({ maker: z.string(), model: z.string(), serialNumber: z.string() }).partial().optional(),
@@ -64,6 +67,7 @@ const Particulars = {
   repeatabilityPercentSpan: above(z.number()).optional(),
   limitSource: z.string().optional(),
   owner: z.string().optional(),
+  touchedBy: media.optional(),
   setUp: DeviceSetUpStored.optional(),
 }
 
@@ -113,6 +117,11 @@ const optionalText = (max: number) =>
     .transform((typed) => typed || undefined)
     .optional()
 
+function chosenMedia(flags: Partial<Record<ReferenceMedium, boolean>>): readonly ReferenceMedium[] | undefined {
+  const chosen = REFERENCE_MEDIUM_IDS.filter((medium) => flags[medium])
+  return chosen.length === 0 ? undefined : chosen
+}
+
 /** A number in a box that may stay empty. */
 const optionalNumber = z.union([z.literal('').transform(() => undefined), above(DecimalNumber)]).optional()
 
@@ -130,6 +139,10 @@ const ParticularsForm = {
   repeatabilityPercentSpan: optionalNumber,
   limitSource: optionalText(120),
   owner: optionalText(120),
+  /** By each medium whether it may; none at all says nothing. */
+  touchedBy: z
+    .union([media, z.partialRecord(z.enum(REFERENCE_MEDIUM_IDS), z.boolean()).transform(chosenMedia)])
+    .optional(),
   setUp: DeviceSetUpForm.optional(),
 }
 

@@ -6,6 +6,7 @@ import { USUAL_RATIO_FLOOR } from './accuracyRatio'
 export type FitnessIssue = {
   readonly code:
     | 'kind'
+    | 'medium'
     | 'reach'
     | 'ratio'
     | 'headroom'

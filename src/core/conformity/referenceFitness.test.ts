@@ -34,6 +34,21 @@ const METER: FitReference = {
   accuracy: { combine: 'sum', terms: [{ kind: 'percentSpan', value: 0.02 }] },
 }
 const input = (change: object) => inputFitness({ ...REFERENCE, ...change } as FitReference, JOB)
+/** What is wrong with bringing some media into an instrument that may be touched by others (common practice, no source). */
+const brought = (media: readonly string[] | undefined, touchedBy: readonly string[] | undefined) =>
+  inputFitness({ ...REFERENCE, media } as FitReference, { ...JOB, media: touchedBy } as FitnessJob).issues
+test.each([
+  [['oil'], ['dry-gas', 'air'], 1],
+  [['oil', 'water'], ['water'], 0],
+  [['water'], ['air'], 1],
+  [undefined, ['air'], 0],
+  [[], ['air'], 0],
+  [['oil'], undefined, 0],
+  [['oil'], [], 0],
+])('%j brought into what %j may touch', (media, touchedBy, count) => {
+  const issues = brought(media, touchedBy)
+  expect(issues.map(({ code, isUnfit }) => [code, isUnfit])).toEqual(Array(count).fill(['medium', true]))
+})
 const unfit = (change: object) =>
   input(change)
     .issues.filter(({ isUnfit }) => isUnfit)

@@ -1,5 +1,6 @@
 import type { ErrorLimit, LimitBasis } from '../error/errorLimit'
 import { limitInput } from '../error/errorLimit'
+import { REFERENCE_MEDIA, type ReferenceMedium } from '../reference/referenceKind'
 import type { OutputScale } from '../signal/signal'
 import { inputAtPercent } from '../transfer/linearTransfer'
 import { type PressureKind, pressureKindsMatch } from '../units/pressureKind'
@@ -34,6 +35,8 @@ export type FitnessJob = {
   /** The points it is to serve, % of input span. */
   readonly percents: readonly number[]
   readonly pressureKind: PressureKind
+  /** What may touch the instrument; left out where nobody has said. */
+  readonly media?: readonly ReferenceMedium[] | undefined
   /** Calendar date. */
   readonly day: string
 }
@@ -66,6 +69,7 @@ export function inputFitness(reference: FitReference, job: FitnessJob): Fitness 
     points: percents.length,
     isInDate: job.day <= reference.dueOn,
     issues: [
+      ...mediumIssues(reference.media, job.media),
       ...reachIssues(
         reached.length,
         percents.length,
@@ -76,6 +80,16 @@ export function inputFitness(reference: FitReference, job: FitnessJob): Fitness 
       ...dateIssues(reference.dueOn, job.day),
     ],
   }
+}
+
+/** A reference brings its medium into the instrument: oil into what is kept dry, or free of grease, spoils it. */
+function mediumIssues(
+  brought: readonly ReferenceMedium[] | undefined = [],
+  taken: readonly ReferenceMedium[] | undefined = [],
+): FitnessIssue[] {
+  if (brought.length === 0 || taken.length === 0 || brought.some((medium) => taken.includes(medium))) return []
+  const words = (media: readonly ReferenceMedium[]) => media.map((medium) => REFERENCE_MEDIA[medium]).join(' or ')
+  return [unfit('medium', `works with ${words(brought)}; the instrument may be touched by ${words(taken)} alone`)]
 }
 
 /** Whether a reference may read the output of a signal. */

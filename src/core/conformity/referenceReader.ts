@@ -1,5 +1,6 @@
 import type { ReferenceLimit } from '../error/errorLimit'
 import { formatPlain } from '../format/formatNumber'
+import type { ReferenceMedium } from '../reference/referenceKind'
 import type { PressureKind } from '../units/pressureKind'
 import { convertPressure, PRESSURE_UNIT_IDS, type PressureUnit, pressureUnitLabel } from '../units/pressureUnit'
 import { type ReferenceReach, referenceAccuracyInput } from './accuracyRatio'
@@ -15,7 +16,13 @@ export type Known = {
   readonly deviceId?: string | undefined
 }
 
-type PressureReference = Known & ReferenceReach & { readonly quantity: 'pressure'; readonly pressureKind: PressureKind }
+type PressureReference = Known &
+  ReferenceReach & {
+    readonly quantity: 'pressure'
+    readonly pressureKind: PressureKind
+    /** What it may be used with; left out or empty where nobody has said. */
+    readonly media?: readonly ReferenceMedium[] | undefined
+  }
 
 type Meter = Known & {
   readonly quantity: 'electrical'

@@ -1,6 +1,7 @@
 import type { ReferenceLimit } from '@/core/error/errorLimit'
 import { limitFromText, unitFromText } from '@/core/error/limitText'
 import { limitWords } from '@/core/error/limitWords'
+import { REFERENCE_MEDIA, REFERENCE_MEDIUM_IDS, type ReferenceMedium } from '@/core/reference/referenceKind'
 import { Refusal } from '@/core/refusal'
 import { pressureUnitLabel, pressureUnitOf } from '@/core/units/pressureUnit'
 
@@ -121,5 +122,34 @@ export const jsonColumn = (given: Given): Column =>
       }
     },
     write: (value) => (value === null || value === undefined ? '' : JSON.stringify(value)),
+    ...given,
+  })
+
+/** Media, several in one cell. */
+export const mediaColumn = (given: Given): Column =>
+  column({
+    hint: Object.values(REFERENCE_MEDIA).join('; '),
+    read: (text) => {
+      const said = text.split(';').map(plainText)
+      const isNamed = (medium: ReferenceMedium) =>
+        said.includes(plainText(medium)) || said.includes(plainText(REFERENCE_MEDIA[medium]))
+      const unknown = said.find(
+        (word) =>
+          !REFERENCE_MEDIUM_IDS.some((medium) => [medium, REFERENCE_MEDIA[medium]].map(plainText).includes(word)),
+      )
+      if (unknown !== undefined)
+        throw new Refusal(
+          given.key,
+          `“${text}” is not all known`,
+          `write ${Object.values(REFERENCE_MEDIA).join(', ')}, with ; between them`,
+        )
+      return Object.fromEntries(REFERENCE_MEDIUM_IDS.map((medium) => [medium, isNamed(medium)]))
+    },
+    write: (value) => {
+      const named = Array.isArray(value)
+        ? REFERENCE_MEDIUM_IDS.filter((medium) => value.includes(medium))
+        : REFERENCE_MEDIUM_IDS.filter((medium) => ((value ?? {}) as Record<string, boolean>)[medium]) // as the form has it
+      return named.map((medium) => REFERENCE_MEDIA[medium]).join('; ')
+    },
     ...given,
   })

@@ -134,6 +134,7 @@ describe('a row is checked by the schema of the form, each reason beside its col
     ['before.calibratedOn', '2026-02-30', 'is no date'],
     ['configuration.hostRoot', 'perhaps', 'neither yes nor no'],
     ['configuration.body', '{', 'is no JSON'],
+    ['configuration.touchedBy', 'instrument air; wine', 'is not all known'],
   ])('%s = %s', (column, text, words) => {
     const row = check({ [column]: text })
     expect(row.kind === 'refused' && row.refusals.find((each) => each.column === column)?.words).toContain(words)

@@ -6,7 +6,17 @@ import { FAILURE_DIRECTIONS, START_VIEWS } from '@/core/setUp/deviceSetUp'
 import { SIGNAL_IDS, signalLabel } from '@/core/signal/signal'
 import { PRESSURE_KINDS } from '@/core/units/pressureKind'
 import { INSTRUMENT_KINDS } from '@/schema/configuration'
-import { type Column, choiceColumn, column, dateColumn, jsonColumn, limitColumn, unitColumn, yesColumn } from './column'
+import {
+  type Column,
+  choiceColumn,
+  column,
+  dateColumn,
+  jsonColumn,
+  limitColumn,
+  mediaColumn,
+  unitColumn,
+  yesColumn,
+} from './column'
 
 const labels = <T extends Record<string, { readonly label: string }>>(of: T) =>
   Object.fromEntries(Object.entries(of).map(([id, { label }]) => [id, label]))
@@ -95,6 +105,7 @@ export const INSTRUMENT_COLUMNS: readonly Column[] = [
   column({ key: of('readability.fraction'), title: 'Read to a fraction of', hint: '1, 0.5, 0.25, 0.2 or 0.1' }),
   column({ key: of('repeatabilityPercentSpan'), title: 'Repeatability, % of span' }),
   column({ key: of('owner'), title: 'Owner' }),
+  mediaColumn({ key: of('touchedBy'), title: 'Touched only by' }),
   column({ key: of('setUp.dampingSeconds'), title: 'Damping, s' }),
   column({ key: of('setUp.displayDampingSeconds'), title: 'Damping of the display, s' }),
   column({ key: of('setUp.displayDecimals'), title: 'Display decimals' }),

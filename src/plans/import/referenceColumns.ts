@@ -1,15 +1,9 @@
 import { limitFromText } from '@/core/error/limitText'
 import { pointsFromText, pointsText } from '@/core/reference/pointsText'
-import {
-  DRIFT_FROM,
-  KNOWN_BY,
-  REFERENCE_KINDS,
-  REFERENCE_MEDIA,
-  REFERENCE_MEDIUM_IDS,
-} from '@/core/reference/referenceKind'
+import { DRIFT_FROM, KNOWN_BY, REFERENCE_KINDS, REFERENCE_MEDIUM_IDS } from '@/core/reference/referenceKind'
 import { Refusal } from '@/core/refusal'
 import { DecimalNumber } from '@/schema/decimal'
-import { type Column, choiceColumn, column, dateColumn, plainText, unitColumn, yesColumn } from './column'
+import { type Column, choiceColumn, column, dateColumn, mediaColumn, plainText, unitColumn, yesColumn } from './column'
 
 const labels = <T extends Record<string, { readonly label: string }>>(of: T) =>
   Object.fromEntries(Object.entries(of).map(([id, { label }]) => [id, label]))
@@ -97,27 +91,6 @@ const measuresColumn = column({
   },
 })
 
-const mediaColumn = column({
-  key: 'device.media',
-  title: 'May be used with',
-  hint: Object.values(REFERENCE_MEDIA).join('; '),
-  read: (text) => {
-    const said = text.split(';').map(plainText)
-    return Object.fromEntries(
-      REFERENCE_MEDIUM_IDS.map((id) => [
-        id,
-        said.includes(plainText(id)) || said.includes(plainText(REFERENCE_MEDIA[id])),
-      ]),
-    )
-  },
-  write: (value) => {
-    const media = (value ?? {}) as Record<string, boolean> // as the form has it
-    return REFERENCE_MEDIUM_IDS.filter((id) => media[id])
-      .map((id) => REFERENCE_MEDIA[id])
-      .join('; ')
-  },
-})
-
 /** The list of references as a file: a row for each range. */
 export const REFERENCE_COLUMNS: readonly Column[] = [
   column({ key: 'device.code', title: 'Code', aliases: ['id', 'asset'], isRequired: required }),
@@ -132,7 +105,7 @@ export const REFERENCE_COLUMNS: readonly Column[] = [
   column({ key: 'device.model', title: 'Model' }),
   column({ key: 'device.serialNumber', title: 'Serial number', aliases: ['serial', 'serial no'] }),
   column({ key: 'device.location', title: 'Where it is kept', aliases: ['location'] }),
-  mediaColumn,
+  mediaColumn({ key: 'device.media', title: 'May be used with' }),
   numberColumn({ key: 'device.warmUpMinutes', title: 'Warms up for, min' }),
   yesColumn({ key: 'device.runsOnBattery', title: 'Runs on a battery' }),
   numberColumn({ key: 'device.channels', title: 'Channels' }),

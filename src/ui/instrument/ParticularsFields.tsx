@@ -1,5 +1,7 @@
 'use client'
+import { REFERENCE_MEDIA, REFERENCE_MEDIUM_IDS } from '@/core/reference/referenceKind'
 import { BoundBox, BoundChoice } from '../form/BoundFields'
+import { Tick } from '../parts/Tick'
 import type { InstrumentFormProps } from './instrumentFormProps'
 
 const FRACTIONS = [
@@ -37,6 +39,17 @@ export function ParticularsFields({ form }: InstrumentFormProps) {
         />
         <BoundBox form={form} path="configuration.limitSource" label="Error limit from" />
       </div>
+      <fieldset className="actions plain-fieldset">
+        <legend className="small">May be touched only by (none ticked: not said)</legend>
+        {REFERENCE_MEDIUM_IDS.map((medium) => (
+          <Tick
+            key={medium}
+            label={REFERENCE_MEDIA[medium]}
+            checked={form.draft.configuration.touchedBy[medium]}
+            change={(may) => form.change(['configuration', 'touchedBy', medium], may)}
+          />
+        ))}
+      </fieldset>
     </fieldset>
   )
 }

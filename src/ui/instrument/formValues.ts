@@ -1,6 +1,7 @@
 import { adjustedByOf } from '@/core/adjust/adjustedBy'
 import type { ErrorLimit } from '@/core/error/errorLimit'
 import { formatPlain } from '@/core/format/formatNumber'
+import { REFERENCE_MEDIUM_IDS, type ReferenceMedium } from '@/core/reference/referenceKind'
 import type { DeviceSetUp } from '@/core/setUp/deviceSetUp'
 import type { PressureUnit } from '@/core/units/pressureUnit'
 import type { Configuration } from '@/schema/configuration'
@@ -45,6 +46,7 @@ export type InstrumentValues = {
     repeatabilityPercentSpan: string
     limitSource: string
     owner: string
+    touchedBy: Record<ReferenceMedium, boolean>
     setUp: SetUpBoxes
   }
 }
@@ -90,6 +92,12 @@ function setUpBoxes(set: DeviceSetUp): SetUpBoxes {
   }
 }
 
+const mediaFlags = (media: readonly ReferenceMedium[]) =>
+  Object.fromEntries(REFERENCE_MEDIUM_IDS.map((medium) => [medium, media.includes(medium)])) as Record<
+    ReferenceMedium,
+    boolean
+  > // of every id
+
 /** An empty form. Kinds and units are preset to the commonest; no figure is. */
 export const EMPTY_INSTRUMENT: InstrumentValues = {
   tag: '',
@@ -123,6 +131,7 @@ export const EMPTY_INSTRUMENT: InstrumentValues = {
     repeatabilityPercentSpan: '',
     limitSource: '',
     owner: '',
+    touchedBy: mediaFlags([]),
     setUp: setUpBoxes({}),
   },
 }
@@ -157,6 +166,7 @@ export function valuesOf(tag: string, configuration: Configuration): InstrumentV
     repeatabilityPercentSpan,
     limitSource,
     owner,
+    touchedBy,
     setUp,
     ...plain
   } = configuration
@@ -209,6 +219,7 @@ export function valuesOf(tag: string, configuration: Configuration): InstrumentV
       repeatabilityPercentSpan: repeatabilityPercentSpan === undefined ? '' : text(repeatabilityPercentSpan),
       limitSource: limitSource ?? '',
       owner: owner ?? '',
+      touchedBy: mediaFlags(touchedBy ?? []),
       setUp: setUpBoxes(setUp ?? {}),
     },
   }

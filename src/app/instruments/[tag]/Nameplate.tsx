@@ -1,5 +1,6 @@
 import { limitWords } from '@/core/error/limitWords'
 import { formatPlain } from '@/core/format/formatNumber'
+import { REFERENCE_MEDIA } from '@/core/reference/referenceKind'
 import { HOOK_UPS } from '@/core/run/plan/hookUp'
 import { POINT_ORDERS } from '@/core/run/plan/plan'
 import { pointName, testPointPercents } from '@/core/run/plan/pointScale'
@@ -43,6 +44,9 @@ export function Nameplate({ page: { instrument } }: { page: InstrumentPageData }
       : []),
     ...(c.hostRoot ? [['Host', 'takes the square root'] as [string, string]] : []),
     ['Connected by', HOOK_UPS[c.hookUp]],
+    ...(c.touchedBy
+      ? [['Touched only by', c.touchedBy.map((medium) => REFERENCE_MEDIA[medium]).join(', ')] as [string, string]]
+      : []),
     [
       'Sensor',
       `${formatPlain(c.lrl)} … ${formatPlain(c.url)} ${unitWithKind(c)}, smallest span ${formatPlain(c.minSpan)}`,

@@ -1,13 +1,17 @@
 import { dateIssues, type FitnessIssue } from '../../conformity/fitnessIssue'
 import { channelIssues, type FitnessJob, inputFitness, outputFitness } from '../../conformity/referenceFitness'
 import { beyondReach, type FitReference } from '../../conformity/referenceReader'
+import type { ReferenceMedium } from '../../reference/referenceKind'
 import { isTransmitted, SIGNALS } from '../../signal/signal'
 import type { PressureKind } from '../../units/pressureKind'
 import { judgingBasis, type RunBasis } from '../judge/judgeSteps'
 import { referenceOfPoint, type ServedPoints } from './referenceOfPoint'
 
 type Reference = FitReference & { readonly id: string }
-type Configuration = RunBasis['configuration'] & { readonly pressureKind: PressureKind }
+type Configuration = RunBasis['configuration'] & {
+  readonly pressureKind: PressureKind
+  readonly touchedBy?: readonly ReferenceMedium[] | undefined
+}
 
 /** What of a run's world says whether its references fit. */
 export type ReferencesOfRun = ServedPoints<Reference> & {
@@ -28,6 +32,7 @@ export const fitnessJob = (configuration: Configuration, day: string, percents: 
   errorLimit: configuration.errorLimit,
   percents,
   pressureKind: configuration.pressureKind,
+  media: configuration.touchedBy,
   day,
 })
 
