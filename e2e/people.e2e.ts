@@ -46,6 +46,7 @@ const WHOSE: Record<string, readonly RoleName[]> = {
   'runs/[id]/rounds': TECHNICIANS,
   'runs/[id]/loop-checks': TECHNICIANS,
   'runs/[id]/terminal-checks': TECHNICIANS,
+  'runs/[id]/corrections': TECHNICIANS,
   'runs/[id]/exchanges': TECHNICIANS,
   'runs/[id]/pauses': TECHNICIANS,
   'runs/[id]/abandon': TECHNICIANS,

@@ -1,4 +1,5 @@
 import { calendarDate, formatDate } from '@/core/format/formatTime'
+import { isCorrectionChoice } from '@/core/run/plan/worldAt'
 import type { SealedRecord } from '../schema/record'
 import type { Standard } from '../schema/world'
 
@@ -47,7 +48,9 @@ function usedIn({ world, exchanges = [] }: SealedRecord): { role: TraceLink['rol
   return [
     ...[inputReference, ...furtherReferences].map((standard) => ({ role: 'input' as const, standard })),
     ...(outputReference ? [{ role: 'output' as const, standard: outputReference }] : []),
-    ...exchanges.map(({ standard }) => ({ role: 'later' as const, standard })),
+    ...exchanges
+      .filter((exchange) => !isCorrectionChoice(exchange))
+      .map(({ standard }) => ({ role: 'later' as const, standard })),
   ]
 }
 

@@ -43,6 +43,15 @@ export const NewExchange = z.object({
 })
 export type NewExchange = z.infer<typeof NewExchange>
 
+/** Whether the corrections of a reference are made to what it showed, for the whole run. */
+export const NewCorrectionChoice = z.object({
+  id: z.uuid(),
+  referenceId: z.uuid({ error: 'choose a reference of the run' }),
+  isApplied: z.boolean(),
+  reason: Reason,
+})
+export type NewCorrectionChoice = z.infer<typeof NewCorrectionChoice>
+
 /** One thing done, in words and numbers. Outputs in the unit of the signal, the input in the run's input unit. */
 export const NewAdjustment = z
   .object({

@@ -3,9 +3,11 @@ import { READING_RULES } from '@/core/conformity/principle'
 import { limitWords } from '@/core/error/limitWords'
 import { formatPlain, formatReading, formatSigned } from '@/core/format/formatNumber'
 import { formatDate } from '@/core/format/formatTime'
+import { isCorrectionChoice, worldAt } from '@/core/run/plan/worldAt'
 import { unitLabel } from '@/core/units/pressureUnit'
 import { tracePicture } from '@/pictures/tracePicture'
 import { breaksOf, type Trace } from '@/plans/traceability'
+import type { SealedRecord } from '@/schema/record'
 import type { PressureStandard, Standard } from '@/schema/world'
 import type { CertificateSource, Doc } from './certificateSource'
 import { drawScene } from './drawScene'
@@ -14,7 +16,7 @@ import { contentWidth, heading, MARGINS, paragraph, table } from './page'
 /** The references with their certificates: to what the results are traceable. */
 export function references(doc: Doc, { record, trace }: CertificateSource): void {
   heading(doc, 'References', 90)
-  const { inputReference, furtherReferences = [], outputReference } = record.world
+  const { inputReference, furtherReferences = [], outputReference, exchanged } = referencesUsed(record)
   const row = (role: string, standard: Standard) => [
     role,
     `${standard.code}, ${standard.description}${standard.serialNumber ? `, serial ${standard.serialNumber}` : ''}`,
@@ -36,10 +38,19 @@ export function references(doc: Doc, { record, trace }: CertificateSource): void
     [
       ...[inputReference, ...furtherReferences].map((reference) => row('input', reference)),
       ...(outputReference ? [row('output', outputReference)] : []),
-      ...(record.exchanges ?? []).map(({ standard }) => row('later', standard)),
+      ...exchanged.map((standard) => row('later', standard)),
     ],
   )
   traceability(doc, trace)
+}
+
+/** The references of a record with their corrections made or left as was chosen last, and those exchanged on the way. */
+function referencesUsed({ world, exchanges = [] }: SealedRecord) {
+  const choices = exchanges.filter(isCorrectionChoice)
+  const later = exchanges.filter((exchange) => !isCorrectionChoice(exchange)).map(({ standard }) => standard)
+  const asChosen = (standard: Standard) =>
+    choices.findLast(({ replaces }) => replaces === standard.id)?.standard ?? standard
+  return { ...worldAt(world, choices), exchanged: later.map(asChosen) }
 }
 
 /** The chain as a picture, and in words what does not hold. */

@@ -1,5 +1,6 @@
 import { formatReading } from '@/core/format/formatNumber'
 import { formatDateTime } from '@/core/format/formatTime'
+import { isCorrectionChoice } from '@/core/run/plan/worldAt'
 import { referencesOf } from '@/plans/referencesOf'
 import type { SealedRecord } from '@/schema/record'
 import type { CertificateSource, Doc } from './certificateSource'
@@ -37,17 +38,24 @@ export function taking(doc: Doc, { world }: SealedRecord, round: SealedRecord['r
   )
 }
 
-/** References that took the place of others during the work. */
+/** References that took the place of others during the work, and corrections that were made or left by choice. */
 export function exchanges(doc: Doc, { record, timeZone }: CertificateSource): void {
   const { exchanges: made = [], world } = record
-  if (made.length === 0) return
   const names = new Map(
     [...referencesOf(world), ...made.map(({ standard }) => standard)].map(({ id, code }) => [id, code]),
   )
-  heading(doc, 'References exchanged')
-  for (const { replaces, standard, at, by, reason } of made)
+  const others = made.filter((exchange) => !isCorrectionChoice(exchange))
+  if (others.length > 0) heading(doc, 'References exchanged')
+  for (const { replaces, standard, at, by, reason } of others)
     paragraph(
       doc,
       `· ${standard.code} in the place of ${names.get(replaces) ?? 'another'} from ${formatDateTime(at, timeZone)} on, by ${by}: ${reason}. Readings taken before keep the one before.`,
+    )
+  const choices = made.filter(isCorrectionChoice)
+  if (choices.length > 0) heading(doc, 'Corrections of references')
+  for (const { standard, at, by, reason } of choices)
+    paragraph(
+      doc,
+      `· ${standard.code}: readings ${standard.calibration?.isApplied ? 'corrected by its certificate' : 'as shown, not corrected'}, by ${by}, ${formatDateTime(at, timeZone)}: ${reason}. The last holds for every reading; what was shown is kept.`,
     )
 }

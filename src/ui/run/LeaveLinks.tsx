@@ -8,10 +8,12 @@ type Props = {
   abandon: (reason: string) => Promise<string | null>
   /** Opens the exchange of a reference; absent where nothing may be recorded. */
   exchange?: () => void
+  /** Opens the choice of corrections; absent where no reference has any. */
+  corrections?: (() => void) | undefined
 }
 
 /** Pausing a run, exchanging a reference, or giving it up. */
-export function LeaveLinks({ pause, abandon, exchange }: Props) {
+export function LeaveLinks({ pause, abandon, exchange, corrections }: Props) {
   const [asking, setAsking] = useState<'pause' | 'abandon' | null>(null)
   return (
     <p className="small leave-links">
@@ -23,6 +25,11 @@ export function LeaveLinks({ pause, abandon, exchange }: Props) {
       {exchange && (
         <button type="button" className="link-button soft" onClick={exchange}>
           Exchange a reference…
+        </button>
+      )}
+      {corrections && (
+        <button type="button" className="link-button soft" onClick={corrections}>
+          Corrections of references…
         </button>
       )}
       <button type="button" className="link-button soft" onClick={() => setAsking('abandon')}>

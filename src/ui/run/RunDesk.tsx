@@ -30,6 +30,9 @@ import { STAGE_VIEWS } from './stages/stageViews'
 import { usePresence } from './usePresence'
 import { useRun } from './useRun'
 
+const CorrectionsDialog = fetchedAhead(() =>
+  import('./CorrectionsDialog').then(({ CorrectionsDialog }) => CorrectionsDialog),
+)
 const ExchangeDialog = fetchedAhead(() => import('./ExchangeDialog').then(({ ExchangeDialog }) => ExchangeDialog))
 
 type Props = {
@@ -85,6 +88,7 @@ function Desk({ initial, mark, beam, earlier, person, timeZone, standards }: Omi
   // References exchanged on the way stand in the place of those they replaced.
   const run = useMemo(() => ({ ...recorded, world: worldAt(recorded.world, recorded.exchanges ?? []) }), [recorded])
   const [isExchanging, setExchanging] = useState(false)
+  const [isChoosing, setChoosing] = useState(false)
   const [typed] = useState(typedStore)
   const sendingPause = useSending()
   const [correcting, setCorrecting] = useState<RunStep | null>(null)
@@ -113,6 +117,7 @@ function Desk({ initial, mark, beam, earlier, person, timeZone, standards }: Omi
   const mayWork = isTechnician && !facts.pause
   const correct = mayWork && facts.mayCorrect ? setCorrecting : undefined
   const { world } = run
+  const correctable = world.statesUncertainty ? referencesOf(world).filter(({ calibration }) => calibration) : []
   const stageProps = {
     ...{ run, state, facts, earlier, typed, person, timeZone, mayWork, write, seal, correct },
     closeBudget: isBudget ? () => setBudget(false) : undefined,
@@ -167,7 +172,10 @@ function Desk({ initial, mark, beam, earlier, person, timeZone, standards }: Omi
               {isTechnician && (
                 <LeaveLinks
                   abandon={abandon}
-                  {...(mayWork && { exchange: () => setExchanging(true) })}
+                  {...(mayWork && {
+                    exchange: () => setExchanging(true),
+                    corrections: correctable.length > 0 ? () => setChoosing(true) : undefined,
+                  })}
                   {...(!facts.pause && {
                     pause: (words: string) =>
                       sendingPause(words, (id) => write('pauses', { id, kind: 'paused', words })),
@@ -202,6 +210,13 @@ function Desk({ initial, mark, beam, earlier, person, timeZone, standards }: Omi
           standards={standards}
           onClose={() => setExchanging(false)}
           store={(exchange) => write('exchanges', exchange)}
+        />
+      )}
+      {isChoosing && (
+        <CorrectionsDialog
+          references={correctable}
+          onClose={() => setChoosing(false)}
+          store={(choice) => write('corrections', choice)}
         />
       )}
       {correcting && (

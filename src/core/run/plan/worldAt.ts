@@ -8,6 +8,13 @@ export type Exchange<R> = {
 }
 
 type Named = { readonly id?: string | undefined }
+
+/**
+ * Whether an exchange puts a reference in its own place: the corrections of its certificate are then made, or not made, for
+ * every reading of the run. What was shown is kept as it was, so that nothing has to be read again.
+ */
+export const isCorrectionChoice = ({ replaces, standard }: Exchange<Named>): boolean => replaces === standard.id
+
 type Referenced = {
   readonly inputReference: Named
   readonly furtherReferences?: readonly Named[] | undefined
@@ -17,12 +24,13 @@ type Referenced = {
 
 /**
  * The world of a run as it stood at a moment: references exchanged until then stand in the place of those they replaced.
+ * Whether their corrections are made holds for the whole run.
  *
  * @param at ISO time; all exchanges where left out
  */
 export function worldAt<W extends Referenced>(world: W, exchanges: readonly Exchange<Named>[], at?: string): W {
   return exchanges
-    .filter((exchange) => at === undefined || exchange.at <= at)
+    .filter((exchange) => at === undefined || exchange.at <= at || isCorrectionChoice(exchange))
     .toSorted((a, b) => a.at.localeCompare(b.at))
     .reduce(exchanged, world)
 }

@@ -1,0 +1,47 @@
+import MenuItem from '@mui/material/MenuItem'
+import TextField from '@mui/material/TextField'
+import { useState } from 'react'
+import type { Standard } from '@/schema/world'
+import { useSending } from '../useSending'
+import { ReasonDialog } from './ReasonDialog'
+
+type Props = {
+  /** Those of the run that have points to be corrected by, as they are used now. */
+  references: readonly Standard[]
+  onClose: () => void
+  store: (choice: unknown) => Promise<string | null>
+}
+
+/** Makes the corrections of a reference or leaves them, until the seal: what was shown is kept either way. */
+export function CorrectionsDialog({ references, onClose, store }: Props) {
+  const [referenceId, setReferenceId] = useState(references[0]?.id ?? '')
+  const sending = useSending()
+  const chosen = references.find(({ id }) => id === referenceId)
+  const isApplied = chosen?.calibration?.isApplied ?? false
+  return (
+    <ReasonDialog
+      title={isApplied ? 'Take readings as shown?' : 'Correct by the certificate?'}
+      words={`${chosen?.code ?? ''} is ${isApplied ? 'corrected by its certificate now' : 'taken as shown now'}. The change holds for every reading of this run, those taken too; each is judged again, and what was shown is kept.`}
+      action={isApplied ? 'Take them as shown' : 'Correct them'}
+      onClose={onClose}
+      store={(reason) => {
+        const choice = { referenceId, isApplied: !isApplied, reason }
+        return sending(choice, (id) => store({ id, ...choice }))
+      }}
+    >
+      <TextField
+        select
+        label="Reference"
+        size="small"
+        value={referenceId}
+        onChange={(event) => setReferenceId(event.target.value)}
+      >
+        {references.map(({ id, code, description, calibration }) => (
+          <MenuItem key={id} value={id}>
+            {code}, {description}: {calibration?.isApplied ? 'corrected' : 'as shown'}
+          </MenuItem>
+        ))}
+      </TextField>
+    </ReasonDialog>
+  )
+}
