@@ -366,6 +366,8 @@ function demoReference(demo: DemoReference, today: Date): Reference {
       driftFrom: 'declared',
       driftPerYear: null,
       temperature: null,
+      gravityMPerS2: null,
+      piston: null,
       isRemoved: false,
       ...range,
     }),

@@ -34,7 +34,7 @@ export function factsOf(form: ReferenceForm, before: ReferenceFacts | null, newI
 }
 
 function rangeOf(form: RangeForm, id: string): ReferenceRange {
-  const { measures, accuracy, accuracyCombine, driftPerYear, temperature, ...rest } = form
+  const { measures, accuracy, accuracyCombine, driftPerYear, temperature, gravity, piston, ...rest } = form
   const limit = (terms: Terms, combine: ReferenceLimit['combine'] = 'sum') => limitOf(terms, form.resolution, combine)
   return {
     ...rest,
@@ -45,9 +45,35 @@ function rangeOf(form: RangeForm, id: string): ReferenceRange {
     accuracy: limit(accuracy, accuracyCombine),
     driftPerYear: driftPerYear.length > 0 ? limit(driftPerYear) : null,
     temperature: temperature && { ...temperature, perKelvin: limit(temperature.perKelvin) },
+    gravityMPerS2: gravity,
+    piston: piston && pistonOf(piston),
     isRemoved: false,
   }
 }
+
+/** A piston in the units of its certificate, as it is stored. */
+const pistonOf = (piston: NonNullable<RangeForm['piston']>): NonNullable<ReferenceRange['piston']> => ({
+  areaM2: scaled(piston.area, 1e-4),
+  pistonMassKg: piston.mass,
+  massDensityKgPerM3: piston.massDensity,
+  referenceCelsius: piston.referenceCelsius,
+  areaExpansionPerK: scaled(piston.areaExpansion, 1e-6),
+  distortionPerPa: scaled(piston.distortion, 1e-12),
+  surfaceTensionNPerM: scaled(piston.surfaceTension, 1e-3),
+})
+
+const pistonFormOf = (piston: NonNullable<ReferenceRange['piston']>): NonNullable<RangeForm['piston']> => ({
+  area: scaled(piston.areaM2, 1e4),
+  mass: piston.pistonMassKg,
+  massDensity: piston.massDensityKgPerM3,
+  referenceCelsius: piston.referenceCelsius,
+  areaExpansion: scaled(piston.areaExpansionPerK, 1e6),
+  distortion: scaled(piston.distortionPerPa, 1e12),
+  surfaceTension: scaled(piston.surfaceTensionNPerM, 1e3),
+})
+
+/** There and back gives the digits that were typed. */
+const scaled = (value: number, factor: number): number => Number((value * factor).toPrecision(12))
 
 /** Terms as entered; counts are of the last digit the range shows. */
 function limitOf(terms: Terms, resolution: number, combine: ReferenceLimit['combine']) {
@@ -90,6 +116,8 @@ function rangeFormOf(range: ReferenceRange): RangeForm {
     driftFrom: range.driftFrom,
     driftPerYear: driftPerYear ? termsOf(driftPerYear, unit) : [],
     temperature: temperature && { ...temperature, perKelvin: termsOf(temperature.perKelvin, unit) },
+    gravity: range.gravityMPerS2,
+    piston: range.piston && pistonFormOf(range.piston),
   }
 }
 

@@ -1,7 +1,15 @@
+import { airDensityKgPerM3 } from '@/core/pressure/airDensity'
 import { ownDrift } from '@/core/reference/correctionHistory'
 import { REFERENCE_KINDS } from '@/core/reference/referenceKind'
 import { ELECTRICAL_UNITS, Standard } from '@/schema/world'
-import type { CertifiedRange, Reference, ReferenceCertificate, ReferenceRange } from '../schema/reference'
+import type {
+  CertifiedRange,
+  Reference,
+  ReferenceCertificate,
+  ReferenceFacts,
+  ReferenceRange,
+} from '../schema/reference'
+import { columnFactor } from './standingReference'
 
 /** A certificate with what it says of one range. */
 export type RangeCertificate = { readonly certificate: ReferenceCertificate; readonly range: CertifiedRange }
@@ -69,7 +77,18 @@ function standardOf(reference: Reference, range: ReferenceRange, { certificate, 
     ...(facts.media.length > 0 && { media: facts.media }),
     overRange: overRange ?? undefined,
     warmUpMinutes: facts.warmUpMinutes ?? undefined,
+    ...placeOf(reference.facts.kind, range),
   })
+}
+
+/** What follows from where it stands; the temperature comes with the work. */
+function placeOf(kind: ReferenceFacts['kind'], range: ReferenceRange): Pick<Standard, 'piston' | 'column'> {
+  const { gravityMPerS2, piston, unit } = range
+  if (gravityMPerS2 === null) return {}
+  const celsius = piston?.referenceCelsius ?? 0
+  if (piston) return { piston: { ...piston, gravityMPerS2, celsius, airDensityKgPerM3: airDensityKgPerM3(celsius) } }
+  if (kind !== 'manometer') return {}
+  return { column: { ...columnFactor(unit, gravityMPerS2, null), gravityMPerS2, isApplied: true } }
 }
 
 /** What its uncertainty is taken from: the points of its certificate, its U as terms, or neither: then its accuracy. */

@@ -27,6 +27,8 @@ export const RecordedReading = z.strictObject({
   deflectionPercent: z.string().optional(),
   /** Level in the gauge glass, % of it; what was applied was computed from it. */
   glassPercent: z.string().optional(),
+  /** Masses on the piston of a dead-weight tester, kg, without it; what was applied was computed from them. */
+  massesKg: z.string().optional(),
   /** How long the point was held before it was read, where that was timed. */
   heldSeconds: z.int().optional(),
   takenAt: time,

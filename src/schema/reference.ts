@@ -33,6 +33,21 @@ export const ReferenceRange = z.strictObject({
   temperature: z
     .strictObject({ perKelvin: ReferenceLimit, lowCelsius: z.number(), highCelsius: z.number() })
     .nullable(),
+  /** Where it stands; null where nobody has said. */
+  gravityMPerS2: z.number().nullable().default(null),
+  /** Of a dead-weight tester that is read by its masses; null for anything else. */
+  piston: z
+    .strictObject({
+      areaM2: z.number(),
+      pistonMassKg: z.number(),
+      massDensityKgPerM3: z.number(),
+      referenceCelsius: z.number(),
+      areaExpansionPerK: z.number(),
+      distortionPerPa: z.number(),
+      surfaceTensionNPerM: z.number(),
+    })
+    .nullable()
+    .default(null),
   /** No longer there: its certificates and what was done with it stay. */
   isRemoved: z.boolean(),
 })

@@ -2,7 +2,19 @@ import { z } from 'zod'
 import { DRIFT_FROM_IDS, KNOWN_BY_IDS, REFERENCE_KIND_IDS, REFERENCE_STATE_IDS } from '@/core/reference/referenceKind'
 import { PRESSURE_KIND_IDS } from '@/core/units/pressureKind'
 import { PressureUnitChoice } from './choices'
-import { aboveZero, choice, flag, list, number, optionalNumber, titled, words } from './field'
+import {
+  aboveZero,
+  celsius,
+  choice,
+  flag,
+  gravity,
+  list,
+  number,
+  optionalNumber,
+  titled,
+  words,
+  zeroOrMore,
+} from './field'
 import { OptionalText, Reason } from './texts'
 
 /*
@@ -68,6 +80,29 @@ export const RangeForm = z
         .nullable(),
       'Temperature',
     ),
+    gravity: titled(
+      gravity().nullable().default(null),
+      'Gravity where it stands, m/s²',
+      'for a liquid column or a dead-weight tester',
+    ),
+    piston: titled(
+      z
+        .object({
+          area: aboveZero('Effective area, cm²'),
+          mass: aboveZero('Mass of the piston, kg'),
+          massDensity: titled(
+            aboveZero('').gt(10, 'is lighter than any weight: enter kg/m³, about 7900 for steel'),
+            'Density of the masses, kg/m³',
+          ),
+          referenceCelsius: celsius('Area holds at, °C'),
+          areaExpansion: number('Expansion of the area, 1e-6/K'),
+          distortion: number('Distortion, 1e-6/MPa'),
+          surfaceTension: zeroOrMore('Surface tension of the oil, mN/m', 'zero for gas'),
+        })
+        .nullable()
+        .default(null),
+      'Read by the masses on its piston',
+    ),
   })
   .superRefine((range, ctx) => {
     const refuse = (path: string[], message: string) => ctx.addIssue({ code: 'custom', path, message })
@@ -75,6 +110,9 @@ export const RangeForm = z
     if (range.overRange !== null && range.overRange < range.rangeHigh)
       refuse(['overRange'], 'lies under the end of its own range')
     if (range.resolution >= range.rangeHigh - range.rangeLow) refuse(['resolution'], 'is as wide as the range')
+    if (range.piston && range.gravity === null)
+      refuse(['gravity'], 'is empty: the weight of the masses follows from it')
+    if (range.piston && range.measures.kind !== 'pressure') refuse(['piston'], 'is for what gives a pressure')
     if (range.temperature && range.temperature.lowCelsius >= range.temperature.highCelsius)
       refuse(['temperature', 'highCelsius'], 'must lie above where the band begins')
   })

@@ -23,6 +23,8 @@ export const NewReading = z
     deflectionPercent: AbsentDecimalText,
     /** Level in the gauge glass, % of it. */
     glassPercent: AbsentDecimalText,
+    /** Masses on the piston of a dead-weight tester, without the piston itself, kg. */
+    massesKg: AbsentDecimalText,
     heldSeconds: z.int().min(0).max(86_400).nullable().default(null),
     supersedes: z.uuid().nullable().default(null),
     reason: Reason.nullable().default(null),

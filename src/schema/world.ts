@@ -60,6 +60,30 @@ const StandardFacts = {
   /** In its own unit; what must never be applied to it. */
   overRange: z.number().optional(),
   warmUpMinutes: z.number().optional(),
+  /** A dead-weight tester whose pressure is worked out from the masses on it: its piston, and where it stood. */
+  piston: z
+    .strictObject({
+      pistonMassKg: z.number(),
+      massDensityKgPerM3: z.number(),
+      airDensityKgPerM3: z.number(),
+      gravityMPerS2: z.number(),
+      areaM2: z.number(),
+      celsius: z.number(),
+      referenceCelsius: z.number(),
+      areaExpansionPerK: z.number(),
+      distortionPerPa: z.number(),
+      surfaceTensionNPerM: z.number(),
+    })
+    .optional(),
+  /** A liquid column: what its reading is multiplied by for its liquid and the gravity where it stood. */
+  column: z
+    .strictObject({
+      factor: z.number(),
+      celsius: z.number().nullable(),
+      gravityMPerS2: z.number(),
+      isApplied: z.boolean(),
+    })
+    .optional(),
 }
 
 /** A reference that gives or measures pressure. */

@@ -58,6 +58,8 @@ function factsOf(standard: Standard): ReferenceFacts {
     driftFrom: 'declared',
     driftPerYear: standard.driftPerYear ?? null,
     temperature: standard.temperature ?? null,
+    gravityMPerS2: null,
+    piston: null,
     isRemoved: false,
   }
   return {

@@ -18,6 +18,12 @@ export type ReferenceKnowledge = {
   readonly ownDrift?: OwnDrift | undefined
   /** How it shows its pressure: a liquid column reads off as its liquid is warmer or colder than its scale is made for. */
   readonly principle?: string | undefined
+  /** Of a liquid column: whether it is weighed, and at which temperature; null where that was not known. */
+  readonly column?:
+    | { readonly factor: number; readonly celsius: number | null; readonly isApplied: boolean }
+    | undefined
+  /** Of a dead-weight tester that is read by its masses. */
+  readonly piston?: { readonly areaExpansionPerK: number } | undefined
   /** What it is off by for each kelvin outside the band of its accuracy. */
   readonly temperature?:
     | { readonly perKelvin: ReferenceLimit; readonly lowCelsius: number; readonly highCelsius: number }
@@ -72,6 +78,7 @@ export function referenceParts(reference: UncertainReference, role: string, use:
         ]
       : []),
     ...driftPart(reference, name, use),
+    ...pistonPart(reference, name),
     ...(temperature && kelvin > 0
       ? [
           {
@@ -83,6 +90,22 @@ export function referenceParts(reference: UncertainReference, role: string, use:
           },
         ]
       : []),
+  ]
+}
+
+/** How far the piston may be from the temperature beside it. Ours, no source. */
+const PISTON_KELVIN = 1
+
+function pistonPart({ piston }: UncertainReference, name: string): ReferencePart[] {
+  if (!piston) return []
+  return [
+    {
+      of: 'temperature',
+      name: `temperature of the piston of ${name}`,
+      source: `register, ${PISTON_KELVIN} K between it and the place`,
+      at: (shown) => Math.abs(shown * piston.areaExpansionPerK * PISTON_KELVIN),
+      distribution: 'rectangular',
+    },
   ]
 }
 

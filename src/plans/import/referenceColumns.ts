@@ -128,6 +128,14 @@ export const REFERENCE_COLUMNS: readonly Column[] = [
   termsColumn({ key: 'range.temperature.perKelvin', title: 'For each kelvin outside' }),
   numberColumn({ key: 'range.temperature.lowCelsius', title: 'Band from, °C' }),
   numberColumn({ key: 'range.temperature.highCelsius', title: 'Band to, °C' }),
+  numberColumn({ key: 'range.gravity', title: 'Gravity where it stands, m/s²' }),
+  numberColumn({ key: 'range.piston.area', title: 'Effective area, cm²' }),
+  numberColumn({ key: 'range.piston.mass', title: 'Mass of the piston, kg' }),
+  numberColumn({ key: 'range.piston.massDensity', title: 'Density of the masses, kg/m³' }),
+  numberColumn({ key: 'range.piston.referenceCelsius', title: 'Area holds at, °C' }),
+  numberColumn({ key: 'range.piston.areaExpansion', title: 'Expansion of the area, 1e-6/K' }),
+  numberColumn({ key: 'range.piston.distortion', title: 'Distortion, 1e-6/MPa' }),
+  numberColumn({ key: 'range.piston.surfaceTension', title: 'Surface tension of the oil, mN/m' }),
   column({ key: 'certificate.number', title: 'Certificate number', aliases: ['certificate', 'certificate no'] }),
   column({ key: 'certificate.laboratory', title: 'Laboratory' }),
   column({ key: 'certificate.accreditation', title: 'Accreditation' }),
@@ -153,6 +161,6 @@ export const REFERENCE_START = {
   },
   range: {
     ...{ mark: '', serialNumber: '', overRange: null, accuracyCombine: 'sum', knownBy: 'accuracy' },
-    ...{ driftFrom: 'declared', driftPerYear: [], temperature: null },
+    ...{ driftFrom: 'declared', driftPerYear: [], temperature: null, gravity: null, piston: null },
   },
 }

@@ -1,7 +1,7 @@
 import { columnCorrection } from '@/core/conformity/columnCorrection'
 import { READING_RULES } from '@/core/conformity/principle'
 import { limitWords } from '@/core/error/limitWords'
-import { formatPlain, formatReading, formatSigned } from '@/core/format/formatNumber'
+import { formatFixed, formatPlain, formatReading, formatSigned } from '@/core/format/formatNumber'
 import { formatDate } from '@/core/format/formatTime'
 import { isCorrectionChoice, worldAt } from '@/core/run/plan/worldAt'
 import { unitLabel } from '@/core/units/pressureUnit'
@@ -105,13 +105,36 @@ function columnWords({ unit, principle }: PressureStandard, ambient: string | nu
   return `At ${formatReading(ambient)} °C a scale made for ${correction.scaleFor} reads ${formatSigned(percent, 2)} %: counted in the uncertainty.`
 }
 
-/** Corrections of a liquid column that were made and that were not. */
+/** What was worked out for a piston, so that it can be worked out again. Source: EURAMET cg-3 (from memory). */
+function pistonWords({ code, piston }: PressureStandard): string[] {
+  if (!piston) return []
+  const figure = (value: number, digits = 6) => formatPlain(Number(value.toPrecision(digits)))
+  return [
+    `${code}: p = [m · (1 − ρair/ρm) · g + γ · c] / {A₀ · [1 + α · (t − t₀)] · (1 + λ · p)} with the masses and the piston of ${figure(piston.pistonMassKg, 8)} kg, ρm = ${figure(piston.massDensityKgPerM3)} kg/m³, ρair = ${figure(piston.airDensityKgPerM3, 4)} kg/m³, g = ${figure(piston.gravityMPerS2, 8)} m/s², A₀ = ${figure(piston.areaM2 * 1e4, 8)} cm² at ${figure(piston.referenceCelsius)} °C, α = ${figure(piston.areaExpansionPerK * 1e6, 4)}·10⁻⁶/K, t = ${figure(piston.celsius, 4)} °C, λ = ${figure(piston.distortionPerPa * 1e12, 4)}·10⁻⁶/MPa, γ = ${figure(piston.surfaceTensionNPerM * 1e3, 4)} mN/m; gauge pressure at the level of the piston.`,
+  ]
+}
+
+/** What the reading of a liquid column was multiplied by. */
+function weighedWords({ code, column }: PressureStandard): string[] {
+  if (!column?.isApplied) return []
+  const { factor, celsius, gravityMPerS2 } = column
+  const liquid =
+    celsius === null ? 'its temperature was not noted or says nothing of it' : `liquid at ${formatPlain(celsius)} °C`
+  return [
+    `${code}: every reading × ${formatFixed(factor, 6)} for gravity ${formatPlain(gravityMPerS2)} m/s², ${liquid}. Not corrected for the height between column and instrument unless a head is stated.`,
+  ]
+}
+
+/** Corrections of a reference that is read by rule: those that were made, and those that were not. */
 export function columnCorrections(doc: Doc, { record }: CertificateSource): void {
-  const { inputReference, furtherReferences = [], environment } = record.world
-  for (const reference of [inputReference, ...furtherReferences]) {
+  const { inputReference, furtherReferences = [], exchanged } = referencesUsed(record)
+  const ambient = record.world.environment.ambientCelsius
+  for (const reference of [inputReference, ...furtherReferences, ...exchanged]) {
+    if (reference.quantity !== 'pressure') continue
+    const made = [...pistonWords(reference), ...weighedWords(reference)]
+    for (const words of made) paragraph(doc, words, { size: 8.5 })
     const rule = READING_RULES[reference.principle]
-    if (!rule || rule.corrections.length === 0) continue
-    const ambient = environment.ambientCelsius
+    if (made.length > 0 || !rule || rule.corrections.length === 0) continue
     paragraph(
       doc,
       `${reference.code} is read by rule and stands as read: not corrected for ${rule.corrections.join(', ')}. ${columnWords(reference, ambient)}`,

@@ -1,5 +1,6 @@
 import { formatReading } from '@/core/format/formatNumber'
 import { formatDateTime } from '@/core/format/formatTime'
+import { isCorrected } from '@/core/reference/correctedValue'
 import { isCorrectionChoice } from '@/core/run/plan/worldAt'
 import { referencesOf } from '@/plans/referencesOf'
 import type { SealedRecord } from '@/schema/record'
@@ -25,6 +26,12 @@ export function taking(doc: Doc, { world }: SealedRecord, round: SealedRecord['r
     'Applied computed from the level in the gauge glass, cold',
     holding.flatMap(({ step, reading: { glassPercent } }) =>
       glassPercent === undefined ? [] : [`${pointWords(world, step)}: ${formatReading(glassPercent)} % of the glass`],
+    ),
+  )
+  say(
+    'Applied computed from the masses on the piston, without it',
+    holding.flatMap(({ step, reading: { massesKg } }) =>
+      massesKg === undefined ? [] : [`${pointWords(world, step)}: ${formatReading(massesKg)} kg`],
     ),
   )
   const { dwellSeconds } = world
@@ -56,6 +63,6 @@ export function exchanges(doc: Doc, { record, timeZone }: CertificateSource): vo
   for (const { standard, at, by, reason } of choices)
     paragraph(
       doc,
-      `· ${standard.code}: readings ${standard.calibration?.isApplied ? 'corrected by its certificate' : 'as shown, not corrected'}, by ${by}, ${formatDateTime(at, timeZone)}: ${reason}. The last holds for every reading; what was shown is kept.`,
+      `· ${standard.code}: readings ${isCorrected(standard) ? 'corrected' : 'as shown, not corrected'}, by ${by}, ${formatDateTime(at, timeZone)}: ${reason}. The last holds for every reading; what was shown is kept.`,
     )
 }

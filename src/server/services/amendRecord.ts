@@ -1,8 +1,9 @@
 import { Refusal } from '@/core/refusal'
 import { unfitReferences } from '@/core/run/plan/runFitness'
+import { standingAt } from '@/plans/standingReference'
 import { SealedRecord } from '@/schema/record'
 import type { Amending } from '@/schema/review'
-import type { World } from '@/schema/world'
+import type { PressureStandard, World } from '@/schema/world'
 import { type Queryable, transaction } from '../database'
 import { Conflict, NotFound } from '../refusals'
 import { copyRun } from '../sql/copyRun'
@@ -77,14 +78,15 @@ type Facts = Pick<Amending, 'environment' | 'itemCondition' | 'inputReferenceId'
 async function putRight(db: Queryable, world: Omit<World, 'outOfService'>, facts: Facts): Promise<Partial<World>> {
   const { environment, itemCondition, inputReferenceId, outputReferenceId } = facts
   const day = world.day ?? world.inputReference.calibratedOn
-  const input =
+  const named =
     inputReferenceId === undefined ? world.inputReference : (await standardOn(db, inputReferenceId, day))?.standard
   const output =
     outputReferenceId === undefined
       ? world.outputReference
       : ((await standardOn(db, outputReferenceId, day))?.standard ?? null)
-  if (input?.quantity !== 'pressure')
+  if (named?.quantity !== 'pressure')
     throw new Refusal('inputReferenceId', 'that is no pressure reference we own', 'choose one of those registered')
+  const input = named.id === world.inputReference.id ? named : asPressureRead(named, environment ?? world.environment)
   const changed = { ...world, inputReference: input, outputReference: output }
   if (inputReferenceId !== undefined || outputReferenceId !== undefined) {
     const [amiss] = unfitReferences(changed, day)
@@ -102,3 +104,7 @@ async function putRight(db: Queryable, world: Omit<World, 'outOfService'>, facts
     ...(itemCondition && { itemCondition }),
   }
 }
+
+/** In the place of one named wrongly: its readings were typed as pressures, so no masses are asked for. */
+const asPressureRead = ({ piston: _, ...standard }: PressureStandard, environment: World['environment']) =>
+  standingAt(standard, environment)

@@ -1,3 +1,4 @@
+import { isCorrected } from '@/core/reference/correctedValue'
 import { Refusal } from '@/core/refusal'
 import { worldAt } from '@/core/run/plan/worldAt'
 import { referencesOf } from '@/plans/referencesOf'
@@ -29,7 +30,7 @@ export async function chooseCorrection(
     const known = run.exchanges?.find((exchange) => exchange.id === id)
     const told = known && {
       referenceId: known.standard.id,
-      isApplied: known.standard.calibration?.isApplied,
+      isApplied: isCorrected(known.standard),
       reason: known.reason,
     }
     if (told && isRepeated(told, sent, ['referenceId', 'isApplied', 'reason'])) return run
@@ -47,8 +48,8 @@ export async function chooseCorrection(
 function switched({ world, exchanges = [] }: RunView, referenceId: string, isApplied: boolean): Standard {
   const standard = referencesOf(worldAt(world, exchanges)).find(({ id }) => id === referenceId)
   if (!standard) throw new Refusal('referenceId', 'that reference is none of this run', 'reload the run')
-  const { calibration, code } = standard
-  if (!calibration)
+  const { calibration, column, code } = standard
+  if (!calibration && !column)
     throw new Refusal(
       'referenceId',
       `${code} has no points to be corrected by`,
@@ -56,11 +57,15 @@ function switched({ world, exchanges = [] }: RunView, referenceId: string, isApp
     )
   if (!world.statesUncertainty)
     throw new Refusal('run', 'this run was begun before corrections were made', 'begin a new one')
-  if (calibration.isApplied === isApplied)
+  if (isCorrected(standard) === isApplied)
     throw new Refusal(
       'isApplied',
       `its readings are ${isApplied ? 'corrected' : 'taken as shown'} already`,
       'reload the run',
     )
-  return { ...standard, calibration: { ...calibration, isApplied } }
+  return {
+    ...standard,
+    ...(calibration && { calibration: { ...calibration, isApplied } }),
+    ...(column && { column: { ...column, isApplied } }),
+  }
 }

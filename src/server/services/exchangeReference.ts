@@ -3,6 +3,7 @@ import { Refusal } from '@/core/refusal'
 import { unfitReferences } from '@/core/run/plan/runFitness'
 import { worldAt } from '@/core/run/plan/worldAt'
 import { referencesOf } from '@/plans/referencesOf'
+import { standingAt } from '@/plans/standingReference'
 import type { NewExchange } from '@/schema/run'
 import type { RunView } from '@/schema/runView'
 import type { Standard } from '@/schema/world'
@@ -32,7 +33,8 @@ export async function exchangeReference(runId: string, sent: NewExchange, { pers
     if (run.world.amends) throw new Refusal('run', 'an amendment corrects what was recorded', 'exchange nothing in it')
     const day = calendarDate(now, await siteTimeZone(db))
     const standard = await standardToUse(db, { rangeId: sent.standardId, day, field: 'standardId' })
-    const { exchange, old } = planned(run, sent, { standard, at: now.toISOString() })
+    const standing = standard && standingAt(standard, run.world.environment)
+    const { exchange, old } = planned(run, sent, { standard: standing, at: now.toISOString() })
     await refuseItself(db, run.world.instrument.id, { references: [exchange.standard], field: 'standardId' })
     const after = worldAt(run.world, [...(run.exchanges ?? []), exchange])
     const unfit = unfitReferences(after, day).find(({ code }) => code === exchange.standard.code)

@@ -1,10 +1,11 @@
 import type { JudgedPoint } from '@/core/analysis/judgedPoint'
 import { calendarDate } from '@/core/format/formatTime'
 import { Refusal } from '@/core/refusal'
-import { appliedOfGlass } from '@/core/run/judge/computedReading'
+import { appliedOfGlass, appliedOfMasses } from '@/core/run/judge/computedReading'
 import { judgeReading, judgingBasis } from '@/core/run/judge/judgeSteps'
 import { refuseBeyondSensor, refuseImpossibleOutput } from '@/core/run/judge/readingNotice'
 import { isSameReading } from '@/core/run/judge/sameReading'
+import { referenceOfPoint } from '@/core/run/plan/referenceOfPoint'
 import { unfitReading } from '@/core/run/plan/runFitness'
 import { worldAt } from '@/core/run/plan/worldAt'
 import { outputOfNull } from '@/core/signal/nullInstrument'
@@ -35,7 +36,7 @@ import { worldAndStep } from './worldAndStep'
 export async function recordReading(runId: string, reading: NewReading, actor: Actor): Promise<AcceptedReading> {
   if (reading.supersedes !== null) return storeInTurn(runId, reading, actor)
   const { world, step, isolateSteps, exchangeCount } = await worldAndStep(runId, reading.stepId)
-  refuseFigures(world, reading)
+  refuseFigures(world, step?.percent, reading)
   if (step) refuseUnfitReferences(world, step.percent, { reading, now: actor.now })
   const row = { ...reading, runId, at: actor.now, personId: actor.person.id }
   if (!step || !(await insertFirstReading(pool(), row, { ...step, isolateSteps, exchangeCount })))
@@ -44,11 +45,12 @@ export async function recordReading(runId: string, reading: NewReading, actor: A
 }
 
 /** What no run takes, whatever state it is in. */
-function refuseFigures(world: World, reading: NewReading): void {
+function refuseFigures(world: World, percent: number | undefined, reading: NewReading): void {
   refuseBeyondSensor(Number(reading.applied), world)
   refuseImpossibleOutput(Number(reading.output), world)
   refuseOtherQuantities(world, reading)
   refuseOtherComputation(world, reading)
+  if (percent !== undefined) refuseOtherMasses(world, percent, reading)
 }
 
 /** What is computed from what was read has to be what it comes to: by the departure of a null instrument, by a glass. */
@@ -79,6 +81,21 @@ function refuseOtherComputation(world: World, reading: NewReading): void {
   const applied = appliedOfGlass(glass, { glass: world.glass, inputUnit: world.inputUnit })
   if (Number(applied) !== Number(reading.applied))
     throw new Refusal('applied', `${glass} % of the glass is ${applied}`, 'send what it comes to')
+}
+
+/** Where a piston serves a point its pressure is that of the masses on it. */
+function refuseOtherMasses(world: World, percent: number, { massesKg, applied }: NewReading): void {
+  const { piston, code } = referenceOfPoint(percent, world)
+  if ((massesKg !== undefined) !== (piston !== undefined))
+    throw new Refusal(
+      'massesKg',
+      piston ? `is not given, and ${code} is read by the masses on its piston` : 'is not read at this point',
+      'reload the run',
+    )
+  if (massesKg === undefined || !piston) return
+  const pressure = appliedOfMasses(massesKg, { piston, inputUnit: world.inputUnit })
+  if (Number(pressure) !== Number(applied))
+    throw new Refusal('applied', `${massesKg} kg on the piston of ${code} is ${pressure}`, 'send what it comes to')
 }
 
 /** An amendment corrects what was read on the day of the work, whose date has been asked then. */
@@ -118,11 +135,12 @@ function storeInTurn(runId: string, reading: NewReading, actor: Actor): Promise<
         'nominalPercent',
         'deflectionPercent',
         'glassPercent',
+        'massesKg',
       ])
     )
       return accepted(step, known, world)
 
-    refuseFigures(world, reading)
+    refuseFigures(world, step.percent, reading)
     refuseUnfitReferences(world, step.percent, { reading, now })
     refuseWrongPlace(run, step, reading)
     refuseForeignId(await insertReading(db, { ...reading, runId, at: now, personId: person.id }))
@@ -153,6 +171,7 @@ const recordedOf = (
     nominalPercent,
     deflectionPercent,
     glassPercent,
+    massesKg,
   }: NewReading,
   { person, now }: Actor,
 ): RecordedReading => ({
@@ -165,6 +184,7 @@ const recordedOf = (
   ...(nominalPercent !== undefined && { nominalPercent }),
   ...(deflectionPercent !== undefined && { deflectionPercent }),
   ...(glassPercent !== undefined && { glassPercent }),
+  ...(massesKg !== undefined && { massesKg }),
   ...(heldSeconds !== null && { heldSeconds }),
   takenAt: now.toISOString(),
   takenBy: person.name,

@@ -3,6 +3,7 @@ import { calendarDate } from '@/core/format/formatTime'
 import { Refusal } from '@/core/refusal'
 import { refuseUnmeetableRule } from '@/core/run/plan/decisionRule'
 import { plannedUncertainty, tightestUncertainty } from '@/core/run/plan/plannedUncertainty'
+import { standingAt } from '@/plans/standingReference'
 import type { StartRun } from '@/schema/startRun'
 import type { World } from '@/schema/world'
 import { type Queryable, transaction } from '../database'
@@ -37,7 +38,12 @@ export function startRun(input: StartRun, { person, now }: Actor): Promise<{ id:
     const { configuration } = instrument
     const timeZone = await siteTimeZone(db)
     const day = calendarDate(now, timeZone)
-    const references = await inputReferences(db, [input.inputReferenceId, ...input.furtherReferenceIds], day)
+    const owned = await inputReferences(db, [input.inputReferenceId, ...input.furtherReferenceIds], day)
+    const [first, ...further] = owned
+    const references: typeof owned = [
+      standingAt(first, input.environment),
+      ...further.map((each) => standingAt(each, input.environment)),
+    ]
     await refuseItself(db, instrument.id, { references, field: 'inputReferenceId' })
     const setUps = await selectNewestSetUps(db, instrument.id)
     const planned = {

@@ -13,6 +13,7 @@ const ReadingRow = z
     nominal_percent: z.string().nullable(),
     deflection_percent: z.string().nullable(),
     glass_percent: z.string().nullable(),
+    masses_kg: z.string().nullable(),
     held_seconds: z.number().nullable(),
     taken_at: z.date(),
     taken_by: z.string(),
@@ -31,6 +32,7 @@ const ReadingRow = z
     ...(row.nominal_percent !== null && { nominalPercent: row.nominal_percent }),
     ...(row.deflection_percent !== null && { deflectionPercent: row.deflection_percent }),
     ...(row.glass_percent !== null && { glassPercent: row.glass_percent }),
+    ...(row.masses_kg !== null && { massesKg: row.masses_kg }),
     ...(row.held_seconds !== null && { heldSeconds: row.held_seconds }),
     takenAt: row.taken_at,
     takenBy: row.taken_by,
@@ -41,7 +43,7 @@ export type ReadingRow = z.infer<typeof ReadingRow>
 
 const SELECT_READING = `
   SELECT g.id, g.step_id, g.applied, g.output, g.pv, g.ao, g.display, g.nominal_percent,
-         g.deflection_percent, g.glass_percent, g.held_seconds, g.taken_at, p.name AS taken_by, g.supersedes, g.reason
+         g.deflection_percent, g.glass_percent, g.masses_kg, g.held_seconds, g.taken_at, p.name AS taken_by, g.supersedes, g.reason
     FROM reading g JOIN person p ON p.id = g.taken_by`
 
 /** Every reading of a run ever taken, corrected ones too, oldest first. */
@@ -62,6 +64,7 @@ type NewReadingRow = {
   readonly nominalPercent?: string | undefined
   readonly deflectionPercent?: string | undefined
   readonly glassPercent?: string | undefined
+  readonly massesKg?: string | undefined
   readonly heldSeconds: number | null
   readonly at: Date
   readonly personId: string
@@ -71,8 +74,8 @@ type NewReadingRow = {
 
 const INSERT_READING = `
   INSERT INTO reading (id, run_id, step_id, applied, output, pv, ao, display, held_seconds, taken_at, taken_by,
-                       supersedes, reason, nominal_percent, deflection_percent, glass_percent)
-  VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16)
+                       supersedes, reason, nominal_percent, deflection_percent, glass_percent, masses_kg)
+  VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17)
   ON CONFLICT DO NOTHING`
 
 /**
@@ -96,7 +99,7 @@ export async function insertReading(db: Queryable, reading: NewReadingRow): Prom
     personId,
     supersedes,
     reason,
-    ...[reading.nominalPercent, reading.deflectionPercent, reading.glassPercent],
+    ...[reading.nominalPercent, reading.deflectionPercent, reading.glassPercent, reading.massesKg],
   ])
   return rowCount === 1
 }
@@ -108,8 +111,8 @@ export async function insertReading(db: Queryable, reading: NewReadingRow): Prom
  */
 const INSERT_FIRST_READING = `
   INSERT INTO reading (id, run_id, step_id, applied, output, pv, ao, display, held_seconds, taken_at, taken_by,
-                       nominal_percent, deflection_percent, glass_percent)
-  SELECT $1, r.id, $3, $4, $5, $6, $7, $8, $9, $10, $11, $15, $16, $17
+                       nominal_percent, deflection_percent, glass_percent, masses_kg)
+  SELECT $1, r.id, $3, $4, $5, $6, $7, $8, $9, $10, $11, $15, $16, $17, $19
     FROM run r
    WHERE r.id = $2 AND r.status = 'open'
      AND (SELECT max(round) FROM run_round WHERE run_id = $2) = $12
@@ -147,7 +150,7 @@ export async function insertFirstReading(
     text: INSERT_FIRST_READING,
     values: [
       ...[id, runId, stepId, ...figures, at, personId, round, isolateSteps, stepBefore],
-      ...[reading.nominalPercent, reading.deflectionPercent, reading.glassPercent, exchangeCount],
+      ...[reading.nominalPercent, reading.deflectionPercent, reading.glassPercent, exchangeCount, reading.massesKg],
     ],
   })
   return rowCount === 1

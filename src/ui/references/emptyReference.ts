@@ -11,6 +11,8 @@ const emptyRange = (unit: PressureUnit) => ({
   driftFrom: 'declared',
   driftPerYear: [],
   temperature: null,
+  gravity: null,
+  piston: null,
 })
 
 /** @param unit the site begins with */

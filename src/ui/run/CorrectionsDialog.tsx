@@ -1,6 +1,7 @@
 import MenuItem from '@mui/material/MenuItem'
 import TextField from '@mui/material/TextField'
 import { useState } from 'react'
+import { isCorrected } from '@/core/reference/correctedValue'
 import type { Standard } from '@/schema/world'
 import { useSending } from '../useSending'
 import { ReasonDialog } from './ReasonDialog'
@@ -17,11 +18,11 @@ export function CorrectionsDialog({ references, onClose, store }: Props) {
   const [referenceId, setReferenceId] = useState(references[0]?.id ?? '')
   const sending = useSending()
   const chosen = references.find(({ id }) => id === referenceId)
-  const isApplied = chosen?.calibration?.isApplied ?? false
+  const isApplied = chosen !== undefined && isCorrected(chosen)
   return (
     <ReasonDialog
-      title={isApplied ? 'Take readings as shown?' : 'Correct by the certificate?'}
-      words={`${chosen?.code ?? ''} is ${isApplied ? 'corrected by its certificate now' : 'taken as shown now'}. The change holds for every reading of this run, those taken too; each is judged again, and what was shown is kept.`}
+      title={isApplied ? 'Take readings as shown?' : 'Correct what it shows?'}
+      words={`${chosen?.code ?? ''} is ${isApplied ? 'corrected now' : 'taken as shown now'}. The change holds for every reading of this run, those taken too; each is judged again, and what was shown is kept.`}
       action={isApplied ? 'Take them as shown' : 'Correct them'}
       onClose={onClose}
       store={(reason) => {
@@ -36,9 +37,9 @@ export function CorrectionsDialog({ references, onClose, store }: Props) {
         value={referenceId}
         onChange={(event) => setReferenceId(event.target.value)}
       >
-        {references.map(({ id, code, description, calibration }) => (
-          <MenuItem key={id} value={id}>
-            {code}, {description}: {calibration?.isApplied ? 'corrected' : 'as shown'}
+        {references.map((reference) => (
+          <MenuItem key={reference.id} value={reference.id}>
+            {reference.code}, {reference.description}: {isCorrected(reference) ? 'corrected' : 'as shown'}
           </MenuItem>
         ))}
       </TextField>

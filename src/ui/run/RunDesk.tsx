@@ -117,7 +117,9 @@ function Desk({ initial, mark, beam, earlier, person, timeZone, standards }: Omi
   const mayWork = isTechnician && !facts.pause
   const correct = mayWork && facts.mayCorrect ? setCorrecting : undefined
   const { world } = run
-  const correctable = world.statesUncertainty ? referencesOf(world).filter(({ calibration }) => calibration) : []
+  const correctable = world.statesUncertainty
+    ? referencesOf(world).filter(({ calibration, column }) => calibration ?? column)
+    : []
   const stageProps = {
     ...{ run, state, facts, earlier, typed, person, timeZone, mayWork, write, seal, correct },
     closeBudget: isBudget ? () => setBudget(false) : undefined,

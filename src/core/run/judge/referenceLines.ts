@@ -28,9 +28,11 @@ export function accuracyLines(at: Place, facts: ComparisonFacts): Contribution[]
 
 type PartLine = { readonly of: PartOf | 'liquid'; readonly line: Contribution }
 
-/** A water column is not corrected for the temperature of its water; what that makes counts. */
+/** Where a water column is not corrected for the temperature of its water, what that makes counts. */
 function columnPart(at: Place, facts: ComparisonFacts): PartLine[] {
   const { inputReference: reference, ambientCelsius } = facts
+  // Weighed at that temperature, nothing of it is left.
+  if (reference.column?.isApplied && reference.column.celsius !== null) return []
   if (reference.principle !== 'liquid-column' || ambientCelsius === null || ambientCelsius === undefined) return []
   const correction = columnCorrection(reference.unit, ambientCelsius)
   if (!correction) return []

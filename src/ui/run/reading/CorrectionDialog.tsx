@@ -10,7 +10,7 @@ import type { World } from '@/schema/world'
 import { NumberBox } from '../../form/boxes'
 import { FormDialog } from '../../parts/FormDialog'
 import { useSending } from '../../useSending'
-import { type ReadingBoxes, type ReadingField, type TypedFigures, typedReading } from './typedReading'
+import { pistonAt, type ReadingBoxes, type ReadingField, type TypedFigures, typedReading } from './typedReading'
 
 type Props = {
   world: World
@@ -26,6 +26,7 @@ export function CorrectionDialog({ world, step, timeZone, onClose, store }: Prop
   const holding = step.readings.at(-1)
   const [boxes, setBoxes] = useState<ReadingBoxes>({
     glass: holding?.glassPercent ?? '',
+    masses: holding?.massesKg ?? '',
     nominal: holding?.nominalPercent ?? '',
     deflection: holding?.deflectionPercent ?? '',
     applied: holding?.applied ?? '',
@@ -74,6 +75,8 @@ export function CorrectionDialog({ world, step, timeZone, onClose, store }: Prop
       <div className="field-row">
         {world.glass ? (
           <NumberBox label="Glass, %" value={boxes.glass} change={change('glass')} autoFocus />
+        ) : pistonAt(step.percent, world) ? (
+          <NumberBox label="Masses, kg" value={boxes.masses} change={change('masses')} autoFocus />
         ) : (
           <NumberBox label="Applied" value={boxes.applied} change={change('applied')} autoFocus />
         )}

@@ -1,6 +1,7 @@
 'use client'
 import { glassOfDifference } from '@/core/drum/glassReading'
 import { formatFixed } from '@/core/format/formatNumber'
+import { massesOfPressure } from '@/core/pressure/piston'
 import { type DecimalsShown, stepDecimals } from '@/core/run/judge/decimalsShown'
 import { judgingBasis, targetInput } from '@/core/run/judge/judgeSteps'
 import { gonePast } from '@/core/run/judge/readingNotice'
@@ -15,7 +16,7 @@ import { Mark } from '../../parts/Mark'
 import { EntryBox } from './EntryBox'
 import { EntrySays } from './EntrySays'
 import { entryKey } from './entryKeys'
-import type { ReadingField } from './typedReading'
+import { pistonAt, type ReadingField } from './typedReading'
 import { type Entry, useEntryLine } from './useEntryLine'
 import type { EntryPoint } from './useSender'
 
@@ -27,9 +28,7 @@ export function EntryLine({ count, decimals, ...point }: Props) {
   const entry = useEntryLine(point)
   const { typed, message, isSending, fields } = entry
   const decimalsHere = stepDecimals(step, typed.kind === 'judged' ? typed : {}, { world, decimals })
-  const target = world.glass
-    ? formatFixed(glassTarget(step.percent, world.glass, world), 1)
-    : formatFixed(targetInput(step.percent, world), decimalsHere.target)
+  const target = entryTarget(step, world, decimalsHere.target)
   return (
     <div className={`entry has-${fields.length}`}>
       <EntryTarget step={step} world={world} count={count} target={target} />
@@ -43,7 +42,7 @@ export function EntryLine({ count, decimals, ...point }: Props) {
           isSending={isSending}
           inputRef={entry.inputs[field]}
           change={entry.change}
-          onKeyDown={entryKey(entry, field, target)}
+          onKeyDown={entryKey(entry, field, target.text)}
         />
       ))}
       {/* For fingers: the figures of a tablet have no Enter. */}
@@ -60,11 +59,28 @@ export function EntryLine({ count, decimals, ...point }: Props) {
   )
 }
 
-/** The level in the glass at a point of the range. */
-const glassTarget = (percent: number, glass: NonNullable<World['glass']>, world: World): number =>
-  glassOfDifference(convertPressure(targetInput(percent, world), world.inputUnit, 'Pa'), glass)
+type Target = { readonly words: string; readonly text: string; readonly unit: string }
 
-type TargetProps = { step: RunStep; world: World; count: number; target: string }
+/** Masses are told to a tenth of a gram. */
+const MASS_DECIMALS = 4
+
+/** What is to be brought about at a point: a pressure, a level in the glass, or masses on a piston. */
+function entryTarget({ percent }: RunStep, world: World, decimals: number): Target {
+  const input = targetInput(percent, world)
+  const pa = () => convertPressure(input, world.inputUnit, 'Pa')
+  if (world.glass)
+    return { words: 'water at', text: formatFixed(glassOfDifference(pa(), world.glass), 1), unit: '% of the glass' }
+  const piston = pistonAt(percent, world)
+  if (piston)
+    return {
+      words: 'put on',
+      text: formatFixed(Math.max(0, massesOfPressure(pa(), piston)), MASS_DECIMALS),
+      unit: 'kg',
+    }
+  return { words: 'apply', text: formatFixed(input, decimals), unit: pressureUnitLabel(world.inputUnit) }
+}
+
+type TargetProps = { step: RunStep; world: World; count: number; target: Target }
 
 /** The point to be read, and how it is approached. */
 function EntryTarget({ step, world, count, target }: TargetProps) {
@@ -76,9 +92,8 @@ function EntryTarget({ step, world, count, target }: TargetProps) {
         {step.cycle && `, cycle ${step.cycle}`}
       </p>
       <p className="apply num">
-        <span className="soft">{pointName(step.percent, world.configuration)}</span>{' '}
-        {world.glass ? 'water at' : 'apply'} {target}{' '}
-        <span className="small soft">{world.glass ? '% of the glass' : pressureUnitLabel(world.inputUnit)}</span>
+        <span className="soft">{pointName(step.percent, world.configuration)}</span> {target.words} {target.text}{' '}
+        <span className="small soft">{target.unit}</span>
       </p>
       <p className="small soft">{approachWords(step, world)}</p>
     </div>
@@ -172,6 +187,8 @@ function labelOf(field: ReadingField, world: World): string {
       return `applied, ${pressureUnitLabel(world.inputUnit)}`
     case 'glass':
       return 'glass, % of it'
+    case 'masses':
+      return 'masses, kg'
     case 'nominal':
       return 'set to, %'
     case 'deflection':

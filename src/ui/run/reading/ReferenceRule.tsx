@@ -13,11 +13,22 @@ export function ReferenceRule({ step, world }: { step: RunStep; world: World }) 
   if (!rule) return null
   return (
     <Notice isSmall>
-      <strong>{reference.code}:</strong> {rule.rule}.
-      {rule.corrections.length > 0 && ` Correct its reading for ${rule.corrections.join(', ')}, then enter it.`}
-      {reference.principle === 'liquid-column' && ` ${temperatureWords(reference, world)}`}
+      <strong>{reference.code}:</strong> {rule.rule}.{correctionWords(reference, world)}
     </Notice>
   )
+}
+
+/** What is worked out for it, or what its reading is to be corrected for by hand. */
+function correctionWords(reference: PressureStandard, world: World): string {
+  const { piston, column, principle } = reference
+  if (piston)
+    return ` Enter the masses on the piston, without it: gravity, air, temperature and distortion are worked out at ${formatPlain(piston.celsius)} °C.`
+  if (column?.isApplied)
+    return ` Enter what it shows: × ${formatFixed(column.factor, 5)} for gravity${column.celsius === null ? '; its temperature was not noted' : ` and its liquid at ${formatPlain(column.celsius)} °C`}.`
+  const { corrections } = READING_RULES[principle] ?? { corrections: [] }
+  if (corrections.length === 0) return ''
+  const byHand = ` Correct its reading for ${corrections.join(', ')}, then enter it.`
+  return principle === 'liquid-column' ? `${byHand} ${temperatureWords(reference, world)}` : byHand
 }
 
 /** The correction for temperature, worked out where the ambient was noted. */

@@ -9,6 +9,7 @@ const boxes = (filled: Partial<Record<(typeof FIELDS)[number], string>>) => ({
   output: '',
   display: '',
   glass: '',
+  masses: '',
   nominal: '',
   deflection: '',
   ...filled,

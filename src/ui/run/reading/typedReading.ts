@@ -1,18 +1,28 @@
 import type { JudgedPoint } from '@/core/analysis/judgedPoint'
 import { Refusal } from '@/core/refusal'
 import { coarseReadings } from '@/core/run/judge/coarseReading'
-import { appliedOfGlass } from '@/core/run/judge/computedReading'
+import { appliedOfGlass, appliedOfMasses } from '@/core/run/judge/computedReading'
 import { errorBasis } from '@/core/run/judge/errorBasis'
 import { judgeReading, judgingBasis } from '@/core/run/judge/judgeSteps'
 import { readingNotice, refuseBeyondSensor, refuseImpossibleOutput } from '@/core/run/judge/readingNotice'
 import { readingSlip } from '@/core/run/judge/readingSlip'
 import type { RoundScatter } from '@/core/run/judge/roundScatter'
+import { referenceOfPoint } from '@/core/run/plan/referenceOfPoint'
 import { outputOfNull } from '@/core/signal/nullInstrument'
 import { decimalText } from '@/core/units/decimalText'
 import type { World } from '@/schema/world'
 
 /** The boxes of a reading; PV, AO and display only where the run reads them. */
-export type ReadingField = 'glass' | 'applied' | 'pv' | 'ao' | 'display' | 'nominal' | 'deflection' | 'output'
+export type ReadingField =
+  | 'glass'
+  | 'masses'
+  | 'applied'
+  | 'pv'
+  | 'ao'
+  | 'display'
+  | 'nominal'
+  | 'deflection'
+  | 'output'
 export type ReadingBoxes = Readonly<Record<ReadingField, string>>
 export type TypedFigures = {
   readonly applied: string
@@ -24,9 +34,11 @@ export type TypedFigures = {
   readonly nominalPercent?: string
   readonly deflectionPercent?: string
   readonly glassPercent?: string
+  readonly massesKg?: string
 }
 export const EMPTY_BOXES: ReadingBoxes = {
   glass: '',
+  masses: '',
   applied: '',
   pv: '',
   ao: '',
@@ -37,17 +49,15 @@ export const EMPTY_BOXES: ReadingBoxes = {
 }
 const BESIDE_THE_OUTPUT = ['pv', 'ao', 'display'] as const
 
-/** The boxes a run asks for, in the order they are typed. */
-export const fieldsOf = ({
-  readsDigital,
-  readsDisplay,
-  readsByNull,
-  glass,
-}: Pick<World, 'readsDigital' | 'readsDisplay' | 'readsByNull' | 'glass'>): readonly ReadingField[] => [
-  glass ? 'glass' : 'applied',
-  ...(readsDigital ? (['pv', 'ao'] as const) : []),
-  ...(readsDisplay ? (['display'] as const) : []),
-  ...(readsByNull ? (['nominal', 'deflection'] as const) : (['output'] as const)),
+/** The piston that gives the pressure at a point; none where its reference is no dead-weight tester read by its masses. */
+export const pistonAt = (percent: number, world: World) => referenceOfPoint(percent, world).piston
+
+/** The boxes a run asks for at a point, in the order they are typed. */
+export const fieldsOf = (world: World, percent: number): readonly ReadingField[] => [
+  world.glass ? 'glass' : pistonAt(percent, world) ? 'masses' : 'applied',
+  ...(world.readsDigital ? (['pv', 'ao'] as const) : []),
+  ...(world.readsDisplay ? (['display'] as const) : []),
+  ...(world.readsByNull ? (['nominal', 'deflection'] as const) : (['output'] as const)),
 ]
 
 /** Something asked of a figure before it is taken; `padded` is what it would be, where that is known. */
@@ -83,13 +93,13 @@ export function typedReading(
     isFarBefore = false,
   }: { readonly scatter?: RoundScatter | undefined; readonly isFarBefore?: boolean } = {},
 ): Typed {
-  const applied = appliedOf(boxes, world)
+  const applied = appliedOf(boxes, world, point.percent)
   if (applied.kind === 'refused') return applied
   if (applied.kind === 'text') {
     const beyond = refusalOf(() => refuseBeyondSensor(Number(applied.text), world), 'applied')
     if (beyond) return beyond
   }
-  const beside = besideOutput(boxes, world)
+  const beside = besideOutput(boxes, fieldsOf(world, point.percent))
   if (beside.kind === 'refused') return beside
   const output = outputOf(boxes, world)
   if (output.kind === 'refused') return output
@@ -101,7 +111,7 @@ export function typedReading(
   const figures = {
     ...{ applied: applied.text, output: output.text },
     ...beside.figures,
-    ...(applied.from && { glassPercent: applied.from }),
+    ...applied.from,
     ...output.from,
   }
   return {
@@ -136,7 +146,7 @@ function questionsOf(
       { ...slip, padded: slip.nature === 'mark' && slip.meant !== null ? String(slip.meant) : null, isSlip: true },
     ]
   // What was computed was not typed: nothing is asked of its digits.
-  const isTyped = { applied: !world.glass, output: !world.readsByNull }
+  const isTyped = { applied: !world.glass && !pistonAt(point.percent, world), output: !world.readsByNull }
   return coarseReadings(point, figures, world)
     .filter(({ field }) => isTyped[field])
     .map((each) => ({ ...each, isSlip: false }))
@@ -144,13 +154,27 @@ function questionsOf(
 
 type Computed<F> = { kind: 'empty' } | { kind: 'text'; text: string; from?: F } | Refused
 
-/** What was applied: as the reference shows it, or what a level in the glass comes to. */
-function appliedOf(boxes: ReadingBoxes, { glass, inputUnit }: World): Computed<string> {
-  if (!glass) return parsed(boxes.applied, 'applied')
-  const level = parsed(boxes.glass, 'glass')
-  return level.kind === 'text'
-    ? { kind: 'text', text: appliedOfGlass(level.text, { glass, inputUnit }), from: level.text }
-    : level
+/** What was applied: as the reference shows it, or what a level in the glass or the masses on a piston come to. */
+function appliedOf(
+  boxes: ReadingBoxes,
+  world: World,
+  percent: number,
+): Computed<Pick<TypedFigures, 'glassPercent' | 'massesKg'>> {
+  const { glass, inputUnit } = world
+  if (glass) {
+    const level = parsed(boxes.glass, 'glass')
+    if (level.kind !== 'text') return level
+    return { kind: 'text', text: appliedOfGlass(level.text, { glass, inputUnit }), from: { glassPercent: level.text } }
+  }
+  const piston = pistonAt(percent, world)
+  if (!piston) return parsed(boxes.applied, 'applied')
+  const masses = parsed(boxes.masses, 'masses')
+  if (masses.kind !== 'text') return masses
+  let text = ''
+  const refused = refusalOf(() => {
+    text = appliedOfMasses(masses.text, { piston, inputUnit })
+  }, 'masses')
+  return refused ?? { kind: 'text', text, from: { massesKg: masses.text } }
 }
 
 /** The output: as it is read, or a departure from a nominal. */
@@ -173,8 +197,7 @@ function outputOf(
 type Beside = { kind: 'empty' } | { kind: 'all'; figures: Omit<TypedFigures, 'applied' | 'output'> } | Refused
 
 /** What is read beside the output, as far as the run asks for it. */
-function besideOutput(boxes: ReadingBoxes, world: World): Beside {
-  const asked = fieldsOf(world)
+function besideOutput(boxes: ReadingBoxes, asked: readonly ReadingField[]): Beside {
   const figures: Partial<Record<(typeof BESIDE_THE_OUTPUT)[number], string>> = {}
   let isEmpty = false
   for (const field of BESIDE_THE_OUTPUT.filter((each) => asked.includes(each))) {

@@ -11,7 +11,7 @@ import { type EntryPoint, useSender } from './useSender'
 export function useEntryLine(point: EntryPoint) {
   const { world, step, scatter, isFarBefore, onTyped } = point
   const [boxes, setBoxes] = useDraft<ReadingBoxes>(`reading ${step.id}`, EMPTY_BOXES)
-  const fields = fieldsOf(world)
+  const fields = fieldsOf(world, step.percent)
   const inputs = useInputs()
   const dwell = useDwell(world.dwellSeconds, step.id)
   const first = inputs[fields[0] ?? 'applied']
@@ -105,9 +105,10 @@ function useInputs() {
   const display = useRef<HTMLInputElement>(null)
   const output = useRef<HTMLInputElement>(null)
   const glass = useRef<HTMLInputElement>(null)
+  const masses = useRef<HTMLInputElement>(null)
   const nominal = useRef<HTMLInputElement>(null)
   const deflection = useRef<HTMLInputElement>(null)
-  return { applied, pv, ao, display, output, glass, nominal, deflection }
+  return { applied, pv, ao, display, output, glass, masses, nominal, deflection }
 }
 
 /** The line has the focus from the start, and a figure typed anywhere goes into it. */

@@ -105,10 +105,17 @@ export function useSender(
 }
 
 /** Figures as they stood in their boxes. */
-const boxesOf = ({ nominalPercent, deflectionPercent, glassPercent, ...rest }: TypedFigures): ReadingBoxes => ({
+const boxesOf = ({
+  nominalPercent,
+  deflectionPercent,
+  glassPercent,
+  massesKg,
+  ...rest
+}: TypedFigures): ReadingBoxes => ({
   ...EMPTY_BOXES,
   ...rest,
   nominal: nominalPercent ?? '',
   deflection: deflectionPercent ?? '',
   glass: glassPercent ?? '',
+  masses: massesKg ?? '',
 })

@@ -1,0 +1,38 @@
+import { columnCorrection } from '@/core/conformity/columnCorrection'
+import { airDensityKgPerM3 } from '@/core/pressure/airDensity'
+import { Refusal } from '@/core/refusal'
+import { STANDARD_GRAVITY } from '@/core/units/pressureUnit'
+import type { Standard, World } from '@/schema/world'
+
+/**
+ * A reference as it stands at the work: what follows from the temperature and the air there. The area of a piston grows
+ * with its temperature, taken as that of the place; a liquid column is as heavy as its liquid is cold and gravity strong.
+ *
+ * @throws {Refusal} for a dead-weight tester where nobody read the temperature
+ */
+export function standingAt<S extends Standard>(standard: S, { ambientCelsius, ...air }: World['environment']): S {
+  const { piston, column } = standard
+  const celsius = ambientCelsius === null ? null : Number(ambientCelsius)
+  if (piston && celsius === null)
+    throw new Refusal(
+      'environment.ambientCelsius',
+      `is empty, and the pressure of ${standard.code} follows from it`,
+      'read the temperature beside its piston',
+    )
+  const [pressure, humidity] = [air.barometricHPa, air.relativeHumidityPercent].map((text) =>
+    text === null ? null : Number(text),
+  )
+  return {
+    ...standard,
+    ...(piston && {
+      piston: { ...piston, celsius, airDensityKgPerM3: airDensityKgPerM3(celsius ?? 0, pressure, humidity) },
+    }),
+    ...(column && { column: { ...column, ...columnFactor(standard.unit, column.gravityMPerS2, celsius) } }),
+  }
+}
+
+/** What a column is multiplied by; its temperature null where it is not known or says nothing of its liquid. */
+export function columnFactor(unit: string, gravityMPerS2: number, celsius: number | null) {
+  const liquid = celsius === null ? null : columnCorrection(unit, celsius)
+  return { factor: (gravityMPerS2 / STANDARD_GRAVITY) * (liquid?.factor ?? 1), celsius: liquid?.celsius ?? null }
+}
