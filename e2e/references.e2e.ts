@@ -2,6 +2,7 @@ import type { Page } from '@playwright/test'
 import { DEMO_PASSWORD } from '../src/schema/demo'
 import type { Reference } from '../src/schema/reference'
 import {
+  accepted,
   address,
   BENCH_GAUGE,
   beginRun,
@@ -91,11 +92,17 @@ test('registered on screen with its certificate, it is chosen, and readings are 
   await typeReading(page, '0.00', '4.001')
   await typeReading(page, '200.00', '12.003')
   await expect(page.locator('.ladder')).toContainText('200.060')
+  // Until the seal the corrections can be left, and made again: for what is read already too.
+  await switchCorrections(page, 'Take them as shown')
+  await expect(page.locator('.ladder')).not.toContainText('200.060')
+  await switchCorrections(page, 'Correct them')
+  await expect(page.locator('.ladder')).toContainText('200.060')
   await typeReading(page, '400.00', '20.005')
   await page.getByRole('button', { name: /^Leave as it is/ }).click()
   const text = await restoreAndSign(page)
   expect(text).toContain('Corrected by the certificates of the references')
   expect(text).toContain('U of 2 points, k = 2; readings corrected')
+  expect(text).toContain('RX-1: readings as shown, not corrected, by Ilka Varga')
   expect(text).toContain('TC-RX-1, Trial metrology, accreditation TM-12')
   expectRow(text, ['200.00', '12.003'], { ideal: 12.0024, error: 0.0006, percent: (0.0006 / 16) * 100 })
   const record = await (await page.request.get(page.url().replace('/records/', '/api/v1/records/'))).json()
@@ -104,6 +111,81 @@ test('registered on screen with its certificate, it is chosen, and readings are 
   expect(lines.find(({ name }) => name === 'certificate of RX-1')?.value).toBeCloseTo(0.015, 9)
   expect(record.rounds[0].steps[1].readings[0].applied).toBe('200.00')
   expect(runId).toBe(record.run.id)
+})
+
+async function switchCorrections(page: Page, action: string) {
+  await page.getByRole('button', { name: 'Corrections of references…' }).click()
+  const dialog = page.getByRole('dialog')
+  await dialog.getByRole('textbox').last().fill('two certificates are compared')
+  await dialog.getByRole('button', { name: action }).click()
+  await expect(dialog).toHaveCount(0)
+}
+
+test('a dead-weight tester is registered with its piston and read by the masses on it; the certificate says from what', async ({
+  page,
+}) => {
+  await open(page, '/references/new')
+  await boxOf(page, 'Code').fill('RX-4')
+  await boxOf(page, 'Kind').selectOption({ label: 'dead-weight tester' })
+  await boxOf(page, 'What it is').fill('Trial balance')
+  await boxOf(page, 'From').fill('0')
+  await boxOf(page, 'To').fill('500')
+  await boxOf(page, 'Resolution').fill('0.001')
+  await boxOf(page, '±, row 1').fill('0.1')
+  await page
+    .getByRole('group', { name: 'Read by the masses on its piston' })
+    .getByRole('button', { name: 'Add' })
+    .click()
+  for (const [label, text] of [
+    ['Effective area, cm²', '4.032'],
+    ['Mass of the piston, kg', '0.8'],
+    ['Density of the masses, kg/m³', '7920'],
+    ['Area holds at, °C', '20'],
+    ['Expansion of the area, 1e-6/K', '16.6'],
+    ['Distortion, 1e-6/MPa', '0'],
+    ['Surface tension of the oil, mN/m', '0'],
+  ] as const)
+    await boxOf(page, label).fill(text)
+  await page.getByRole('button', { name: 'Register it' }).click()
+  await expect(page.getByText('the weight of the masses follows from it').first()).toBeVisible()
+  await boxOf(page, 'Gravity where it stands, m/s²').fill('9.8122')
+  await page.getByRole('button', { name: 'Register it' }).click()
+  await page.waitForURL(/\/references\/RX-4$/)
+  await page.getByRole('link', { name: 'Enter a certificate' }).click()
+  await boxOf(page, 'Certificate number').fill('TC-RX-4')
+  await boxOf(page, 'Laboratory').fill('Trial metrology')
+  await boxOf(page, 'Calibrated on').fill('2026-02-03')
+  await boxOf(page, 'Due on').fill('2099-02-03')
+  await page.getByRole('button', { name: 'Enter the certificate' }).click()
+  await page.waitForURL(/\/references\/RX-4$/)
+  await registerInstrument(page, 'REF-4', BENCH_GAUGE)
+  await open(page, '/instruments/REF-4/calibrate')
+  await page.getByRole('radio', { name: /^RX-4/ }).check()
+  await page.getByLabel(/^Ambient/).fill('20')
+  await beginRun(page)
+  // The piston alone is heavier than nothing: vented, what is applied is typed.
+  await typeReading(page, '0.000', '4.001')
+  // By hand: what weighs 200 kPa on 4.032 cm² in air of 20 °C, 1013.25 hPa and 50 %, less the piston.
+  const air = 1.1992
+  const massesOf = (kPa: number) => (kPa * 1000 * 4.032e-4) / (9.8122 * (1 - air / 7920)) - 0.8
+  await expect(page.getByText(`put on ${massesOf(200).toFixed(4)} kg`)).toBeVisible()
+  for (const [kPa, output] of [
+    [200, '12.003'],
+    [400, '20.005'],
+  ] as const) {
+    await page.getByLabel('masses, kg').fill(massesOf(kPa).toFixed(4))
+    await page.keyboard.press('Enter')
+    await page.keyboard.type(output)
+    await page.keyboard.press('Enter')
+    await accepted(page, kPa === 200 ? 2 : 3)
+  }
+  await page.getByRole('button', { name: /^Leave as it is/ }).click()
+  const text = await restoreAndSign(page)
+  expect(text).toContain(`${massesOf(200).toFixed(4)} kg`)
+  expect(text).toContain('A₀ = 4.032 cm² at 20 °C')
+  const record = await (await page.request.get(page.url().replace('/records/', '/api/v1/records/'))).json()
+  expect(record.results[0].points[1].applied).toBeCloseTo(200, 2)
+  expect(record.rounds[0].steps[1].readings[0].massesKg).toBe(massesOf(200).toFixed(4))
 })
 
 test('taken along, quarantined, back: it says where it is, and while quarantined nothing is begun with it', async ({

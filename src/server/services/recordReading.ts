@@ -3,6 +3,7 @@ import { calendarDate } from '@/core/format/formatTime'
 import { Refusal } from '@/core/refusal'
 import { appliedOfGlass, appliedOfMasses } from '@/core/run/judge/computedReading'
 import { judgeReading, judgingBasis } from '@/core/run/judge/judgeSteps'
+import { pistonOfPoint } from '@/core/run/judge/pistonOfPoint'
 import { refuseBeyondSensor, refuseImpossibleOutput } from '@/core/run/judge/readingNotice'
 import { isSameReading } from '@/core/run/judge/sameReading'
 import { referenceOfPoint } from '@/core/run/plan/referenceOfPoint'
@@ -85,7 +86,8 @@ function refuseOtherComputation(world: World, reading: NewReading): void {
 
 /** Where a piston serves a point its pressure is that of the masses on it. */
 function refuseOtherMasses(world: World, percent: number, { massesKg, applied }: NewReading): void {
-  const { piston, code } = referenceOfPoint(percent, world)
+  const { code } = referenceOfPoint(percent, world)
+  const piston = pistonOfPoint(percent, world)
   if ((massesKg !== undefined) !== (piston !== undefined))
     throw new Refusal(
       'massesKg',

@@ -3,6 +3,7 @@ import TextField from '@mui/material/TextField'
 import { useState } from 'react'
 import { formatReading, formatSigned } from '@/core/format/formatNumber'
 import { formatDateTime } from '@/core/format/formatTime'
+import { pistonOfPoint } from '@/core/run/judge/pistonOfPoint'
 import { isSameReading } from '@/core/run/judge/sameReading'
 import { pointName } from '@/core/run/plan/pointScale'
 import type { RunStep } from '@/schema/recordedRun'
@@ -10,7 +11,7 @@ import type { World } from '@/schema/world'
 import { NumberBox } from '../../form/boxes'
 import { FormDialog } from '../../parts/FormDialog'
 import { useSending } from '../../useSending'
-import { pistonAt, type ReadingBoxes, type ReadingField, type TypedFigures, typedReading } from './typedReading'
+import { type ReadingBoxes, type ReadingField, type TypedFigures, typedReading } from './typedReading'
 
 type Props = {
   world: World
@@ -75,7 +76,7 @@ export function CorrectionDialog({ world, step, timeZone, onClose, store }: Prop
       <div className="field-row">
         {world.glass ? (
           <NumberBox label="Glass, %" value={boxes.glass} change={change('glass')} autoFocus />
-        ) : pistonAt(step.percent, world) ? (
+        ) : pistonOfPoint(step.percent, world) ? (
           <NumberBox label="Masses, kg" value={boxes.masses} change={change('masses')} autoFocus />
         ) : (
           <NumberBox label="Applied" value={boxes.applied} change={change('applied')} autoFocus />

@@ -4,6 +4,7 @@ import { formatFixed } from '@/core/format/formatNumber'
 import { massesOfPressure } from '@/core/pressure/piston'
 import { type DecimalsShown, stepDecimals } from '@/core/run/judge/decimalsShown'
 import { judgingBasis, targetInput } from '@/core/run/judge/judgeSteps'
+import { pistonOfPoint } from '@/core/run/judge/pistonOfPoint'
 import { gonePast } from '@/core/run/judge/readingNotice'
 import { noHeadroomAt } from '@/core/run/plan/headroom'
 import { pointName } from '@/core/run/plan/pointScale'
@@ -16,7 +17,7 @@ import { Mark } from '../../parts/Mark'
 import { EntryBox } from './EntryBox'
 import { EntrySays } from './EntrySays'
 import { entryKey } from './entryKeys'
-import { pistonAt, type ReadingField } from './typedReading'
+import type { ReadingField } from './typedReading'
 import { type Entry, useEntryLine } from './useEntryLine'
 import type { EntryPoint } from './useSender'
 
@@ -70,11 +71,11 @@ function entryTarget({ percent }: RunStep, world: World, decimals: number): Targ
   const pa = () => convertPressure(input, world.inputUnit, 'Pa')
   if (world.glass)
     return { words: 'water at', text: formatFixed(glassOfDifference(pa(), world.glass), 1), unit: '% of the glass' }
-  const piston = pistonAt(percent, world)
+  const piston = pistonOfPoint(percent, world)
   if (piston)
     return {
       words: 'put on',
-      text: formatFixed(Math.max(0, massesOfPressure(pa(), piston)), MASS_DECIMALS),
+      text: formatFixed(massesOfPressure(pa(), piston), MASS_DECIMALS),
       unit: 'kg',
     }
   return { words: 'apply', text: formatFixed(input, decimals), unit: pressureUnitLabel(world.inputUnit) }

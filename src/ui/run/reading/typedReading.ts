@@ -4,10 +4,10 @@ import { coarseReadings } from '@/core/run/judge/coarseReading'
 import { appliedOfGlass, appliedOfMasses } from '@/core/run/judge/computedReading'
 import { errorBasis } from '@/core/run/judge/errorBasis'
 import { judgeReading, judgingBasis } from '@/core/run/judge/judgeSteps'
+import { pistonOfPoint } from '@/core/run/judge/pistonOfPoint'
 import { readingNotice, refuseBeyondSensor, refuseImpossibleOutput } from '@/core/run/judge/readingNotice'
 import { readingSlip } from '@/core/run/judge/readingSlip'
 import type { RoundScatter } from '@/core/run/judge/roundScatter'
-import { referenceOfPoint } from '@/core/run/plan/referenceOfPoint'
 import { outputOfNull } from '@/core/signal/nullInstrument'
 import { decimalText } from '@/core/units/decimalText'
 import type { World } from '@/schema/world'
@@ -49,12 +49,9 @@ export const EMPTY_BOXES: ReadingBoxes = {
 }
 const BESIDE_THE_OUTPUT = ['pv', 'ao', 'display'] as const
 
-/** The piston that gives the pressure at a point; none where its reference is no dead-weight tester read by its masses. */
-export const pistonAt = (percent: number, world: World) => referenceOfPoint(percent, world).piston
-
 /** The boxes a run asks for at a point, in the order they are typed. */
 export const fieldsOf = (world: World, percent: number): readonly ReadingField[] => [
-  world.glass ? 'glass' : pistonAt(percent, world) ? 'masses' : 'applied',
+  world.glass ? 'glass' : pistonOfPoint(percent, world) ? 'masses' : 'applied',
   ...(world.readsDigital ? (['pv', 'ao'] as const) : []),
   ...(world.readsDisplay ? (['display'] as const) : []),
   ...(world.readsByNull ? (['nominal', 'deflection'] as const) : (['output'] as const)),
@@ -146,7 +143,7 @@ function questionsOf(
       { ...slip, padded: slip.nature === 'mark' && slip.meant !== null ? String(slip.meant) : null, isSlip: true },
     ]
   // What was computed was not typed: nothing is asked of its digits.
-  const isTyped = { applied: !world.glass && !pistonAt(point.percent, world), output: !world.readsByNull }
+  const isTyped = { applied: !world.glass && !pistonOfPoint(point.percent, world), output: !world.readsByNull }
   return coarseReadings(point, figures, world)
     .filter(({ field }) => isTyped[field])
     .map((each) => ({ ...each, isSlip: false }))
@@ -166,7 +163,7 @@ function appliedOf(
     if (level.kind !== 'text') return level
     return { kind: 'text', text: appliedOfGlass(level.text, { glass, inputUnit }), from: { glassPercent: level.text } }
   }
-  const piston = pistonAt(percent, world)
+  const piston = pistonOfPoint(percent, world)
   if (!piston) return parsed(boxes.applied, 'applied')
   const masses = parsed(boxes.masses, 'masses')
   if (masses.kind !== 'text') return masses
