@@ -98,26 +98,25 @@ function recomputedRound(
   const before = new Nearest(points)
   const after = new Nearest(points)
   const again = judgeAgain(run, doubt)
-  const { inputUnit, configuration } = run.world
-  const inRange = (text: string | undefined) => convertPressure(Number(text), inputUnit, configuration.unit)
+  const judgedPoints: Judged[] = []
   const verdicts: PointVerdict[] = []
   let isMoved = false
   // A loop and no list of points: tens of thousands of runs are judged in a few seconds.
   for (let index = 0; index < points.percents.length; index++) {
     const judged = again(index, points)
-    before.add(index, {
-      applied: inRange(points.applied[index]),
-      errorInput: null,
-      errorPercentSpan: points.errors[index] ?? 0,
-      limitPercentSpan: points.limits[index] ?? 0,
-    })
-    after.add(index, judged)
+    before.add(index, points.errors[index] ?? 0, points.limits[index] ?? 0)
+    after.add(index, judged.errorPercentSpan, judged.limitPercentSpan)
+    judgedPoints.push(judged)
     verdicts.push(judged.verdict)
     isMoved ||= judged.isMoved
   }
-  const as = before.outcome(verdict)
+  const { inputUnit, configuration } = run.world
+  const as = before.outcome(verdict, (index) => ({
+    applied: convertPressure(Number(points.applied[index]), inputUnit, configuration.unit),
+    errorInput: null,
+  }))
   // Where nothing has moved it is what was sealed, not what a newer version would make of it.
-  const is = isMoved ? after.outcome(overallVerdict(verdicts) ?? verdict) : as
+  const is = isMoved ? after.outcome(overallVerdict(verdicts) ?? verdict, (index) => judgedPoints[index]) : as
   return as && is && { before: as, after: is }
 }
 
@@ -126,36 +125,45 @@ type Judged = Pick<DecidingPoint, 'applied' | 'errorInput' | 'errorPercentSpan' 
 /** Keeps the point nearest its limit, and whether any reaches beyond it with its U. */
 class Nearest {
   private index = -1
-  private point: Judged | null = null
   private largest = -1
+  private error = 0
+  private limit = 0
   private isBeyond = false
 
   constructor(private readonly points: SealedPoints) {}
 
-  add(index: number, point: Judged): void {
-    const share = shareOfLimit(point)
+  add(index: number, errorPercentSpan: number, limitPercentSpan: number): void {
+    const share = shareOfLimit({ errorPercentSpan, limitPercentSpan })
     if (share > this.largest) {
       this.largest = share
       this.index = index
-      this.point = point
+      this.error = errorPercentSpan
+      this.limit = limitPercentSpan
     }
     const expanded = this.points.expanded?.[index]
-    if (expanded !== undefined && exceeds(Math.abs(point.errorPercentSpan) + expanded, point.limitPercentSpan))
-      this.isBeyond = true
+    if (expanded !== undefined && exceeds(Math.abs(errorPercentSpan) + expanded, limitPercentSpan)) this.isBeyond = true
   }
 
-  outcome(verdict: PointVerdict): Outcome | undefined {
-    const { point, index, points } = this
-    if (!point) return undefined
-    const { applied, errorInput, errorPercentSpan, limitPercentSpan } = point
+  /** @param at what else is known of a point: asked for the nearest alone */
+  outcome(
+    verdict: PointVerdict,
+    at: (index: number) => Pick<DecidingPoint, 'applied' | 'errorInput'> | undefined,
+  ): Outcome | undefined {
+    const { index, points, error, limit } = this
+    const told = at(index)
+    if (index < 0 || !told) return undefined
     return {
       verdict,
       nearest: {
-        ...{ percent: points.percents[index] ?? 0, applied, errorInput, errorPercentSpan, limitPercentSpan },
+        percent: points.percents[index] ?? 0,
+        applied: told.applied,
+        errorInput: told.errorInput,
+        errorPercentSpan: error,
+        limitPercentSpan: limit,
         expandedUncertaintyPercentSpan: points.expanded?.[index] ?? null,
         standardUncertaintyPercentSpan: points.standard?.[index] ?? null,
       },
-      share: Math.sign(errorPercentSpan) * this.largest,
+      share: Math.sign(error) * this.largest,
       isUncertain: points.expanded === null ? null : this.isBeyond,
     }
   }

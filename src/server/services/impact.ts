@@ -13,7 +13,7 @@ import {
   type AffectedRun,
   countAffected,
   FIRST_PLACE,
-  type ParsedParts,
+  type KnownBases,
   type Place,
   selectAffectedHeads,
   selectAffectedRuns,
@@ -126,7 +126,7 @@ type Heads = Awaited<ReturnType<typeof selectAffectedHeads>>
 
 /** The affected runs batch by batch; the next ones are fetched while one is worked on. */
 async function* batches(db: Queryable, use: UseOfRange, signal: AbortSignal): AsyncGenerator<AffectedRun[]> {
-  const known: ParsedParts = new Map()
+  const known: KnownBases = new Map()
   const headsAfter = (after: Place): Promise<Heads> => unheard(selectAffectedHeads(db, use, { after, limit: BATCH }))
   const underWay: Promise<AffectedRun[]>[] = []
   let next: Promise<Heads> | null = headsAfter(FIRST_PLACE)

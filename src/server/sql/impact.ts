@@ -35,6 +35,7 @@ export const FIRST_PLACE: Place = { begunAt: '-infinity', runId: '00000000-0000-
 const AFFECTED = `
     FROM run_reference AS used
     JOIN run ON run.id = used.run_id AND run.status = 'sealed'
+    JOIN instrument ON instrument.id = run.instrument_id
     JOIN seal ON seal.run_id = run.id
    WHERE used.range_id = $1 AND ${IN_DAYS}
      AND NOT EXISTS (SELECT FROM seal AS later WHERE later.amends = seal.sequence)`
@@ -50,27 +51,21 @@ export async function countAffected(db: Queryable, use: UseOfRange): Promise<{ s
   return { sealed: sealed.rows[0].count, open: open.rows[0].count }
 }
 
-/* Of the world only what readings are judged by is asked for. As text: what is the same in many runs is parsed once. */
+/* Of the world only what readings are judged by is looked at, and that is sent once: most runs share it with others. */
+const BASIS = `jsonb_build_array(run.world -> 'configuration', run.world -> 'points', run.world -> 'inputReference',
+  run.world -> 'furtherReferences', run.world -> 'outputReference', run.world -> 'inputUnit', run.world -> 'decisionRule',
+  run.world -> 'statesUncertainty')`
 const SELECT_BATCH = `
-  SELECT chosen.*, instrument.tag, world.*
-    FROM (SELECT run.id AS run_id, run.instrument_id, seal.sequence, used.begun_at, used.begun_at::text AS place, run.world
-            ${AFFECTED} AND (used.begun_at, used.run_id) > ($5, $6)
-           ORDER BY used.begun_at, used.run_id LIMIT $7) AS chosen
-    JOIN instrument ON instrument.id = chosen.instrument_id
-    CROSS JOIN LATERAL (
-      SELECT configuration::text, points::text, "inputReference"::text, "furtherReferences"::text,
-             "outputReference"::text, "inputUnit", "decisionRule", "statesUncertainty"
-        FROM jsonb_to_record(chosen.world) AS w (
-             configuration jsonb, points jsonb, "inputReference" jsonb, "furtherReferences" jsonb,
-             "outputReference" jsonb, "inputUnit" text, "decisionRule" text, "statesUncertainty" boolean)) AS world
-   ORDER BY chosen.begun_at, chosen.run_id`
+  SELECT run.id AS run_id, run.instrument_id, instrument.tag, seal.sequence, used.begun_at, used.begun_at::text AS place,
+         md5(${BASIS}::text) AS basis
+    ${AFFECTED} AND (used.begun_at, used.run_id) > ($5, $6)
+   ORDER BY used.begun_at, used.run_id LIMIT $7`
+const SELECT_BASES = `SELECT id AS run_id, ${BASIS} AS basis FROM run WHERE id = ANY($1)`
 
-/* What was read and what was made of it, as sealed. Columns as text: the quickest to make and to read. */
+/* What was read and what was made of it, as sealed. All columns of a round as one: the quickest to send and to read. */
 const SELECT_ROUNDS = `
-  SELECT sequence, round, verdict, decision, to_json(errors) AS errors, to_json(limits) AS limits,
-         to_json(expanded) AS expanded, to_json(standard) AS standard, to_json(percents) AS percents,
-         array_to_string(directions, ' ') AS directions, array_to_string(applied, ' ') AS applied,
-         array_to_string(outputs, ' ') AS outputs, CASE WHEN sequence = ANY($2) THEN taken_at END AS taken_at
+  SELECT sequence, round, verdict, decision, CASE WHEN sequence = ANY($2) THEN taken_at END AS taken_at,
+         json_build_array(percents, directions, applied, outputs, errors, limits, expanded, standard) AS points
     FROM sealed_round WHERE sequence = ANY($1) ORDER BY sequence, round`
 
 const SELECT_EXCHANGES = `
@@ -84,62 +79,37 @@ const HeadRow = z.object({
   sequence: z.coerce.number(),
   begun_at: z.date(),
   place: z.string(),
-  configuration: z.string(),
-  points: z.string(),
-  inputReference: z.string(),
-  furtherReferences: z.string().nullable(),
-  outputReference: z.string().nullable(),
-  inputUnit: World.shape.inputUnit,
-  decisionRule: World.shape.decisionRule,
-  statesUncertainty: z.boolean().nullable(),
+  /** The same for all runs that are judged by the same. */
+  basis: z.string(),
 })
-const numbers = z.array(z.number())
+const BasisRow = z.object({ run_id: z.uuid(), basis: z.array(z.unknown()) })
+// A column is looked at as a whole: value by value it would take longer than judging them.
+const isNumbers = (value: unknown): value is number[] =>
+  Array.isArray(value) && value.every((each) => typeof each === 'number')
+const isTexts = (value: unknown): value is string[] =>
+  Array.isArray(value) && value.every((each) => typeof each === 'string')
+const numbers = z.custom<readonly number[]>(isNumbers)
+const texts = z.custom<readonly string[]>(isTexts)
+const directions = z.custom<readonly Direction[]>(
+  (value) => isTexts(value) && value.every((each) => each === 'rising' || each === 'falling'),
+)
 const RoundRow = z.object({
   sequence: z.coerce.number(),
   round: z.int(),
   verdict: z.enum(POINT_VERDICTS),
   decision: z.enum(DECISIONS).nullable(),
-  errors: numbers,
-  limits: numbers,
-  expanded: numbers.nullable(),
-  standard: numbers.nullable(),
-  percents: numbers,
-  directions: z.string().regex(/^(rising|falling)( rising| falling)*$/),
-  applied: z.string(),
-  outputs: z.string(),
   /** Only of runs in which a reference was exchanged. */
   taken_at: z.array(z.date()).nullable(),
+  points: z.tuple([numbers, directions, texts, texts, numbers, numbers, numbers.nullable(), numbers.nullable()]),
 })
 const ExchangeRow = z.object({ run_id: z.uuid(), replaces: z.uuid(), standard: Standard, exchanged_at: z.date() })
 
-const PARTS = {
-  configuration: World.shape.configuration,
-  points: World.shape.points,
-  inputReference: World.shape.inputReference,
-  furtherReferences: World.shape.furtherReferences,
-  outputReference: World.shape.outputReference,
-}
+type Basis = RunInDoubt['world'] & Pick<World, 'configuration' | 'points'>
 
-/** Parsed parts of worlds by their text: runs of one instrument share most of them. */
-export type ParsedParts = Map<string, unknown>
+/** What runs are judged by, by what it is the same under. */
+export type KnownBases = Map<string, Basis>
 /** So many are kept at most, that a long look does not hold the whole register. */
-const MOST_PARTS = 4000
-
-function parsed<K extends keyof typeof PARTS>(
-  part: K,
-  text: string | null,
-  known: ParsedParts,
-): z.infer<(typeof PARTS)[K]> {
-  const key = `${part}${text}`
-  if (!known.has(key)) {
-    if (known.size >= MOST_PARTS) known.clear()
-    known.set(
-      key,
-      PARTS[part].parse(text === null ? (part === 'outputReference' ? null : undefined) : JSON.parse(text)),
-    )
-  }
-  return known.get(key) as z.infer<(typeof PARTS)[K]> // parsed by that part's schema above
-}
+const MOST_BASES = 4000
 
 /** A sealed run whose readings are still to be fetched. */
 export type AffectedHead = z.infer<typeof HeadRow>
@@ -160,58 +130,94 @@ export async function selectAffectedHeads(
 export async function selectAffectedRuns(
   db: Queryable,
   heads: readonly AffectedHead[],
-  known: ParsedParts,
+  known: KnownBases,
 ): Promise<AffectedRun[]> {
   const ids = heads.map(({ run_id }) => run_id)
-  const exchanges = z.array(ExchangeRow).parse((await db.query(SELECT_EXCHANGES, [ids])).rows)
-  const isExchanged = new Set(exchanges.map(({ run_id }) => run_id))
-  const sequences = heads.map(({ sequence }) => sequence)
-  const exchanged = heads.filter(({ run_id }) => isExchanged.has(run_id)).map(({ sequence }) => sequence)
-  const { rows } = await db.query(SELECT_ROUNDS, [sequences, exchanged])
+  const bases = await basesOf(db, heads, known)
+  const exchangesOf = await selectExchangesOf(db, ids)
+  const exchanged = heads.filter(({ run_id }) => exchangesOf.has(run_id)).map(({ sequence }) => sequence)
+  const { rows } = await db.query(SELECT_ROUNDS, [heads.map(({ sequence }) => sequence), exchanged])
   const roundsOf = new Map<number, RunInDoubt['rounds'][number][]>()
   for (const round of z.array(RoundRow).parse(rows)) {
     const sealed = sealedRound(round)
-    if (sealed) roundsOf.set(round.sequence, [...(roundsOf.get(round.sequence) ?? []), sealed])
+    const before = roundsOf.get(round.sequence)
+    if (sealed && before) before.push(sealed)
+    else if (sealed) roundsOf.set(round.sequence, [sealed])
   }
-  return heads.map((head) => ({
-    instrumentId: head.instrument_id,
-    tag: head.tag,
-    sequence: head.sequence,
-    begunAt: head.begun_at,
-    run: {
-      begunAt: head.begun_at.getTime(),
-      world: worldOf(head, known),
-      exchanges: exchanges
-        .filter(({ run_id }) => run_id === head.run_id)
-        .map(({ replaces, standard, exchanged_at }) => ({ replaces, standard, at: exchanged_at.toISOString() })),
-      rounds: roundsOf.get(head.sequence) ?? [],
-    },
-  }))
+  return heads.flatMap((head) => {
+    const world = bases.get(head.basis)
+    if (!world) return [] // cannot be: every one of them was asked for
+    const begunAt = head.begun_at
+    const rounds = roundsOf.get(head.sequence) ?? []
+    const run = { begunAt: begunAt.getTime(), world, exchanges: exchangesOf.get(head.run_id) ?? [], rounds }
+    return [{ instrumentId: head.instrument_id, tag: head.tag, sequence: head.sequence, begunAt, run }]
+  })
 }
 
-const worldOf = (head: z.infer<typeof HeadRow>, known: ParsedParts) => ({
-  configuration: parsed('configuration', head.configuration, known),
-  points: parsed('points', head.points, known),
-  inputReference: parsed('inputReference', head.inputReference, known),
-  furtherReferences: parsed('furtherReferences', head.furtherReferences, known),
-  outputReference: parsed('outputReference', head.outputReference, known),
-  inputUnit: head.inputUnit,
-  decisionRule: head.decisionRule,
-  ...(head.statesUncertainty && { statesUncertainty: true as const }),
-})
+/** What each of some runs is judged by; what is known already is not sent again. */
+async function basesOf(db: Queryable, heads: readonly AffectedHead[], known: KnownBases): Promise<KnownBases> {
+  if (known.size > MOST_BASES) known.clear()
+  const found: KnownBases = new Map()
+  const unknown = new Map<string, string>()
+  for (const { run_id, basis } of heads) {
+    const held = known.get(basis)
+    if (held) found.set(basis, held)
+    else unknown.set(basis, run_id)
+  }
+  if (unknown.size === 0) return found
+  const { rows } = await db.query(SELECT_BASES, [[...unknown.values()]])
+  const ofRun = new Map(
+    z
+      .array(BasisRow)
+      .parse(rows)
+      .map(({ run_id, basis }) => [run_id, parsedBasis(basis)]),
+  )
+  for (const [basis, runId] of unknown) {
+    const world = ofRun.get(runId)
+    if (!world) continue
+    found.set(basis, world)
+    known.set(basis, world)
+  }
+  return found
+}
+
+/** Parts of a world in the order they are asked for; what a run had not is null. */
+function parsedBasis(parts: readonly unknown[]): Basis {
+  const { shape } = World
+  const [configuration, points, input, further, output, inputUnit, decisionRule, statesUncertainty] = parts
+  return {
+    configuration: shape.configuration.parse(configuration),
+    points: shape.points.parse(points),
+    inputReference: shape.inputReference.parse(input),
+    furtherReferences: shape.furtherReferences.parse(further ?? undefined),
+    outputReference: shape.outputReference.parse(output),
+    inputUnit: shape.inputUnit.parse(inputUnit),
+    decisionRule: shape.decisionRule.parse(decisionRule),
+    ...(statesUncertainty === true && { statesUncertainty: true as const }),
+  }
+}
+
+/** The exchanges of some runs in their order, by the run; those without have none. */
+async function selectExchangesOf(db: Queryable, ids: readonly string[]) {
+  const { rows } = await db.query(SELECT_EXCHANGES, [ids])
+  const ofRun = new Map<string, RunInDoubt['exchanges'][number][]>()
+  for (const { run_id, replaces, standard, exchanged_at } of z.array(ExchangeRow).parse(rows))
+    ofRun.set(run_id, [...(ofRun.get(run_id) ?? []), { replaces, standard, at: exchanged_at.toISOString() }])
+  return ofRun
+}
 
 /** A round is left out where its readings and what was sealed of them do not belong together: verification tells of it. */
-function sealedRound(row: z.infer<typeof RoundRow>): RunInDoubt['rounds'][number] | null {
-  const { verdict, decision, errors, limits, expanded, standard, percents } = row
+function sealedRound({
+  verdict,
+  decision,
+  taken_at: taken,
+  points,
+}: z.infer<typeof RoundRow>): RunInDoubt['rounds'][number] | null {
+  const [percents, directions, applied, outputs, errors, limits, expanded, standard] = points
   if (percents.length !== errors.length) return null
-  const points = {
-    ...{ errors, limits, expanded, standard, percents },
-    directions: row.directions.split(' ') as Direction[], // by the pattern of the row
-    applied: row.applied.split(' '),
-    outputs: row.outputs.split(' '),
-    takenAt: row.taken_at?.map((at) => at.getTime()) ?? null,
-  }
-  return { verdict, decision: decision && { decision }, points }
+  const takenAt = taken?.map((at) => at.getTime()) ?? null
+  const columns = { percents, directions, applied, outputs, takenAt, errors, limits, expanded, standard }
+  return { verdict, decision: decision && { decision }, points: columns }
 }
 
 /** The last calibration of each of some instruments that did not use a range in a time: what counts as done again. */

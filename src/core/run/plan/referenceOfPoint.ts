@@ -9,6 +9,7 @@ export type ServedPoints<R extends Reference> = {
 
 /** The reference that serves a point: that of its sub-range, or the run's only one. */
 export function referenceOfPoint<R extends Reference>(percent: number, world: ServedPoints<R>): R {
+  if (!world.furtherReferences) return world.inputReference
   const id = world.points.find((point) => point.percent === percent)?.referenceId
-  return world.furtherReferences?.find((reference) => reference.id === id) ?? world.inputReference
+  return world.furtherReferences.find((reference) => reference.id === id) ?? world.inputReference
 }
