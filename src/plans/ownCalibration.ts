@@ -1,5 +1,6 @@
 import type { z } from 'zod'
 import type { LimitTerm, OwnTerm } from '@/core/error/errorLimit'
+import { certifiedPoint } from '@/core/reference/certifiedPoint'
 import { Refusal } from '@/core/refusal'
 import { ofCountedRounds } from '@/core/run/roundRole'
 import { span } from '@/core/transfer/calibratedRange'
@@ -48,6 +49,7 @@ export function configurationOfRange(
     testPoints: pointsOf(reference, range),
     pointOrder: 'up-down',
     hookUp: 'bench',
+    ...(facts.media.length > 0 && { touchedBy: facts.media }),
     nameplate: { maker: facts.maker, model: facts.model, serialNumber: serialNumber || facts.serialNumber },
   })
   if (entered.success) return entered.data
@@ -75,9 +77,7 @@ function pointsOf(reference: Reference, { id, rangeLow, rangeHigh }: ReferenceRa
 }
 
 /**
- * What a sealed record says of a range, as its certificate: at every point the mean of what it showed rising and falling,
- * what has to be added to it, and U. Rising and falling differ by its hysteresis; half of that is added to U whole, as a
- * correction for the mean cannot know the way a pressure was come to.
+ * What a sealed record says of a range, as its certificate: a point of it from every reading of that point.
  *
  * @throws {Refusal} for a record that states no uncertainty
  */
@@ -96,14 +96,19 @@ export function certifiedByRecord(
       const uncertainties = read.flatMap(({ expandedUncertaintyPercentSpan: u }) => (u === undefined ? [] : [u]))
       if (uncertainties.length < read.length)
         throw new Refusal('sequence', 'the record states no uncertainty', 'a certificate needs one: calibrate it again')
-      const corrections = read.map(({ applied, output }) => applied - output)
-      const half = (Math.max(...corrections) - Math.min(...corrections)) / 2
-      const u = (Math.max(...uncertainties) / 100) * Math.abs(span(world.configuration))
+      const perPercent = Math.abs(span(world.configuration)) / 100
+      const { indicated, correction, uncertainty } = certifiedPoint(
+        read.map(({ applied, output }, index) => ({
+          applied: inOwn(applied),
+          shown: inOwn(output),
+          expanded: inOwn((uncertainties[index] ?? 0) * perPercent),
+        })),
+      )
       return {
-        indicated: rounded(inOwn(mean(read.map(({ output }) => output)))),
+        indicated: rounded(indicated),
         reference: null,
-        correction: rounded(inOwn(mean(corrections))),
-        uncertainty: rounded(inOwn(u + half)),
+        correction: rounded(correction),
+        uncertainty: rounded(uncertainty),
       }
     })
   return {
@@ -113,6 +118,5 @@ export function certifiedByRecord(
   }
 }
 
-const mean = (values: readonly number[]): number => values.reduce((sum, value) => sum + value, 0) / values.length
 /** Binary arithmetic leaves tails; twelve digits are more than anybody reads. */
 const rounded = (value: number): number => Number(value.toPrecision(12))
