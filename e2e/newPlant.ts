@@ -239,7 +239,7 @@ export async function importEarlier(page: Page, at: string): Promise<void> {
   await page.getByRole('button', { name: 'Take the 4 that are fine' }).click()
   await expect(page.getByText('4 registered.')).toBeVisible()
   await goTo(page, `${at}/instruments/WX-1`)
-  const table = page.getByRole('region', { name: /Before it was registered here/ })
+  const table = page.getByRole('region', { name: /Earlier calibrations/ })
   await expect(table.getByRole('row', { name: /UM-2025/ })).toContainText('+0.04 at 50')
   await goTo(page, `${at}/instruments/WX-1/calibrate`)
   await expect(page.getByText('by how this one was found 4 times')).toBeVisible()

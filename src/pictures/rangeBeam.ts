@@ -104,8 +104,15 @@ function ends({ lrl, url }: BeamData, { x, y, font, width }: Frame): Shape[] {
   ]
 }
 
+/** Width of a letter, of its size; generous, so that nothing touches. */
+const LETTER = 0.58
+
 function scaleTicks({ lrl, url, unitLabel }: BeamData, { x, y, font, width }: Frame): Shape[] {
-  const ticks = niceTicks(lrl, url, 8).filter((value) => x(value) - x(lrl) > font * 3 && x(url) - x(value) > font * 3)
+  const last = `${formatPlain(url)} ${unitLabel}`
+  const lastEnds = Math.min(width, x(url) + font)
+  // The words at the end stand where a tick close to it would have its own.
+  const lastBegins = Math.min(x(url) - font * 3, lastEnds - last.length * font * LETTER - font)
+  const ticks = niceTicks(lrl, url, 8).filter((value) => x(value) - x(lrl) > font * 3 && x(value) < lastBegins)
   return [
     ...ticks.flatMap((value): Shape[] => [
       {
@@ -120,7 +127,7 @@ function scaleTicks({ lrl, url, unitLabel }: BeamData, { x, y, font, width }: Fr
       text(x(value), y + font * 2.4, formatPlain(value), font, 'middle'),
     ]),
     text(Math.max(0, x(lrl) - font), y + font * 2.4, formatPlain(lrl), font, 'start', 'ink'),
-    text(Math.min(width, x(url) + font), y + font * 2.4, `${formatPlain(url)} ${unitLabel}`, font, 'end', 'ink'),
+    text(lastEnds, y + font * 2.4, last, font, 'end', 'ink'),
   ]
 }
 

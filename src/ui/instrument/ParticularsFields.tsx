@@ -39,8 +39,8 @@ export function ParticularsFields({ form }: InstrumentFormProps) {
         />
         <BoundBox form={form} path="configuration.limitSource" label="Error limit from" />
       </div>
-      <fieldset className="actions plain-fieldset">
-        <legend className="small">May be touched only by (none ticked: not said)</legend>
+      <fieldset className="actions bare-fieldset">
+        <legend className="small soft">May be touched only by (none ticked: not said)</legend>
         {REFERENCE_MEDIUM_IDS.map((medium) => (
           <Tick
             key={medium}

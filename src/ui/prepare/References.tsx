@@ -78,8 +78,7 @@ function OfferChoice({ offer, name, chosen, choose, takesSeveral }: OfferProps) 
         {isChosen && <BeforeUse standard={standard} unit={unit} />}
         {rule && isChosen && (
           <span className="small soft block">
-            To be read: {rule.rule}.
-            {rule.corrections.length > 0 && ` Its reading still wants correcting for ${rule.corrections.join(', ')}.`}
+            To be read: {rule.rule}. {toCorrect(standard, rule.corrections)}
           </span>
         )}
       </span>
@@ -89,6 +88,13 @@ function OfferChoice({ offer, name, chosen, choose, takesSeveral }: OfferProps) 
       </span>
     </label>
   )
+}
+
+/** What Barys works out for it, or what is left to be corrected by hand. */
+function toCorrect({ piston, column }: Standard, corrections: readonly string[]): string {
+  if (piston) return 'It is read by the masses on its piston: note the ambient beside it.'
+  if (column) return 'Its readings are corrected for gravity, and for its liquid where the ambient is noted.'
+  return corrections.length > 0 ? `Its reading still wants correcting for ${corrections.join(', ')}.` : ''
 }
 
 /** What is to be known before it is connected: how long it warms up, what must never be applied to it, and with what. */

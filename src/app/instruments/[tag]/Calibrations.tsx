@@ -69,7 +69,7 @@ export function ListedBefore({ page: { listed } }: { page: InstrumentPageData })
   return (
     <section aria-labelledby="listed">
       <h2 id="listed">
-        Before it was registered here <span className="soft small">as lists say; no records</span>
+        Earlier calibrations <span className="soft small">· as lists say, no records</span>
       </h2>
       <DataTable
         rows={listed}

@@ -1,5 +1,5 @@
 import type { Metadata } from 'next'
-import { formatDate } from '@/core/format/formatTime'
+import { calendarDate, formatDate } from '@/core/format/formatTime'
 import { mayDo } from '@/schema/roles'
 import { signedIn } from '@/server/currentPerson'
 import { pageOrNotFound } from '@/server/pageOrNotFound'
@@ -21,8 +21,12 @@ export async function generateMetadata({ params }: Props): Promise<Metadata> {
   return { title: decodeURIComponent((await params).tag) }
 }
 
-/** When it is due, or that it is retired, and what a list said of its last calibration. */
-function DueLine({ page: { instrument, dueOn, dueInDays, standings, before } }: { page: InstrumentPageData }) {
+/** When it is due, or that it is retired, and what a list said of its last calibration where nothing newer is sealed. */
+function DueLine({
+  page: { instrument, dueOn, dueInDays, standings, before, results, timeZone },
+}: {
+  page: InstrumentPageData
+}) {
   const [last] = standings
   if (instrument.isRetired && last)
     return (
@@ -30,11 +34,12 @@ function DueLine({ page: { instrument, dueOn, dueInDays, standings, before } }: 
         Retired {formatDate(last.at.toISOString().slice(0, 10))} by {last.by}: {last.reason}. Nothing of it is due.
       </Notice>
     )
+  const [newest] = results
+  const isNewer = before !== null && (!newest || before.calibratedOn > calendarDate(newest.sealedAt, timeZone))
   return (
     <p className={dueInDays < 0 ? 'tone-outside' : 'soft'}>
       Due {formatDate(dueOn)} ({dueWords({ dueInDays, dueOn })}), every {instrument.configuration.intervalMonths} months
-      {before &&
-        `; calibrated ${formatDate(before.calibratedOn)} before it was registered here, as ${before.source} says`}
+      {isNewer && `; calibrated ${formatDate(before.calibratedOn)}, as ${before.source} says`}
     </p>
   )
 }

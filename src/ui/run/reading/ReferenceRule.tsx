@@ -1,6 +1,7 @@
 import { columnCorrection } from '@/core/conformity/columnCorrection'
 import { READING_RULES } from '@/core/conformity/principle'
 import { formatFixed, formatPlain } from '@/core/format/formatNumber'
+import { pistonOfPoint } from '@/core/run/judge/pistonOfPoint'
 import { referenceOfPoint } from '@/core/run/plan/referenceOfPoint'
 import type { RunStep } from '@/schema/recordedRun'
 import type { PressureStandard, World } from '@/schema/world'
@@ -19,8 +20,10 @@ export function ReferenceRule({ step, world }: { step: RunStep; world: World }) 
 }
 
 /** What is worked out for it, or what its reading is to be corrected for by hand. */
-function correctionWords(reference: PressureStandard, world: World): string {
+function correctionWords(reference: PressureStandard, { percent }: RunStep, world: World): string {
   const { piston, column, principle } = reference
+  if (piston && !pistonOfPoint(percent, world))
+    return ' The piston alone is heavier than this point: take it off and vent, then enter what is applied.'
   if (piston)
     return ` Enter the masses on the piston, without it: gravity, air, temperature and distortion are worked out at ${formatPlain(piston.celsius)} °C.`
   if (column?.isApplied)
