@@ -14,7 +14,7 @@ export function ReferenceRule({ step, world }: { step: RunStep; world: World }) 
   if (!rule) return null
   return (
     <Notice isSmall>
-      <strong>{reference.code}:</strong> {rule.rule}.{correctionWords(reference, world)}
+      <strong>{reference.code}:</strong> {rule.rule}.{correctionWords(reference, step, world)}
     </Notice>
   )
 }
