@@ -3,12 +3,21 @@ import { once } from 'node:events'
 import { chmodSync, mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { expect, test } from '@playwright/test'
+import { test as base, expect } from '@playwright/test'
 import { freePort } from '../scripts/setup/cluster'
 import { ROOT } from '../scripts/setup/root'
 import { isHealthy } from '../scripts/setup/server'
+import { actsOf, countActs } from './acts'
 import { goTo } from './barys'
 import { fromNothing, importEarlier, importTwoThousand } from './newPlant'
+
+const test = base.extend({
+  page: async ({ page }, use, info) => {
+    if (process.env.BARYS_ACTS) await countActs(page)
+    await use(page)
+    if (process.env.BARYS_ACTS) console.log('acts', info.title, JSON.stringify(await actsOf(page)))
+  },
+})
 
 /** `npm start` as a person uses it, in a folder of its own; the build is the one under test. */
 const home = mkdtempSync(join(tmpdir(), 'barys-start-'))
