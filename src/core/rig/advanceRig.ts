@@ -1,0 +1,86 @@
+import { readInstrument } from '../simulate/simulatedInstrument'
+import type { RandomStream } from '../statistics/randomStream'
+import { convertPressure } from '../units/pressureUnit'
+import { cooled, GAMMA, GAS_CONSTANT, type Gas, leaked, letIn, letOut, pressureOf } from './gas'
+import type { Rig, RigEvent, Room } from './rigModel'
+import { cellPa, type Group, groupsOf, settled } from './settled'
+
+/** Time is taken in steps of so much at most, s: shorter than anything that is looked at. */
+const LONGEST_STEP = 0.25
+/** A vent lets out so much of the room in a second. */
+const VENT_ROOMS_PER_S = 3
+/** What stays of an overload for good, % of span. Ours, no source. */
+const OVERLOAD_SHIFT_PERCENT = 0.8
+
+/** The rig some time later. The same seed gives the same. */
+export function advanceRig(rig: Rig, seconds: number, stream: RandomStream): Rig {
+  const steps = Math.max(1, Math.ceil(seconds / LONGEST_STEP))
+  let now = rig
+  for (let step = 0; step < steps; step++) now = stepped(now, seconds / steps, stream)
+  return now
+}
+
+function stepped(rig: Rig, seconds: number, stream: RandomStream): Rig {
+  const gases: Record<Room, Gas> = { ...rig.gases }
+  for (const group of groupsOf(rig))
+    for (const room of group.rooms) gases[room] = passed(gases[room], room, { rig, group, seconds })
+  const moved = settled({ ...rig, gases, seconds: rig.seconds + seconds })
+  return felt(moved, seconds, stream)
+}
+
+type Passing = { readonly rig: Rig; readonly group: Group; readonly seconds: number }
+
+/** What time does to the gas of a place: walls, leaks, vent, source. */
+function passed(gas: Gas, room: Room, { rig, group, seconds }: Passing): Gas {
+  const { facts, sourcePa } = rig
+  const walls = { kelvin: facts.kelvin, timeConstant: facts.coolingSeconds }
+  const leak = facts.leaksM3PerS[room] ?? 0
+  const vent = group.opensTo === 'air' ? VENT_ROOMS_PER_S * gas.volumeM3 : 0
+  const tight = cooled(gas, seconds, walls)
+  const left = leak + vent > 0 ? leaked(tight, seconds, { toPa: facts.airPa, conductanceM3PerS: leak + vent }) : tight
+  const isDriven = sourcePa !== null && group.rooms.includes('hose') && group.opensTo === null
+  return isDriven ? driven(left, sourcePa, { most: facts.slewPaPerS * seconds, kelvin: facts.kelvin }) : left
+}
+
+/** A source lets gas in or out until its pressure stands, as fast as it may. */
+function driven(gas: Gas, setPa: number, { most, kelvin }: { most: number; kelvin: number }): Gas {
+  const pa = pressureOf(gas)
+  const wanted = pa + Math.max(-most, Math.min(most, setPa - pa))
+  if (wanted > pa) return letIn(gas, ((wanted - pa) * gas.volumeM3) / (GAS_CONSTANT * GAMMA * kelvin), kelvin)
+  return letOut(gas, gas.mol * (1 - (Math.max(0, wanted) / pa) ** (1 / GAMMA)))
+}
+
+/** The instrument feels what stands at its cell; what is too much for it stays with it. */
+function felt(rig: Rig, seconds: number, stream: RandomStream): Rig {
+  const { facts } = rig
+  const pa = cellPa(rig)
+  const pressure = convertPressure(pa, 'Pa', facts.unit)
+  const powered = inLoop(rig)
+  const stimulus = { pressure, seconds, celsius: facts.kelvin - 273.15, staticMPa: 0, tiltDegrees: 0, isTapped: false }
+  const { reading, state } = readInstrument(powered, rig.instrument, { stimulus, stream })
+  const read: Rig = { ...rig, instrument: state, reading }
+  return Math.abs(pa) > facts.overloadPa ? overloaded(read, pa) : read
+}
+
+/** The instrument in its loop: without supply it drives nothing, and held at a current it drives that. */
+function inLoop({ model, hasSupply, fixedMilliamp }: Rig): Rig['model'] {
+  const { output } = model
+  if (!output) return model
+  if (!hasSupply) return { ...model, output: { ...output, supplyVolts: 0 } }
+  if (fixedMilliamp === null) return model
+  // What it believes to send passes its own stage, so that a trim is seen.
+  return { ...model, output: { ...output, failureMilliamp: fixedMilliamp * output.gain + output.offsetMilliamp } }
+}
+
+function overloaded(rig: Rig, pa: number): Rig {
+  const known = rig.events.some(({ kind }) => kind === 'overload')
+  if (known) return rig
+  const event: RigEvent = { at: rig.seconds, kind: 'overload', pa }
+  const { model } = rig
+  const shift = (Math.sign(pa) * OVERLOAD_SHIFT_PERCENT * Math.abs(model.range.urv - model.range.lrv)) / 100
+  return {
+    ...rig,
+    events: [...rig.events, event],
+    model: { ...model, sensor: { ...model.sensor, offset: model.sensor.offset + shift } },
+  }
+}
