@@ -15,6 +15,7 @@ const SCREENS = [
   '/references/R-02/impact',
   '/records',
   '/records/5',
+  '/bench',
   '/workings',
   '/workings/diagnose',
   '/workings/two-screws',

@@ -4,6 +4,7 @@ export const PLACES = [
   { href: '/instruments', label: 'Instruments', key: 'i' },
   { href: '/references', label: 'References', key: 'f' },
   { href: '/records', label: 'Records', key: 'r' },
+  { href: '/bench', label: 'Bench', key: 'b' },
   { href: '/workings', label: 'Workings', key: 'w' },
 ] as const
 

@@ -1,0 +1,63 @@
+import type { Page } from '@playwright/test'
+import { expect, open, test } from './barys'
+
+const readingOf = (page: Page, what: string) =>
+  page
+    .getByRole('region', { name: 'Readings' })
+    .locator('dt', { hasText: new RegExp(`^${what}`) })
+    .locator('xpath=following-sibling::dd[1]')
+const number = async (page: Page, what: string) =>
+  Number((await readingOf(page, what).textContent())?.replace('−', '-').split(' ')[0])
+
+test('taken out in the right order, held at half its range: reference, PV and meter agree, and nothing went wrong', async ({
+  page,
+}) => {
+  await open(page, '/bench')
+  await page.getByLabel('Time goes').selectOption('20')
+  const press = (name: RegExp | string) => page.getByRole('button', { name }).click()
+  await press('block valve, high side: open')
+  await press('equalising valve: closed')
+  await press('block valve, low side: open')
+  await press('vent, high side: closed')
+  await press('vent, low side: closed')
+  await expect.poll(() => number(page, 'PV')).toBeCloseTo(0, 1)
+  await press('equalising valve: open')
+  await press('vent, high side: open')
+  await press('Hose: off')
+  await press('Pump: vented')
+  await page.getByLabel('Set to, kPa').fill('18')
+  await press('Hold it')
+  await expect.poll(() => number(page, 'Reference'), { timeout: 30_000 }).toBeCloseTo(18, 2)
+  await expect.poll(() => number(page, 'Meter')).toBeCloseTo(12, 1)
+  expect(await number(page, 'PV')).toBeCloseTo(18, 0)
+  await expect(page.getByText('Nothing has gone wrong.')).toBeVisible()
+  await press('Loop supply: on')
+  await expect(readingOf(page, 'PV')).toHaveText('—')
+})
+
+test('a wrong order shows what comes of it, in words; by the keyboard alone', async ({ page }) => {
+  await open(page, '/bench')
+  await page.getByRole('button', { name: 'block valve, low side: open' }).focus()
+  await page.keyboard.press('Enter')
+  await page.getByRole('button', { name: 'vent, low side: closed' }).focus()
+  await page.keyboard.press('Space')
+  const log = page.getByRole('log', { name: 'What came of it' })
+  await expect(log).toContainText('One side of the cell stood under process pressure alone')
+  await expect(log).toContainText('bar across it, more than it stands')
+  await page.getByRole('button', { name: 'Begin again' }).click()
+  await expect(page.getByText('Nothing has gone wrong.')).toBeVisible()
+})
+
+test('pressed in quickly the pressure sinks while the gas cools; at its end the screw says so', async ({ page }) => {
+  await open(page, '/bench')
+  await page.getByLabel('What is on the bench').selectOption('bench')
+  await page.getByRole('button', { name: 'Hose: off' }).click()
+  await page.getByRole('button', { name: 'Pump: vented' }).click()
+  const screw = page.getByRole('slider', { name: 'Pump’s screw' })
+  await screw.focus()
+  await page.keyboard.press('End')
+  await expect(page.getByText('100 % in')).toBeVisible()
+  const hot = await number(page, 'Reference')
+  expect(hot).toBeGreaterThan(0.05)
+  await expect.poll(() => number(page, 'Reference')).toBeLessThan(hot * 0.95)
+})

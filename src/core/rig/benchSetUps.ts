@@ -1,0 +1,60 @@
+import { type InstrumentModel, perfectInstrument } from '../simulate/instrumentModel'
+import type { RigFacts } from './rigModel'
+
+const BAR_GAUGE: RigFacts = {
+  piping: { hookUp: 'bench', pressureKind: 'gauge' },
+  unit: 'bar',
+  kelvin: 294.4,
+  airPa: 98_400,
+  processPa: { high: 98_400, low: 98_400 },
+  volumesM3: { hose: 3.6e-5, 'cell-high': 8e-6, 'cell-low': 8e-6, middle: 1e-6 },
+  coolingSeconds: 5,
+  leaksM3PerS: {},
+  pump: { strokeM3: 1.8e-5, screwM3: 1.4e-5 },
+  slewPaPerS: 60_000,
+  overloadPa: 3e6,
+  legPa: 0,
+  reference: { gain: 1, offset: 0, step: 0.0001 },
+  meter: { gain: 1, offset: 0, step: 0.0001 },
+}
+/** A differential transmitter in kPa; its pump is small against a body at the pressure of the air. */
+const KPA_DIFFERENTIAL: RigFacts = {
+  ...BAR_GAUGE,
+  piping: { hookUp: 'three-valve', pressureKind: 'differential' },
+  unit: 'kPa',
+  processPa: { high: 638_400, low: 620_400 },
+  pump: { strokeM3: 2e-6, screwM3: 6e-6 },
+  slewPaPerS: 6_000,
+  overloadPa: 4e5,
+  reference: { gain: 1, offset: 0, step: 0.001 },
+}
+const transmitter = (urv: number): InstrumentModel => ({
+  ...perfectInstrument('digital', { lrv: 0, urv }),
+  noisePercent: 0.004,
+})
+
+/** Instruments of the demo plant as they can be set up on the bench; their figures are our own. */
+export const BENCH_SET_UPS = {
+  bench: { title: 'Gauge transmitter on the bench, 0 … 6 bar', facts: BAR_GAUGE, model: transmitter(6) },
+  'two-valve': {
+    title: 'Gauge transmitter behind block and vent, 3.9 bar of process',
+    facts: {
+      ...BAR_GAUGE,
+      piping: { hookUp: 'two-valve', pressureKind: 'gauge' },
+      processPa: { high: 488_400, low: 98_400 },
+    },
+    model: transmitter(6),
+  },
+  'three-valve': {
+    title: 'Differential transmitter on a three-valve manifold, 0 … 36 kPa',
+    facts: KPA_DIFFERENTIAL,
+    model: transmitter(36),
+  },
+  'five-valve': {
+    title: 'Differential transmitter on a five-valve manifold, 0 … 36 kPa',
+    facts: { ...KPA_DIFFERENTIAL, piping: { hookUp: 'five-valve', pressureKind: 'differential' } },
+    model: transmitter(36),
+  },
+} as const satisfies Record<string, { title: string; facts: RigFacts; model: InstrumentModel }>
+export type BenchSetUp = keyof typeof BENCH_SET_UPS
+export const BENCH_SET_UP_IDS = Object.keys(BENCH_SET_UPS) as BenchSetUp[] // keys of a const object
