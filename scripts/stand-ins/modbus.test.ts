@@ -134,6 +134,18 @@ describe('a transmitter by Modbus TCP, asked by a client of a library', () => {
   })
 })
 
+test.each([
+  ['another protocol', [0, 1, 0, 7, 0, 6, 1, 3, 0, 0, 0, 1]],
+  ['a frame of no length', [0, 1, 0, 0, 0, 0, 1]],
+  ['a frame longer than any', [0, 1, 0, 0, 2, 0, 1, 3]],
+])('%s is hung up on: nobody can tell where the next frame begins', async (_, bytes) => {
+  const socket = connect(port(), '127.0.0.1')
+  sockets.push(socket)
+  await once(socket, 'connect')
+  socket.write(Buffer.from(bytes))
+  await once(socket, 'close')
+})
+
 test('a hundred thousand malformed frames crash nothing: it answers as before', async () => {
   const stream = randomStream(17)
   const byte = () => Math.floor(stream.uniform() * 256)

@@ -14,16 +14,11 @@ export function groupsOf({ hookUp, facts }: Pick<Rig, 'hookUp' | 'facts'>): Grou
     if (found.some(({ rooms }) => rooms.includes(room))) continue
     const together = openTo(room, hookUp, network)
     const rooms = ROOMS.filter((each) => together.has(each))
-    const opensTo =
-      (['process-high', 'process-low', 'air'] as const).find((place) => together.has(place)) ??
-      (room === 'cell-low' && isOpenByNature(facts.piping) ? 'air' : null)
+    const opensTo = (['process-high', 'process-low', 'air'] as const).find((place) => together.has(place)) ?? null
     found.push({ rooms, opensTo })
   }
   return found
 }
-
-/** The low side of a gauge instrument is the air, whatever its valves do; that of one with a manifold is a place of its own. */
-const isOpenByNature = (piping: Rig['facts']['piping']): boolean => !networkOf(piping).hasLowSide
 
 /** What stands where, once opened places have mixed; at once, as it is against the time anybody takes to look. */
 export function settled(rig: Rig): Rig {

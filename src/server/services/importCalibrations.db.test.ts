@@ -44,7 +44,7 @@ const FILE = [
   ['E-1', '4.11.2024', 'C-5', '50', '0.15', ''],
   ['E-1', '2023-11-06', 'C-2', '50', '0.05', ''],
 ]
-async function take(lines: readonly (readonly string[])[], isTrial = false) {
+async function take(lines: readonly (readonly string[])[], isTrial = false, minutes = 0) {
   const [heads = [], ...rest] = lines
   const matching = matchHeads(heads, CALIBRATION_LIST.columns)
   const rows = rest.map((line, index) => ({ line: index + 2, cells: cellsOf(line, matching) }))
@@ -52,7 +52,7 @@ async function take(lines: readonly (readonly string[])[], isTrial = false) {
   await importNamed(
     'calibrations',
     { fileName: 'history.csv', isTrial, changesKnown: false, rows },
-    { actor: as(ANNA), told: { tell: (line) => told.push(line), signal: new AbortController().signal } },
+    { actor: as(ANNA, minutes), told: { tell: (line) => told.push(line), signal: new AbortController().signal } },
   )
   const end = told.at(-1)
   if (!end || end.kind === 'progress') throw new Error('it did not end')
@@ -113,7 +113,7 @@ describe('calibrations from before, by point', () => {
     const due = async () => (await selectDueDates(pool(), 'UTC')).get((await named('E-2')).id)
     expect(told.at(-1)).toMatchObject({ kind: 'done' })
     expect(await due()).toBe('2027-02-01')
-    const end = await take([FILE[0] ?? [], ['E-2', '2026-11-19', 'C-9', '50', '0.1', '']])
+    const end = await take([FILE[0] ?? [], ['E-2', '2026-11-19', 'C-9', '50', '0.1', '']], false, 5)
     expect(end).toMatchObject({ kind: 'done', stored: 1 })
     expect(await due()).toBe('2027-02-01')
   })

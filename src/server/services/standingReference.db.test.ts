@@ -140,7 +140,9 @@ describe('a dead-weight tester, read by the masses on its piston', () => {
     const stored = await by({ applied: computed, massesKg: '1.2500', output: '12.000' })
     expect(stored.reading).toMatchObject({ massesKg: '1.2500', applied: computed })
     expect(stored.point.applied).toBeCloseTo(Number(computed), 9)
-    expect(stored.point.budget?.lines.map(({ name }) => name)).toContain('temperature of the piston of T-W')
+    // A kelvin of 16.6 parts in a million.
+    const warmth = stored.point.budget?.lines.find(({ name }) => name === 'temperature of the piston of T-W')
+    expect((warmth?.value ?? 0) / (Number(computed) * 16.6e-6)).toBeCloseTo(1, 6)
     expect((await loadRun(pool(), run.id)).rounds[0]?.steps[1]?.readings[0]).toMatchObject({ massesKg: '1.2500' })
   })
   test('exchanged for an indicator, the next point asks for no masses', async () => {
