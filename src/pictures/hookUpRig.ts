@@ -1,9 +1,9 @@
-import type { HookUpState } from '@/core/run/work/hookUpState'
+import type { HookUpState, Pressure } from '@/core/run/work/hookUpState'
 import type { HookUpFacts } from '@/core/run/work/isolateSteps'
 import { isTransmitted, SIGNALS } from '@/core/signal/signal'
 import { arrow, bubble, label, type Place, type Size } from './hookUpDrawing'
 import { type At, INSTRUMENT, READER, RIG } from './hookUpLayouts'
-import type { Shape } from './scene'
+import type { Shape, Tone } from './scene'
 import { stroke } from './strokes'
 
 /** An instrument is a circle (ISA-5.1). */
@@ -13,13 +13,19 @@ export function instrumentShapes(centre: readonly [number, number], { height, fo
 
 type Drawing = { readonly facts: HookUpFacts; readonly state: HookUpState; readonly place: Place; readonly size: Size }
 
+/** The look of a pipe or hose by what stands in it: never colour alone. */
+export const PIPE_LOOK: Record<Pressure, { tone: Tone; weight: number }> = {
+  process: { tone: 'clay', weight: 4 },
+  pump: { tone: 'verdigris', weight: 4 },
+  none: { tone: 'soft', weight: 1.6 },
+}
+
 /** Hose, pump and reference above the test connection, and what reads and feeds the output beside the instrument. */
 export function rigShapes(testConnection: At, { facts, state, place, size }: Drawing): Shape[] {
   const reference = place(RIG.reference)
   const pump = place(RIG.pump)
   const radius = size.fontSize * 1.25
-  const tone = state.pressures.hose === 'pump' ? 'verdigris' : 'soft'
-  const weight = state.pressures.hose === 'pump' ? 4 : 1.6
+  const { tone, weight } = PIPE_LOOK[state.pressures.hose]
   const [x, y] = place(testConnection)
   // Up from the test connection and across to the reference, over whatever stands between.
   const hose: [number, number][] = [pump, [reference[0], reference[1]], [x, reference[1]], [x, y]]

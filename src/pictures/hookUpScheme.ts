@@ -5,8 +5,8 @@ import type { HookUpFacts } from '@/core/run/work/isolateSteps'
 import { VALVES, type Valve, type ValveState } from '@/core/run/work/valves'
 import { arrow, label, type Place, type Size } from './hookUpDrawing'
 import { INSTRUMENT, LAYOUTS, type Layout, type Pipe } from './hookUpLayouts'
-import { instrumentShapes, rigShapes } from './hookUpRig'
-import type { Scene, Shape, Tone } from './scene'
+import { instrumentShapes, PIPE_LOOK, rigShapes } from './hookUpRig'
+import type { Scene, Shape } from './scene'
 import { stroke } from './strokes'
 
 /**
@@ -49,12 +49,6 @@ function layoutOf(facts: HookUpFacts): Layout {
   }
 }
 
-/** A pipe's look by what stands in it: never colour alone. */
-const LOOK: Record<Pressure, { tone: Tone; weight: number }> = {
-  process: { tone: 'clay', weight: 4 },
-  pump: { tone: 'verdigris', weight: 4 },
-  none: { tone: 'soft', weight: 1.6 },
-}
 const SHUT_IN_DASH = [9, 5]
 const CAPILLARY_DASH = [3, 4]
 
@@ -62,7 +56,7 @@ type Drawing = { readonly state: HookUpState; readonly facts: HookUpFacts; reado
 
 function pipeShapes({ node, path, isCapillary }: Pipe, { state, facts, place, size }: Drawing): Shape[] {
   const pressure = state.pressures[node]
-  const { tone, weight } = LOOK[pressure]
+  const { tone, weight } = PIPE_LOOK[pressure]
   const isFed = pressure === 'process' ? isOpenToProcess(node, state, facts) : pressure === 'pump'
   const points = path.map(place)
   const dash = isCapillary ? CAPILLARY_DASH : pressure === 'process' && !isFed ? SHUT_IN_DASH : undefined
@@ -92,17 +86,23 @@ function valveShapes([x, y]: readonly [number, number], { state, isUpright, labe
   ]
 }
 
+/** Below so many pixels four pieces of words touch. */
+const NARROW = 480
+
 /** What the lines mean, along the foot. */
 function legend(size: Size): Shape[] {
   const kinds = [
-    { look: LOOK.process, dash: undefined, text: 'process pressure' },
-    { look: LOOK.process, dash: SHUT_IN_DASH, text: 'shut in' },
-    { look: LOOK.pump, dash: undefined, text: 'from the pump' },
-    { look: LOOK.none, dash: undefined, text: 'none' },
+    { look: PIPE_LOOK.process, dash: undefined, text: 'process pressure' },
+    { look: PIPE_LOOK.process, dash: SHUT_IN_DASH, text: 'shut in' },
+    { look: PIPE_LOOK.pump, dash: undefined, text: 'from the pump' },
+    { look: PIPE_LOOK.none, dash: undefined, text: 'none' },
   ]
-  const y = size.height - size.fontSize * 0.6
+  // In one row where there is room for its words, else in two.
+  const perRow = size.width < NARROW ? 2 : 4
   return kinds.flatMap(({ look, dash, text }, index) => {
-    const x = size.width * (0.02 + index * 0.245)
+    const row = Math.floor(index / perRow)
+    const y = size.height - size.fontSize * (0.6 + 1.4 * (kinds.length / perRow - 1 - row))
+    const x = size.width * (0.02 + (index % perRow) * (0.98 / perRow))
     return [
       stroke(
         [
