@@ -1,0 +1,222 @@
+import { type MeanOfReadings, meanOf, type Sample, type SettleRule, settling } from './settling'
+
+/** What a run that takes its own readings is to do. Pressures in the unit of the source. */
+export type AutomaticPlan = {
+  readonly points: readonly { readonly percent: number; readonly direction: 'rising' | 'falling' }[]
+  readonly range: { readonly lrv: number; readonly urv: number }
+  readonly settle: SettleRule
+  /** So many readings make the mean of a point, so far apart, s. */
+  readonly readings: number
+  readonly gapSeconds: number
+  /** How short of a point it stops before it creeps up to it, from the side the point is to be come from. */
+  readonly lead: number
+  /** So near a set point counts as reached; so far beyond a point counts as gone past. */
+  readonly reach: number
+  readonly past: number
+  /** What is never to be applied. */
+  readonly lowest: number
+  readonly highest: number
+  /** The longest wait for a point to settle, and for a word of the devices, s. */
+  readonly patienceSeconds: number
+  readonly silenceSeconds: number
+}
+
+/** What the devices show at a moment. */
+export type Seen = { readonly seconds: number; readonly applied: number; readonly output: number }
+
+/** A point as it was taken: means with their spread, how long it had been held, how often it was gone past before. */
+export type TakenPoint = {
+  readonly percent: number
+  readonly direction: 'rising' | 'falling'
+  readonly applied: MeanOfReadings
+  readonly output: MeanOfReadings
+  readonly heldSeconds: number
+  readonly timesPast: number
+}
+
+/** Why it stopped by itself. */
+export const STOPS = {
+  'over-range': 'the pressure went beyond what may be applied',
+  leak: 'the pressure falls away from its set point: look for a leak',
+  unsettled: 'the point does not settle',
+  'gone-past': 'the point is gone past every time: slow the source down',
+  silent: 'the devices say nothing any more',
+} as const
+export type Stop = keyof typeof STOPS
+
+/** How far it is. */
+export type AutomaticState = {
+  readonly phase: 'going' | 'creeping' | 'settling' | 'taking' | 'paused' | 'done' | 'stopped'
+  readonly index: number
+  readonly taken: readonly TakenPoint[]
+  /** When the set point was reached, and what was seen since. */
+  readonly reached: number | null
+  readonly seen: readonly Seen[]
+  readonly readings: readonly Seen[]
+  readonly timesPast: number
+  readonly slopePerSecond: number | null
+  readonly stop: Stop | null
+  readonly lastSeen: number | null
+  readonly began: number | null
+}
+
+/** What is to be told to the source. */
+export type Order =
+  | { readonly order: 'set'; readonly to: number }
+  | { readonly order: 'vent' }
+  | { readonly order: 'hold' }
+type Next = { readonly state: AutomaticState; readonly orders: readonly Order[] }
+
+const MOST_TIMES_PAST = 3
+/** So many times its reach away from a set point that was reached, it is no settling any more. */
+const LEAK_REACHES = 5
+
+/** Before its first point; the orders that begin it come with the first sample. */
+export const automaticStart: AutomaticState = {
+  ...{ phase: 'going', index: -1, taken: [], reached: null, seen: [], readings: [], timesPast: 0 },
+  ...{ slopePerSecond: null, stop: null, lastSeen: null, began: null },
+}
+
+/** The set point of a point of the plan. */
+export const setPointOf = ({ points, range }: AutomaticPlan, index: number): number =>
+  range.lrv + ((points[index]?.percent ?? 0) / 100) * (range.urv - range.lrv)
+
+/** What follows from what the devices show. */
+export function afterSeen(state: AutomaticState, seen: Seen, plan: AutomaticPlan): Next {
+  const now = { ...state, lastSeen: seen.seconds, began: state.began ?? seen.seconds }
+  if (now.phase === 'done' || now.phase === 'stopped') return { state: now, orders: [] }
+  if (seen.applied > plan.highest || seen.applied < plan.lowest) return stopped(now, 'over-range')
+  if (now.phase === 'paused') return { state: now, orders: [] }
+  if (now.index < 0) return toPoint(now, 0, plan)
+  switch (now.phase) {
+    case 'going':
+      return isAt(seen, stageOf(plan, now.index), plan)
+        ? { state: { ...now, phase: 'creeping' }, orders: [{ order: 'set', to: setPointOf(plan, now.index) }] }
+        : { state: now, orders: [] }
+    case 'creeping':
+      if (isPast(seen, plan, now.index)) return againFromItsSide(now, plan)
+      return isAt(seen, setPointOf(plan, now.index), plan)
+        ? { state: { ...now, phase: 'settling', reached: seen.seconds, seen: [seen] }, orders: [] }
+        : { state: now, orders: [] }
+    case 'settling':
+      return settled(now, seen, plan)
+    case 'taking':
+      return taking(now, seen, plan)
+    default:
+      return { state: now, orders: [] }
+  }
+}
+
+/** Nothing was heard until a moment: said where it is too long. Held, not vented: nobody knows how it stands. */
+export function afterSilence(state: AutomaticState, seconds: number, plan: AutomaticPlan): Next {
+  const isOver = state.phase === 'done' || state.phase === 'stopped' || state.lastSeen === null
+  return isOver || seconds - (state.lastSeen ?? seconds) <= plan.silenceSeconds
+    ? { state, orders: [] }
+    : stopped(state, 'silent')
+}
+
+/** The person says that it is good enough: it is taken as it stands. */
+export const takeNow = (state: AutomaticState): AutomaticState =>
+  state.phase === 'settling' ? { ...state, phase: 'taking', readings: [] } : state
+
+/** Stands still, with the pressure held; gone on with, the point settles anew. */
+export const paused = (state: AutomaticState): Next =>
+  state.phase === 'done' || state.phase === 'stopped'
+    ? { state, orders: [] }
+    : { state: { ...state, phase: 'paused' }, orders: [{ order: 'hold' }] }
+export function goneOn(state: AutomaticState, plan: AutomaticPlan): Next {
+  if (state.phase !== 'paused') return { state, orders: [] }
+  return state.index < 0 ? { state: { ...state, phase: 'going' }, orders: [] } : toPoint(state, state.index, plan)
+}
+
+/** What is left by what the points so far took, s; null before the first is taken. */
+export function secondsLeft({ taken, began, lastSeen }: AutomaticState, { points }: AutomaticPlan): number | null {
+  if (taken.length === 0 || began === null || lastSeen === null) return null
+  return ((lastSeen - began) / taken.length) * (points.length - taken.length)
+}
+
+const signOf = (plan: AutomaticPlan, index: number): 1 | -1 => (plan.points[index]?.direction === 'falling' ? -1 : 1)
+
+/** Short of the point, on the side it is to be come from; the first is gone to straight. */
+function stageOf(plan: AutomaticPlan, index: number): number {
+  const target = setPointOf(plan, index)
+  if (index === 0) return target
+  const before = setPointOf(plan, index - 1)
+  const staged = target - signOf(plan, index) * plan.lead
+  // Never behind the point before: it would be come to from the wrong side.
+  return signOf(plan, index) > 0
+    ? Math.max(staged, Math.min(before, target))
+    : Math.min(staged, Math.max(before, target))
+}
+
+const isAt = ({ applied }: Seen, to: number, { reach }: AutomaticPlan): boolean => Math.abs(applied - to) <= reach
+const isPast = ({ applied }: Seen, plan: AutomaticPlan, index: number): boolean =>
+  index > 0 && signOf(plan, index) * (applied - setPointOf(plan, index)) > plan.past
+
+function toPoint(state: AutomaticState, index: number, plan: AutomaticPlan): Next {
+  if (index >= plan.points.length) return { state: { ...state, phase: 'done' }, orders: [] }
+  return {
+    state: {
+      ...state,
+      phase: 'going',
+      index,
+      reached: null,
+      seen: [],
+      readings: [],
+      timesPast: 0,
+      slopePerSecond: null,
+    },
+    orders: [{ order: 'set', to: stageOf(plan, index) }],
+  }
+}
+
+/** Gone past, it is come to again from its side, further back. */
+function againFromItsSide(state: AutomaticState, plan: AutomaticPlan): Next {
+  const timesPast = state.timesPast + 1
+  if (timesPast > MOST_TIMES_PAST) return stopped(state, 'gone-past')
+  const { state: back, orders } = toPoint(state, state.index, plan)
+  return { state: { ...back, timesPast }, orders }
+}
+
+function settled(state: AutomaticState, seen: Seen, plan: AutomaticPlan): Next {
+  if (isPast(seen, plan, state.index)) return againFromItsSide(state, plan)
+  if (Math.abs(seen.applied - setPointOf(plan, state.index)) > LEAK_REACHES * plan.reach) return stopped(state, 'leak')
+  const reached = state.reached ?? seen.seconds
+  const all = [...state.seen, seen]
+  const samples = (of: (each: Seen) => number): Sample[] =>
+    all.map((each) => ({ seconds: each.seconds, value: of(each) }))
+  const { isSettled, slopePerSecond } = settling(
+    samples(({ applied }) => applied),
+    plan.settle,
+    reached,
+  )
+  const now = {
+    ...state,
+    seen: all.filter(({ seconds }) => seconds > seen.seconds - 4 * plan.settle.seconds),
+    slopePerSecond,
+  }
+  if (isSettled) return { state: { ...now, phase: 'taking', readings: [] }, orders: [] }
+  return seen.seconds - reached > plan.patienceSeconds ? stopped(now, 'unsettled') : { state: now, orders: [] }
+}
+
+function taking(state: AutomaticState, seen: Seen, plan: AutomaticPlan): Next {
+  const last = state.readings.at(-1)
+  if (last && seen.seconds - last.seconds < plan.gapSeconds) return { state, orders: [] }
+  const readings = [...state.readings, seen]
+  if (readings.length < plan.readings) return { state: { ...state, readings }, orders: [] }
+  const point = plan.points[state.index]
+  if (!point) return { state: { ...state, phase: 'done' }, orders: [] }
+  const taken: TakenPoint = {
+    ...{ percent: point.percent, direction: point.direction, timesPast: state.timesPast },
+    applied: meanOf(readings.map(({ applied }) => applied)),
+    output: meanOf(readings.map(({ output }) => output)),
+    heldSeconds: seen.seconds - (state.reached ?? seen.seconds),
+  }
+  return toPoint({ ...state, taken: [...state.taken, taken] }, state.index + 1, plan)
+}
+
+/** Beyond what may be applied it is vented; otherwise held, and a person decides. */
+const stopped = (state: AutomaticState, stop: Stop): Next => ({
+  state: { ...state, phase: 'stopped', stop },
+  orders: [{ order: stop === 'over-range' ? 'vent' : 'hold' }],
+})
