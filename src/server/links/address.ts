@@ -1,0 +1,42 @@
+import { BlockList, isIP } from 'node:net'
+import { Refusal } from '@/core/refusal'
+
+/** Where a device is. */
+export type DeviceAddress = { readonly host: string; readonly port: number }
+
+/** Networks of a site whose devices may be linked, each as `10.20.0.0/16`; loopback always may. */
+export function allowedNetworks(networks: readonly string[]): BlockList {
+  const allowed = new BlockList()
+  allowed.addSubnet('127.0.0.0', 8, 'ipv4')
+  allowed.addAddress('::1', 'ipv6')
+  for (const network of networks) {
+    const [base = '', bits = ''] = network.split('/')
+    const family = isIP(base) === 6 ? 'ipv6' : 'ipv4'
+    const most = family === 'ipv6' ? 128 : 32
+    const prefix = Number(bits)
+    if (isIP(base) === 0 || bits === '' || !Number.isInteger(prefix) || prefix < 8 || prefix > most)
+      throw new Refusal('networks', `“${network}” is no network`, 'write it as 10.20.0.0/16; nothing wider than /8')
+    allowed.addSubnet(base, prefix, family)
+  }
+  return allowed
+}
+
+/**
+ * An address a device may be asked at: `host:port`, by number and never by name, so that nobody’s name server sends the
+ * server elsewhere.
+ *
+ * @throws {Refusal} for a name, a port that is none, or an address outside the networks
+ */
+export function deviceAddress(text: string, allowed: BlockList): DeviceAddress {
+  const [, bracketed, plain, portText = ''] = /^(?:\[([^\]]+)\]|([^:]+)):(\d{1,5})$/.exec(text.trim()) ?? []
+  const host = bracketed ?? plain ?? ''
+  const port = Number(portText)
+  const family = isIP(host)
+  if (family === 0)
+    throw new Refusal('address', `“${text.slice(0, 80)}” is no address by number`, 'write it as 10.20.4.7:5025')
+  if (!(port >= 1 && port <= 65_535))
+    throw new Refusal('address', `${portText} is no port`, 'write one from 1 to 65535')
+  if (!allowed.check(host, family === 6 ? 'ipv6' : 'ipv4'))
+    throw new Refusal('address', `${host} lies in none of the site’s networks`, 'add its network to the site first')
+  return { host, port }
+}

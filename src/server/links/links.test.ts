@@ -1,0 +1,188 @@
+import { once } from 'node:events'
+import { createServer, type Server, type Socket } from 'node:net'
+import { afterEach, describe, expect, test } from 'vitest'
+import { type AutomaticPlan, afterSeen, automaticStart, type Order } from '@/core/automatic/automaticRun'
+import { BENCH_SET_UPS } from '@/core/rig/benchSetUps'
+import { rigOf } from '@/core/rig/rigModel'
+import { serveLines } from '../../../scripts/stand-ins/lineServer'
+import { meterDevice } from '../../../scripts/stand-ins/meter'
+import { sourceDevice } from '../../../scripts/stand-ins/source'
+import { SharedWorld } from '../../../scripts/stand-ins/world'
+import { allowedNetworks, deviceAddress } from './address'
+import { MeterLink, SourceLink } from './devices'
+import { LineLink, type LinkLine, LinkLost } from './lineLink'
+
+let servers: Server[] = []
+let links: LineLink[] = []
+afterEach(() => {
+  for (const link of links) link.close()
+  for (const server of servers) server.close()
+  servers = []
+  links = []
+})
+const portOf = (server: Server) => {
+  const address = server.address()
+  if (typeof address !== 'object' || !address) throw new Error('it does not listen')
+  return address.port
+}
+const QUICK = { connect: 300, answer: 150 }
+function linkTo(port: number, keep: (line: LinkLine) => void = () => {}, patience = { connect: 2000, answer: 2000 }) {
+  const link = new LineLink({ host: '127.0.0.1', port }, keep, patience)
+  links.push(link)
+  return link
+}
+/** A device of the test’s own that does with each line what it is told to. */
+async function deviceThat(answer: (line: string, socket: Socket) => void): Promise<number> {
+  const server = createServer((socket) => {
+    socket.on('error', () => {})
+    socket.on('data', (bytes) => {
+      for (const line of bytes.toString().split('\n')) if (line !== '') answer(line, socket)
+    })
+  })
+  servers.push(server)
+  server.listen(0, '127.0.0.1')
+  await once(server, 'listening')
+  return portOf(server)
+}
+
+describe('where a device may be asked', () => {
+  const allowed = allowedNetworks(['10.20.0.0/16'])
+  test.each([
+    ['127.0.0.1:5025', '127.0.0.1', 5025],
+    ['10.20.4.7:502', '10.20.4.7', 502],
+    ['[::1]:5025', '::1', 5025],
+  ])('%s', (text, host, port) => {
+    expect(deviceAddress(text, allowed)).toEqual({ host, port })
+  })
+  test.each([
+    ['10.21.4.7:502', 'none of the site’s networks'],
+    ['169.254.169.254:80', 'none of the site’s networks'],
+    ['metadata.internal:80', 'no address by number'],
+    ['127.0.0.1', 'no address by number'],
+    ['127.0.0.1:99999', 'is no port'],
+    ['127.1:80', 'no address by number'],
+    ['[::ffff:10.99.0.1]:80', 'none of the site’s networks'],
+  ])('%s is refused', (text, words) => {
+    expect(() => deviceAddress(text, allowed)).toThrow(words)
+  })
+  test.each(['10.0.0.0', '0.0.0.0/0', 'site/16', '10.0.0.0/40'])('%s is no network', (network) => {
+    expect(() => allowedNetworks([network])).toThrow('is no network')
+  })
+})
+
+describe('lines to a device and back', () => {
+  test('one question at a time: answers belong to the questions before them, and everything is kept', async () => {
+    const kept: LinkLine[] = []
+    const link = linkTo(
+      await deviceThat((line, socket) => setTimeout(() => socket.write(`${line}!\r\n`), line === 'a' ? 40 : 1)),
+      (line) => kept.push(line),
+    )
+    expect(await Promise.all(['a', 'b', 'c'].map((line) => link.ask(line)))).toEqual(['a!', 'b!', 'c!'])
+    expect(kept.map(({ to, text }) => `${to} ${text}`)).toEqual([
+      'device a',
+      'us a!',
+      'device b',
+      'us b!',
+      'device c',
+      'us c!',
+    ])
+  })
+  test('nobody there, no answer in time, hung up: lost, in words; the next question connects anew', async () => {
+    await expect(linkTo(1, () => {}, QUICK).ask('x')).rejects.toThrow('takes no connection')
+    let isDumb = true
+    const port = await deviceThat((line, socket) => {
+      if (line === 'hang up') socket.destroy()
+      else if (!isDumb) socket.write(`${line}!\n`)
+    })
+    const link = linkTo(port, () => {}, QUICK)
+    await expect(link.ask('hello')).rejects.toThrow('does not answer “hello”')
+    isDumb = false
+    expect(await link.ask('again')).toBe('again!')
+    await expect(link.ask('hang up')).rejects.toThrow(LinkLost)
+    expect(await link.ask('back')).toBe('back!')
+  })
+  test('an answer that comes too late is not taken for the next one', async () => {
+    let late = true
+    const port = await deviceThat((line, socket) => {
+      setTimeout(() => !socket.destroyed && socket.write(`${line}!\n`), late ? 250 : 1)
+      late = false
+    })
+    const link = linkTo(port, () => {}, QUICK)
+    await expect(link.ask('slow')).rejects.toThrow(LinkLost)
+    expect(await link.ask('quick')).toBe('quick!')
+  })
+  test('rubbish without an end is given up on', async () => {
+    const link = linkTo(await deviceThat((_, socket) => socket.write('x'.repeat(9000))))
+    await expect(link.ask('what?')).rejects.toThrow('answers without an end')
+  })
+})
+
+describe('source and meter of the stand-ins, by their links', () => {
+  async function bench() {
+    let clock = 0
+    const { facts, model } = BENCH_SET_UPS.bench
+    const off = { ...model, sensor: { ...model.sensor, offset: 0.024 } }
+    const world = new SharedWorld(rigOf(facts, off), { seed: 8, speed: 1, now: () => clock })
+    servers = [await serveLines(sourceDevice(world), 0), await serveLines(meterDevice(world), 0)]
+    const [source, meter] = servers.map((server) => linkTo(portOf(server)))
+    if (!source || !meter) throw new Error('both are there')
+    return {
+      world,
+      source: new SourceLink(source, 'bar'),
+      meter: new MeterLink(meter),
+      pass: (seconds: number) => {
+        clock += seconds
+      },
+    }
+  }
+  test('set, held and vented; what it refuses is told in its own words', async () => {
+    const { source, meter, pass } = await bench()
+    expect(await source.begin()).toContain('Simulated pressure source')
+    expect(await meter.begin()).toContain('Simulated loop meter')
+    await source.set(3)
+    pass(40)
+    expect(await source.pressure()).toBeCloseTo(3, 3)
+    expect(await meter.milliamp()).toBeCloseTo(12.064, 2)
+    await source.hold()
+    pass(20)
+    expect(await source.pressure()).toBeCloseTo(3, 3)
+    expect(await source.vent()).toBe(true)
+    pass(10)
+    expect(Math.abs(await source.pressure())).toBeLessThan(0.001)
+    await expect(source.set(9000)).rejects.toThrow('-222,"Data out of range"')
+  })
+  test('a whole run up and down takes its own readings over the links, and finds the error that was laid in', async () => {
+    const { source, meter, pass } = await bench()
+    await source.begin()
+    const plan: AutomaticPlan = {
+      points: [
+        ...[0, 50, 100].map((percent) => ({ percent, direction: 'rising' as const })),
+        ...[50, 0].map((percent) => ({ percent, direction: 'falling' as const })),
+      ],
+      range: { lrv: 0, urv: 6 },
+      settle: { kind: 'statistical', seconds: 5, tolerance: 0.002 },
+      ...{ readings: 3, gapSeconds: 0.5, lead: 0.06, reach: 0.003, past: 0.006 },
+      ...{ lowest: -0.2, highest: 7, patienceSeconds: 120, silenceSeconds: 10 },
+    }
+    const obey = async (orders: readonly Order[]) => {
+      for (const order of orders) {
+        if (order.order === 'set') await source.set(order.to)
+        if (order.order === 'hold') await source.hold()
+        if (order.order === 'vent') await source.vent()
+      }
+    }
+    let state = automaticStart
+    for (let seconds = 0; seconds < 900 && state.phase !== 'done' && state.phase !== 'stopped'; seconds += 0.5) {
+      pass(0.5)
+      const seen = { seconds, applied: await source.pressure(), output: await meter.milliamp() }
+      const next = afterSeen(state, seen, plan)
+      state = next.state
+      await obey(next.orders)
+    }
+    expect(state.phase).toBe('done')
+    expect(state.taken).toHaveLength(5)
+    // 0.024 bar of 6 are 0.4 % of span.
+    for (const { applied, output } of state.taken)
+      expect(((output.mean - 4) / 16) * 100 - (applied.mean / 6) * 100).toBeCloseTo(0.4, 1)
+  })
+})
