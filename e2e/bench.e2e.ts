@@ -61,3 +61,28 @@ test('pressed in quickly the pressure sinks while the gas cools; at its end the 
   expect(hot).toBeGreaterThan(0.05)
   await expect.poll(() => number(page, 'Reference')).toBeLessThan(hot * 0.95)
 })
+
+test('it takes its own readings up and down; paused, gone on with, vented at any point', async ({ page }) => {
+  test.setTimeout(120_000)
+  await open(page, '/bench')
+  await page.getByLabel('What is on the bench').selectOption('bench')
+  await page.getByLabel('Time goes').selectOption('20')
+  const begin = page.getByRole('button', { name: 'Begin, up and down' })
+  await expect(begin).toBeDisabled()
+  await expect(page.getByText('the hose of the reference is not on')).toBeVisible()
+  await page.getByRole('button', { name: 'Hose: off' }).click()
+  await page.getByRole('button', { name: 'Pump: vented' }).click()
+  await begin.click()
+  const rows = page.getByRole('region', { name: 'Takes its own readings' }).getByRole('row')
+  await expect(rows).toHaveCount(3, { timeout: 30_000 }) // its head and two points
+  await page.getByRole('button', { name: 'Pause' }).click()
+  await expect(page.getByText(/Paused at point/)).toBeVisible()
+  await page.getByRole('button', { name: 'Go on' }).click()
+  await expect(page.getByText('Every point is taken.')).toBeVisible({ timeout: 60_000 })
+  await expect(rows).toHaveCount(10)
+  // An instrument without a fault, whose noise is 0.004 % of span.
+  for (const text of (await rows.allTextContents()).slice(1))
+    expect(Math.abs(Number(/([+−]?\d\.\d{3})$/.exec(text)?.[1]?.replace('−', '-')))).toBeLessThan(0.02)
+  await page.getByRole('button', { name: /^Vent to 0/ }).click()
+  await expect.poll(() => number(page, 'Reference')).toBeCloseTo(0, 2)
+})

@@ -13,6 +13,7 @@ import { Refused } from '../parts/Refused'
 import { HookUpPicture } from '../pictures/HookUpPicture'
 import { SceneSvg } from '../pictures/SceneSvg'
 import { useSize } from '../pictures/useSize'
+import { AutomaticPanel } from './AutomaticPanel'
 import { RigControls } from './RigControls'
 import { TRACE_SECONDS, useRig } from './useRig'
 
@@ -27,7 +28,7 @@ export function BenchDesk() {
   const [setUp, setSetUp] = useState<BenchSetUp>('three-valve')
   const [turn, setTurn] = useState(1)
   const [speed, setSpeed] = useState('1')
-  const { rig, reading, trace, act, refused } = useRig(setUp, { seed: turn, speed: Number(speed) })
+  const { rig, reading, trace, act, refused, ...run } = useRig(setUp, { seed: turn, speed: Number(speed) })
   const { piping } = rig.facts
   return (
     <div className="stack">
@@ -55,6 +56,14 @@ export function BenchDesk() {
         <div className="stack">
           <Readings rig={rig} reading={reading} />
           <Trace points={trace} unit={pressureUnitLabel(rig.facts.unit)} />
+          <AutomaticPanel
+            {...run}
+            rig={rig}
+            vent={() => {
+              run.byHand()
+              act({ act: 'source', to: null }, { act: 'pump', to: 'vented' })
+            }}
+          />
           <Events rig={rig} />
         </div>
       </div>

@@ -1,28 +1,42 @@
-import { useCallback, useEffect, useRef, useState } from 'react'
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
+import {
+  type AutomaticState,
+  afterSeen,
+  automaticStart,
+  goneOn,
+  type Order,
+  paused,
+  takeNow,
+} from '@/core/automatic/automaticRun'
 import { Refusal } from '@/core/refusal'
 import { actOnRig, type RigAct } from '@/core/rig/actOnRig'
 import { advanceRig } from '@/core/rig/advanceRig'
+import { benchPlan } from '@/core/rig/benchPlan'
 import { BENCH_SET_UPS, type BenchSetUp } from '@/core/rig/benchSetUps'
 import { readRig } from '@/core/rig/readRig'
 import { type Rig, rigOf } from '@/core/rig/rigModel'
 import { randomStream } from '@/core/statistics/randomStream'
 import type { TracePoint } from '@/pictures/rigTrace'
 
-/** As often as a person sees a figure change. */
+/** As often as a person sees a figure change; and as fine as the world is looked at. */
 const TICK_SECONDS = 0.25
 /** So much of the past is kept for the picture, s. */
 export const TRACE_SECONDS = 60
 
+/** What stands on the bench: the rig, and the run that takes its own readings at it; null where none does. */
+type Held = { readonly rig: Rig; readonly automatic: AutomaticState | null }
+
 /** A rig that goes on by the clock, faster where that is asked for, and what is done at it. */
 export function useRig(setUp: BenchSetUp, { seed, speed }: { readonly seed: number; readonly speed: number }) {
-  const [rig, setRig] = useState<Rig>(() => begun(setUp))
+  const [held, setHeld] = useState<Held>(() => begun(setUp))
   const [trace, setTrace] = useState<readonly TracePoint[]>([])
   const [refused, setRefused] = useState<string | null>(null)
   const stream = useRef(randomStream(seed))
-  const held = useRef(rig)
-  const show = useCallback((next: Rig) => {
-    held.current = next
-    setRig(next)
+  const latest = useRef(held)
+  const plan = useMemo(() => benchPlan(begun(setUp).rig), [setUp])
+  const show = useCallback((next: Held) => {
+    latest.current = next
+    setHeld(next)
   }, [])
 
   useEffect(() => {
@@ -34,18 +48,27 @@ export function useRig(setUp: BenchSetUp, { seed, speed }: { readonly seed: numb
 
   useEffect(() => {
     const ticking = setInterval(() => {
-      const next = advanceRig(held.current, TICK_SECONDS * speed, stream.current)
-      show(next)
-      const point = { seconds: next.seconds, value: readRig(next).reference }
-      setTrace((before) => [...before.filter(({ seconds }) => seconds > next.seconds - TRACE_SECONDS), point])
+      let now = latest.current
+      const points: TracePoint[] = []
+      for (let passed = 0; passed < TICK_SECONDS * speed; passed += TICK_SECONDS) {
+        now = { ...now, rig: advanceRig(now.rig, TICK_SECONDS, stream.current) }
+        const { reference, milliamp } = readRig(now.rig)
+        points.push({ seconds: now.rig.seconds, value: reference })
+        if (!now.automatic) continue
+        const seen = { seconds: now.rig.seconds, applied: reference, output: milliamp ?? 0 }
+        const next = afterSeen(now.automatic, seen, plan)
+        now = { rig: obeyed(now.rig, next.orders), automatic: next.state }
+      }
+      show(now)
+      setTrace((before) => [...before, ...points].filter(({ seconds }) => seconds > now.rig.seconds - TRACE_SECONDS))
     }, TICK_SECONDS * 1000)
     return () => clearInterval(ticking)
-  }, [speed, show])
+  }, [speed, show, plan])
 
   const act = useCallback(
     (...acts: readonly RigAct[]) => {
       try {
-        show(acts.reduce(actOnRig, held.current))
+        show({ ...latest.current, rig: acts.reduce(actOnRig, latest.current.rig) })
         setRefused(null)
       } catch (error) {
         if (!(error instanceof Refusal)) throw error
@@ -54,10 +77,40 @@ export function useRig(setUp: BenchSetUp, { seed, speed }: { readonly seed: numb
     },
     [show],
   )
-  return { rig, reading: readRig(rig), trace, act, refused }
+  const become = (next: { readonly state: AutomaticState; readonly orders: readonly Order[] }) =>
+    show({ rig: obeyed(latest.current.rig, next.orders), automatic: next.state })
+  const { rig, automatic } = held
+  return {
+    ...{ rig, reading: readRig(rig), trace, act, refused, automatic, plan },
+    begin: () => show({ ...latest.current, automatic: automaticStart }),
+    pause: () => automatic && become(paused(automatic)),
+    goOn: () => automatic && become(goneOn(automatic, plan)),
+    takeNow: () => automatic && become({ state: takeNow(automatic), orders: [] }),
+    /** By hand from here: what was taken stays to be seen, and the source lets go of nothing. */
+    byHand: () =>
+      automatic &&
+      automatic.phase !== 'done' &&
+      show({ ...latest.current, automatic: { ...automatic, phase: 'stopped' } }),
+  }
 }
 
-const begun = (setUp: BenchSetUp): Rig => {
+const begun = (setUp: BenchSetUp): Held => {
   const { facts, model } = BENCH_SET_UPS[setUp]
-  return rigOf(facts, model)
+  return { rig: rigOf(facts, model), automatic: null }
+}
+
+/** What is ordered is done by the source of the rig. */
+function obeyed(rig: Rig, orders: readonly Order[]): Rig {
+  return orders.reduce((now, order) => {
+    switch (order.order) {
+      case 'set':
+        return actOnRig(now, { act: 'source', to: order.to })
+      case 'hold':
+        return actOnRig(now, { act: 'source', to: readRig(now).reference })
+      case 'vent':
+        return actOnRig(actOnRig(now, { act: 'source', to: null }), { act: 'pump', to: 'vented' })
+      default:
+        return order satisfies never
+    }
+  }, rig)
 }

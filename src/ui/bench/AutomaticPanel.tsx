@@ -1,0 +1,133 @@
+'use client'
+import Button from '@mui/material/Button'
+import {
+  type AutomaticPlan,
+  type AutomaticState,
+  STOPS,
+  secondsLeft,
+  setPointOf,
+  type TakenPoint,
+} from '@/core/automatic/automaticRun'
+import { errorFromIdeal } from '@/core/error/readingError'
+import { formatFixed, formatPlain, formatSigned } from '@/core/format/formatNumber'
+import type { Rig } from '@/core/rig/rigModel'
+import { readinessFaults } from '@/core/run/work/hookUpHazards'
+import { outputScale } from '@/core/signal/signal'
+import { percentOfInput } from '@/core/transfer/linearTransfer'
+import { pressureUnitLabel } from '@/core/units/pressureUnit'
+import { DataTable } from '../parts/DataTable'
+import { Mark } from '../parts/Mark'
+import { Notice } from '../parts/Notice'
+
+type Props = {
+  readonly rig: Rig
+  readonly automatic: AutomaticState | null
+  readonly plan: AutomaticPlan
+  readonly begin: () => void
+  readonly pause: () => void
+  readonly goOn: () => void
+  readonly takeNow: () => void
+  readonly byHand: () => void
+  readonly vent: () => void
+}
+
+/** The run that takes its own readings: how far it is, what it waits for, what it took; taken over by hand at any point. */
+export function AutomaticPanel({ rig, automatic, plan, begin, pause, goOn, takeNow, byHand, vent }: Props) {
+  const faults = readinessFaults(rig.hookUp, rig.facts.piping)
+  return (
+    <section className="stack" aria-labelledby="automatic">
+      <h2 id="automatic">Takes its own readings</h2>
+      {!automatic && faults.length > 0 && <p className="soft small">Not yet: {faults.join('; ')}.</p>}
+      <div className="actions">
+        {!isGoing(automatic) && (
+          <Button variant="contained" disabled={faults.length > 0} onClick={begin}>
+            Begin, up and down
+          </Button>
+        )}
+        {automatic && isGoing(automatic) && (
+          <>
+            <Button variant="contained" disabled={automatic.phase !== 'settling'} onClick={takeNow}>
+              Take it now
+            </Button>
+            {automatic.phase === 'paused' ? (
+              <Button variant="outlined" onClick={goOn}>
+                Go on
+              </Button>
+            ) : (
+              <Button variant="outlined" onClick={pause}>
+                Pause
+              </Button>
+            )}
+          </>
+        )}
+        {isGoing(automatic) && (
+          <Button variant="outlined" onClick={byHand}>
+            By hand from here
+          </Button>
+        )}
+        <Button variant="outlined" color="error" onClick={vent}>
+          Vent to 0 {pressureUnitLabel(rig.facts.unit)}
+        </Button>
+      </div>
+      {automatic && <Phase {...{ automatic, plan, rig }} />}
+      {automatic && automatic.taken.length > 0 && <Taken taken={automatic.taken} rig={rig} />}
+    </section>
+  )
+}
+
+const isGoing = (automatic: AutomaticState | null) =>
+  automatic !== null && automatic.phase !== 'done' && automatic.phase !== 'stopped'
+
+function Phase({ automatic, plan, rig }: Pick<Props, 'plan' | 'rig'> & { automatic: AutomaticState }) {
+  const { phase, index, stop, slopePerSecond } = automatic
+  const unit = pressureUnitLabel(rig.facts.unit)
+  const place = `${Math.max(0, index) + 1} of ${plan.points.length}`
+  const target = `${formatPlain(Number(setPointOf(plan, Math.max(0, index)).toPrecision(6)))} ${unit}`
+  const left = secondsLeft(automatic, plan)
+  const words: Record<AutomaticState['phase'], string> = {
+    going: `On the way to point ${place}, ${target}`,
+    creeping: `Creeping up to point ${place}, ${target}, from its side`,
+    settling: `Waiting at point ${place}, ${target}${slopePerSecond === null ? '' : `: it moves by ${formatSigned(slopePerSecond, 5)} ${unit} a second`}`,
+    taking: `Taking point ${place}, ${target}`,
+    paused: `Paused at point ${place}: the pressure is held`,
+    done: 'Every point is taken',
+    stopped: stop ? `Stopped: ${STOPS[stop]}` : 'By hand from here; the source holds what it had',
+  }
+  return (
+    <Notice tone={stop ? 'outside' : phase === 'done' ? 'inside' : 'to-do'} role="status">
+      <strong>{words[phase]}.</strong>
+      {isGoing(automatic) && left !== null && ` About ${formatFixed(left / 60, 1)} min to go.`}
+    </Notice>
+  )
+}
+
+function Taken({ taken, rig }: { taken: readonly TakenPoint[]; rig: Rig }) {
+  const { range } = rig.model
+  const unit = pressureUnitLabel(rig.facts.unit)
+  const scale = outputScale('4-20mA', { lrv: range.lrv, urv: range.urv, unitLabel: unit })
+  const decimals = Math.max(0, -Math.floor(Math.log10(rig.facts.reference.step))) + 1
+  const errorOf = ({ applied, output }: TakenPoint) =>
+    errorFromIdeal(output.mean, percentOfInput(applied.mean, { ...range, unit: rig.facts.unit }), scale)
+      .errorPercentSpan
+  return (
+    <DataTable
+      rows={taken}
+      keyOf={({ percent, direction }) => `${percent} ${direction}`}
+      columns={[
+        {
+          head: 'Point',
+          cell: ({ percent, direction }) => (
+            <>
+              <Mark mark={direction === 'rising' ? 'up' : 'down'} size={11} /> {percent} %
+            </>
+          ),
+        },
+        { head: `Applied, ${unit}`, is: 'right', cell: ({ applied }) => formatFixed(applied.mean, decimals) },
+        { head: 'Reading, mA', is: 'right', cell: ({ output }) => formatFixed(output.mean, 4) },
+        { head: 'Spread, µA', is: 'right', cell: ({ output }) => formatFixed(output.deviation * 1000, 1) },
+        { head: 'Held, s', is: 'right', cell: ({ heldSeconds }) => formatFixed(heldSeconds, 0) },
+        { head: 'Error, %', is: 'right', cell: (point) => formatSigned(errorOf(point), 3) },
+      ]}
+    />
+  )
+}
