@@ -196,7 +196,11 @@ describe('by hand at any point', () => {
     const bench = new Bench({}, TRANSMITTER, { ...PLAN, settle: { kind: 'time', seconds: 1000 } })
     bench.run(200, ({ phase }) => phase === 'settling')
     bench.state = takeNow(bench.state)
-    bench.run(10)
+    const began = bench.rig.seconds
+    bench.run(10, ({ taken }) => taken.length === 1)
+    // Five readings, half a second apart.
+    expect(bench.rig.seconds - began).toBeGreaterThanOrEqual(2)
+    expect(bench.rig.seconds - began).toBeLessThan(3)
     expect(bench.state.taken).toHaveLength(1)
     expect(bench.state.taken[0]?.heldSeconds).toBeLessThan(10)
   })

@@ -39,6 +39,20 @@ describe('when a point has settled', () => {
     const creeping = approaching({ tau: 0.1, drift: 0.0002, noise: 0 })
     expect(until(creeping, { kind: 'statistical', seconds: 10, tolerance: 0.05 })).not.toBeNull()
   })
+  test('a creep that is seen clearly is waited for, though it would stay within the tolerance', () => {
+    // 0.003 a second come to 0.03 of a tolerance of 0.05.
+    const creeping = approaching({ tau: 0.1, drift: 0.003, noise: 0 })
+    expect(until(creeping, { kind: 'statistical', seconds: 10, tolerance: 0.05 })).toBeNull()
+  })
+  test('noise that hides a slope larger than the tolerance is no rest', () => {
+    const noisy = Array.from({ length: 81 }, (_, index) => ({
+      seconds: index / 4,
+      value: (index % 2 === 0 ? 1 : -1) + 0.02 * (index / 4),
+    }))
+    const { isSettled, slopePerSecond } = settling(noisy, { kind: 'statistical', seconds: 10, tolerance: 0.05 }, 0)
+    expect(slopePerSecond).toBeCloseTo(0.02, 2)
+    expect(isSettled).toBe(false)
+  })
   test('nothing is said of too few samples; the slope is that of the line', () => {
     const rule = { kind: 'statistical', seconds: 4, tolerance: 1 } as const
     expect(settling(approaching().slice(0, 4), rule, 0)).toEqual({ isSettled: false, slopePerSecond: null })
