@@ -4,12 +4,15 @@ import { Fragment, useState } from 'react'
 import { formatFixed } from '@/core/format/formatNumber'
 import { BENCH_SET_UP_IDS, BENCH_SET_UPS, type BenchSetUp } from '@/core/rig/benchSetUps'
 import type { RigReading } from '@/core/rig/readRig'
+import { RIG_FAULTS } from '@/core/rig/rigFaults'
 import type { Rig } from '@/core/rig/rigModel'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import { rigTrace } from '@/pictures/rigTrace'
 import { rigEventWords } from '@/words/rigWords'
 import { Choice } from '../parts/Choice'
+import { Notice } from '../parts/Notice'
 import { Refused } from '../parts/Refused'
+import { Tick } from '../parts/Tick'
 import { HookUpPicture } from '../pictures/HookUpPicture'
 import { SceneSvg } from '../pictures/SceneSvg'
 import { useSize } from '../pictures/useSize'
@@ -26,9 +29,16 @@ const SPEEDS = [
 /** The simulated rig, to try a procedure before standing at the pipe. Nothing of it is recorded. */
 export function BenchDesk() {
   const [setUp, setSetUp] = useState<BenchSetUp>('three-valve')
-  const [turn, setTurn] = useState(1)
+  // Another every time somebody comes: what was hidden the last time is known.
+  const [turn, setTurn] = useState(() => Math.floor(Math.random() * 2 ** 31))
   const [speed, setSpeed] = useState('1')
-  const { rig, reading, trace, act, refused, ...run } = useRig(setUp, { seed: turn, speed: Number(speed) })
+  const [hides, setHides] = useState(false)
+  const [isTold, setTold] = useState(false)
+  const { rig, fault, reading, trace, act, refused, ...run } = useRig(setUp, {
+    seed: turn,
+    speed: Number(speed),
+    hides,
+  })
   const { piping } = rig.facts
   return (
     <div className="stack">
@@ -41,10 +51,34 @@ export function BenchDesk() {
           sx={{ minWidth: 320 }}
         />
         <Choice label="Time goes" value={speed} options={SPEEDS} choose={setSpeed} sx={{ minWidth: 160 }} />
-        <Button variant="outlined" onClick={() => setTurn(turn + 1)}>
+        <Tick
+          label="Something is wrong with it"
+          checked={hides}
+          change={(next) => {
+            setHides(next)
+            setTold(false)
+          }}
+        />
+        <Button
+          variant="outlined"
+          onClick={() => {
+            setTurn(turn + 1)
+            setTold(false)
+          }}
+        >
           Begin again
         </Button>
+        {fault && (
+          <Button variant="outlined" disabled={isTold} onClick={() => setTold(true)}>
+            What is it?
+          </Button>
+        )}
       </div>
+      {fault && isTold && (
+        <Notice role="status">
+          <strong>In the {RIG_FAULTS[fault].part}:</strong> {RIG_FAULTS[fault].title}.
+        </Notice>
+      )}
       <div className="two-col">
         <div className="stack">
           <div style={{ height: 380 }}>

@@ -14,6 +14,7 @@ import { advanceRig } from '@/core/rig/advanceRig'
 import { benchPlan } from '@/core/rig/benchPlan'
 import { BENCH_SET_UPS, type BenchSetUp } from '@/core/rig/benchSetUps'
 import { readRig } from '@/core/rig/readRig'
+import { type RigFault, withHiddenFault } from '@/core/rig/rigFaults'
 import { type Rig, rigOf } from '@/core/rig/rigModel'
 import { randomStream } from '@/core/statistics/randomStream'
 import type { TracePoint } from '@/pictures/rigTrace'
@@ -24,16 +25,24 @@ const TICK_SECONDS = 0.25
 export const TRACE_SECONDS = 60
 
 /** What stands on the bench: the rig, and the run that takes its own readings at it; null where none does. */
-type Held = { readonly rig: Rig; readonly automatic: AutomaticState | null }
+type Held = { readonly rig: Rig; readonly automatic: AutomaticState | null; readonly fault: RigFault | null }
+
+type Wishes = {
+  readonly seed: number
+  /** So many times as fast as the clock. */
+  readonly speed: number
+  /** Something is wrong with it that nobody is told of. */
+  readonly hides: boolean
+}
 
 /** A rig that goes on by the clock, faster where that is asked for, and what is done at it. */
-export function useRig(setUp: BenchSetUp, { seed, speed }: { readonly seed: number; readonly speed: number }) {
-  const [held, setHeld] = useState<Held>(() => begun(setUp))
+export function useRig(setUp: BenchSetUp, { seed, speed, hides }: Wishes) {
+  const [held, setHeld] = useState<Held>(() => begun(setUp, { seed, hides }))
   const [trace, setTrace] = useState<readonly TracePoint[]>([])
   const [refused, setRefused] = useState<string | null>(null)
   const stream = useRef(randomStream(seed))
   const latest = useRef(held)
-  const plan = useMemo(() => benchPlan(begun(setUp).rig), [setUp])
+  const plan = useMemo(() => benchPlan(begun(setUp, { seed: 0, hides: false }).rig), [setUp])
   const show = useCallback((next: Held) => {
     latest.current = next
     setHeld(next)
@@ -41,10 +50,10 @@ export function useRig(setUp: BenchSetUp, { seed, speed }: { readonly seed: numb
 
   useEffect(() => {
     stream.current = randomStream(seed)
-    show(begun(setUp))
+    show(begun(setUp, { seed, hides }))
     setTrace([])
     setRefused(null)
-  }, [setUp, seed, show])
+  }, [setUp, seed, hides, show])
 
   useEffect(() => {
     const ticking = setInterval(() => {
@@ -57,7 +66,7 @@ export function useRig(setUp: BenchSetUp, { seed, speed }: { readonly seed: numb
         if (!now.automatic) continue
         const seen = { seconds: now.rig.seconds, applied: reference, output: milliamp ?? 0 }
         const next = afterSeen(now.automatic, seen, plan)
-        now = { rig: obeyed(now.rig, next.orders), automatic: next.state }
+        now = { ...now, rig: obeyed(now.rig, next.orders), automatic: next.state }
       }
       show(now)
       setTrace((before) => [...before, ...points].filter(({ seconds }) => seconds > now.rig.seconds - TRACE_SECONDS))
@@ -78,10 +87,10 @@ export function useRig(setUp: BenchSetUp, { seed, speed }: { readonly seed: numb
     [show],
   )
   const become = (next: { readonly state: AutomaticState; readonly orders: readonly Order[] }) =>
-    show({ rig: obeyed(latest.current.rig, next.orders), automatic: next.state })
-  const { rig, automatic } = held
+    show({ ...latest.current, rig: obeyed(latest.current.rig, next.orders), automatic: next.state })
+  const { rig, automatic, fault } = held
   return {
-    ...{ rig, reading: readRig(rig), trace, act, refused, automatic, plan },
+    ...{ rig, fault, reading: readRig(rig), trace, act, refused, automatic, plan },
     begin: () => show({ ...latest.current, automatic: automaticStart }),
     pause: () => automatic && become(paused(automatic)),
     goOn: () => automatic && become(goneOn(automatic, plan)),
@@ -94,9 +103,13 @@ export function useRig(setUp: BenchSetUp, { seed, speed }: { readonly seed: numb
   }
 }
 
-const begun = (setUp: BenchSetUp): Held => {
+function begun(setUp: BenchSetUp, { seed, hides }: Pick<Wishes, 'seed' | 'hides'>): Held {
   const { facts, model } = BENCH_SET_UPS[setUp]
-  return { rig: rigOf(facts, model), automatic: null }
+  const rig = rigOf(facts, model)
+  // By another stream than its noise, so that one says nothing of the other.
+  return hides
+    ? { ...withHiddenFault(rig, randomStream(seed + 7_919)), automatic: null }
+    : { rig, automatic: null, fault: null }
 }
 
 /** What is ordered is done by the source of the rig. */
