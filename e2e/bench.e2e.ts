@@ -103,3 +103,22 @@ test('something hidden is wrong with it: told only when asked for, and another t
   // Drawn anew each time out of three dozen: six alike are none in fifty million.
   expect(faults.size).toBeGreaterThan(1)
 })
+
+test('two screws: the zero screw moves what the meter shows, and a leg that ran out can be filled again', async ({
+  page,
+}) => {
+  await open(page, '/bench')
+  await page.getByLabel('What is on the bench').selectOption('screws')
+  // Its zero is 1.3 % of 16 mA too high: 4.208 mA.
+  await expect.poll(() => number(page, 'Meter')).toBeCloseTo(4.208, 1)
+  for (let turn = 0; turn < 3; turn++) await page.getByRole('button', { name: 'zero down' }).click()
+  // Three eighths of a turn of 3.6 %, less half the play: 1.278 % down.
+  await expect.poll(() => number(page, 'Meter')).toBeLessThan(4.03)
+  await page.getByLabel('What is on the bench').selectOption('wet-leg')
+  await expect.poll(() => number(page, 'PV')).toBeCloseTo(18, 1)
+  await page.getByRole('button', { name: 'block valve, low side: open' }).click()
+  await page.getByRole('button', { name: 'vent, low side: closed' }).click()
+  await expect(page.getByRole('log')).toContainText('What was filled in ran out')
+  await page.getByRole('button', { name: 'Fill the leg again' }).click()
+  await expect(page.getByRole('button', { name: 'Fill the leg again' })).toHaveCount(0)
+})

@@ -63,10 +63,12 @@ export function actOnRig(rig: Rig, act: RigAct): Rig {
 /** Valves, hose, pump’s vent, fill: what is then open to what, and what is wrong with the way there. */
 function piped(rig: Rig, change: Change): Rig {
   const network = networkOf(rig.facts.piping)
-  const hookUp = afterChange(rig.hookUp, change, network)
-  const events = hazardsOfChange(rig.hookUp, change, network).map(
-    (hazard): RigEvent => ({ at: rig.seconds, kind: 'hazard', hazard }),
-  )
+  const hazards = hazardsOfChange(rig.hookUp, change, network)
+  const moved = afterChange(rig.hookUp, change, network)
+  // What can run out does: a leg that is open to the air or to the other side holds nothing.
+  const hasRunOut = hazards.some((hazard) => hazard === 'fill-lost' || hazard === 'leg-lost')
+  const hookUp = hasRunOut ? { ...moved, isFilled: false } : moved
+  const events = hazards.map((hazard): RigEvent => ({ at: rig.seconds, kind: 'hazard', hazard }))
   const isNew = (event: RigEvent) =>
     !rig.events.some((known) => known.kind === 'hazard' && event.kind === 'hazard' && known.hazard === event.hazard)
   return settled({ ...rig, hookUp, events: [...rig.events, ...events.filter(isNew)] })

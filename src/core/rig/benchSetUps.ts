@@ -33,6 +33,16 @@ const transmitter = (urv: number): InstrumentModel => ({
   noisePercent: 0.004,
 })
 
+/** An analogue transmitter that came to the bench as it was: zero and span off, a screw that loses a little when it turns back. */
+const SCREWS: InstrumentModel = {
+  ...perfectInstrument('analogue', { lrv: 0, urv: 6 }),
+  noisePercent: 0.01,
+  screws: {
+    ...{ zeroErrorPercent: 1.3, fullErrorPercent: -1.7, zeroPercentPerTurn: 3.6, spanPercentPerTurn: 4.4 },
+    ...{ interaction: 0.35, backlashTurns: 0.04 },
+  },
+}
+
 /** Instruments of the demo plant as they can be set up on the bench; their figures are our own. */
 export const BENCH_SET_UPS = {
   bench: { title: 'Gauge transmitter on the bench, 0 … 6 bar', facts: BAR_GAUGE, model: transmitter(6) },
@@ -54,6 +64,21 @@ export const BENCH_SET_UPS = {
     title: 'Differential transmitter on a five-valve manifold, 0 … 36 kPa',
     facts: { ...KPA_DIFFERENTIAL, piping: { hookUp: 'five-valve', pressureKind: 'differential' } },
     model: transmitter(36),
+  },
+  'wet-leg': {
+    title: 'Level transmitter on a filled leg, 0 … 36 kPa',
+    facts: {
+      ...KPA_DIFFERENTIAL,
+      piping: { hookUp: 'wet-leg', pressureKind: 'differential' },
+      processPa: { high: 647_400, low: 620_400 },
+      legPa: 9_000,
+    },
+    model: transmitter(36),
+  },
+  screws: {
+    title: 'Analogue transmitter with two screws on the bench, 0 … 6 bar',
+    facts: BAR_GAUGE,
+    model: SCREWS,
   },
 } as const satisfies Record<string, { title: string; facts: RigFacts; model: InstrumentModel }>
 export type BenchSetUp = keyof typeof BENCH_SET_UPS

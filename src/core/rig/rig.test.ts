@@ -175,6 +175,14 @@ describe('a differential transmitter on its manifold, 10 bar of process', () => 
     expect(readRig(wet).pv).toBeCloseTo(0, 6)
     expect(readRig(later(did(wet, { act: 'fill', to: 'lost' }), 1)).pv).toBeCloseTo(20, 6)
   })
+  test('opened to the other side the leg runs out by itself; filled again it reads as before', () => {
+    const wet = dp({ piping: { hookUp: 'wet-leg', pressureKind: 'differential' }, legPa: 20_000 })
+    const lost = later(did(wet, valve('equalise', 'open')), 1)
+    expect(lost.hookUp.isFilled).toBe(false)
+    expect(hazards(lost)).toContain('leg-lost')
+    const filled = later(did(lost, valve('equalise', 'closed'), { act: 'fill', to: 'refilled' }), 1)
+    expect(readRig(filled).pv).toBeCloseTo(readRig(wet).pv ?? Number.NaN, 3)
+  })
   test('a valve that is not there, or screws, are refused in words', () => {
     expect(() => did(bench(), valve('high', 'closed'))).toThrow('no such valve')
     expect(() => did(bench(), { act: 'screw', screw: 'zero', turns: 1 })).toThrow('has no screws')

@@ -1,6 +1,6 @@
 'use client'
 import Button from '@mui/material/Button'
-import { useState } from 'react'
+import { Fragment, useState } from 'react'
 import { formatFixed } from '@/core/format/formatNumber'
 import type { RigAct } from '@/core/rig/actOnRig'
 import type { Rig } from '@/core/rig/rigModel'
@@ -53,6 +53,11 @@ export function RigControls({ rig, act }: Props) {
           <Button variant="outlined" onClick={() => act({ act: 'supply', to: hasSupply ? 'off' : 'on' })}>
             Loop supply: {hasSupply ? 'on' : 'off'}
           </Button>
+          {rig.facts.legPa !== 0 && !hookUp.isFilled && (
+            <Button variant="outlined" onClick={() => act({ act: 'fill', to: 'refilled' })}>
+              Fill the leg again
+            </Button>
+          )}
         </div>
         <LabelledSlider
           label="Pump’s screw"
@@ -64,8 +69,33 @@ export function RigControls({ rig, act }: Props) {
           change={(to) => act({ act: 'press', to })}
         />
       </fieldset>
+      {rig.model.screws && <Screws act={act} />}
       <Source rig={rig} act={act} />
     </div>
+  )
+}
+
+/** An eighth of a turn: as little as a screwdriver tells. */
+const TURN = 0.125
+
+/** Zero and span, by their screws: what one does is seen at both ends. */
+function Screws({ act }: Pick<Props, 'act'>) {
+  return (
+    <fieldset className="bare-fieldset">
+      <legend className="small soft">Screws, an eighth of a turn</legend>
+      <div className="actions">
+        {(['zero', 'span'] as const).map((screw) => (
+          <Fragment key={screw}>
+            <Button variant="outlined" onClick={() => act({ act: 'screw', screw, turns: -TURN })}>
+              {screw} down
+            </Button>
+            <Button variant="outlined" onClick={() => act({ act: 'screw', screw, turns: TURN })}>
+              {screw} up
+            </Button>
+          </Fragment>
+        ))}
+      </div>
+    </fieldset>
   )
 }
 
