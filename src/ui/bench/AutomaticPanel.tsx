@@ -87,17 +87,23 @@ function Phase({ automatic, plan, rig }: Pick<Props, 'plan' | 'rig'> & { automat
   const words: Record<AutomaticState['phase'], string> = {
     going: `On the way to point ${place}, ${target}`,
     creeping: `Creeping up to point ${place}, ${target}, from its side`,
-    settling: `Waiting at point ${place}, ${target}${slopePerSecond === null ? '' : `: it moves by ${formatSigned(slopePerSecond, 5)} ${unit} a second`}`,
+    settling: `Waiting at point ${place}, ${target}`,
     taking: `Taking point ${place}, ${target}`,
     paused: `Paused at point ${place}: the pressure is held`,
     done: 'Every point is taken',
     stopped: stop ? `Stopped: ${STOPS[stop]}` : 'By hand from here; the source holds what it had',
   }
+  const moves =
+    phase === 'settling' && slopePerSecond !== null && `it moves by ${formatSigned(slopePerSecond, 5)} ${unit} a second`
+  const lasts = isGoing(automatic) && left !== null && `about ${formatFixed(left / 60, 1)} min to go`
   return (
-    <Notice tone={stop ? 'outside' : phase === 'done' ? 'inside' : 'to-do'} role="status">
-      <strong>{words[phase]}.</strong>
-      {isGoing(automatic) && left !== null && ` About ${formatFixed(left / 60, 1)} min to go.`}
-    </Notice>
+    <>
+      <Notice tone={stop ? 'outside' : phase === 'done' ? 'inside' : 'to-do'} role="status">
+        <strong>{words[phase]}.</strong>
+      </Notice>
+      {/* Figures that change four times a second are to be seen, and not read out. */}
+      <p className="soft small num">{[moves, lasts].filter(Boolean).join('; ') || ' '}</p>
+    </>
   )
 }
 
