@@ -1,4 +1,4 @@
-import { answered, type Command, nothingIn, numberOf, ScpiDevice, SETTINGS_CONFLICT, switchOf } from './scpi/device'
+import { answered, type Command, nothingIn, numberOf, ScpiDevice, switchOf } from './scpi/device'
 import type { SharedWorld } from './world'
 
 /** Ranges of current in A, and of voltage in V. */
@@ -87,12 +87,6 @@ export function meterDevice(world: SharedWorld): ScpiDevice {
       },
     },
     { header: '[SENSe]:CURRent[:DC]:APERture', ask: () => answered(cycles / MAINS_HZ) },
-    {
-      header: 'FETCh',
-      ask: () => {
-        throw SETTINGS_CONFLICT() // nothing is kept from before: ask for a reading
-      },
-    },
   ]
   return new ScpiDevice('Barys,Simulated loop meter,0,1', commands, reset)
 }

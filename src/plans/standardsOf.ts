@@ -1,3 +1,4 @@
+import { columnFactor } from '@/core/conformity/columnCorrection'
 import { airDensityKgPerM3 } from '@/core/pressure/airDensity'
 import { ownDrift } from '@/core/reference/correctionHistory'
 import { REFERENCE_KINDS } from '@/core/reference/referenceKind'
@@ -9,7 +10,6 @@ import type {
   ReferenceFacts,
   ReferenceRange,
 } from '../schema/reference'
-import { columnFactor } from './standingReference'
 
 /** A certificate with what it says of one range. */
 export type RangeCertificate = { readonly certificate: ReferenceCertificate; readonly range: CertifiedRange }

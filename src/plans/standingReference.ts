@@ -1,7 +1,6 @@
-import { columnCorrection } from '@/core/conformity/columnCorrection'
+import { columnFactor } from '@/core/conformity/columnCorrection'
 import { airDensityKgPerM3 } from '@/core/pressure/airDensity'
 import { Refusal } from '@/core/refusal'
-import { STANDARD_GRAVITY } from '@/core/units/pressureUnit'
 import type { Standard, World } from '@/schema/world'
 
 /**
@@ -29,10 +28,4 @@ export function standingAt<S extends Standard>(standard: S, { ambientCelsius, ..
     }),
     ...(column && { column: { ...column, ...columnFactor(standard.unit, column.gravityMPerS2, celsius) } }),
   }
-}
-
-/** What a column is multiplied by; its temperature null where it is not known or says nothing of its liquid. */
-export function columnFactor(unit: string, gravityMPerS2: number, celsius: number | null) {
-  const liquid = celsius === null ? null : columnCorrection(unit, celsius)
-  return { factor: (gravityMPerS2 / STANDARD_GRAVITY) * (liquid?.factor ?? 1), celsius: liquid?.celsius ?? null }
 }

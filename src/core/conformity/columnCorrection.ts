@@ -1,3 +1,4 @@
+import { STANDARD_GRAVITY } from '../units/pressureUnit'
 import { WATER_DENSITY_KG_PER_M3, type WaterReference } from '../units/waterColumnDensity'
 import { waterDensityKgPerM3 } from '../units/waterDensity'
 
@@ -19,3 +20,12 @@ export function columnCorrection(unit: string, celsius: number): ColumnCorrectio
 }
 
 const SCALES = Object.keys(WATER_DENSITY_KG_PER_M3) as WaterReference[] // keys of a const object
+
+/**
+ * What a column is multiplied by for its water and for gravity; its temperature null where it is not known or says nothing
+ * of its liquid. Source: hydrostatics, p = ρ·g·h.
+ */
+export function columnFactor(unit: string, gravityMPerS2: number, celsius: number | null) {
+  const liquid = celsius === null ? null : columnCorrection(unit, celsius)
+  return { factor: (gravityMPerS2 / STANDARD_GRAVITY) * (liquid?.factor ?? 1), celsius: liquid?.celsius ?? null }
+}

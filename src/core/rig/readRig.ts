@@ -1,3 +1,4 @@
+import { milliampOf } from '../simulate/outputStage'
 import { convertPressure } from '../units/pressureUnit'
 import type { Rig, ShownError } from './rigModel'
 import { paAt } from './settled'
@@ -26,7 +27,7 @@ export function readRig(rig: Rig): RigReading {
     reference: shown(pressure, facts.reference),
     milliamp: reading?.milliamp == null ? null : shown(reading.milliamp, facts.meter),
     pv: reading?.pvPercent == null || !isAlive ? null : lrv + (reading.pvPercent / 100) * (urv - lrv),
-    ao: reading?.aoPercent == null || !isAlive ? null : (rig.fixedMilliamp ?? 4 + 0.16 * reading.aoPercent),
+    ao: reading?.aoPercent == null || !isAlive ? null : (rig.fixedMilliamp ?? milliampOf(reading.aoPercent)),
     terminalVolts: reading?.terminalVolts ?? null,
     display: reading && isAlive ? reading.display : null,
   }

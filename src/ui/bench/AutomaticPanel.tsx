@@ -9,7 +9,7 @@ import {
   type TakenPoint,
 } from '@/core/automatic/automaticRun'
 import { errorFromIdeal } from '@/core/error/readingError'
-import { formatFixed, formatPlain, formatSigned } from '@/core/format/formatNumber'
+import { decimalsOfStep, formatFixed, formatPlain, formatSigned } from '@/core/format/formatNumber'
 import type { Rig } from '@/core/rig/rigModel'
 import { readinessFaults } from '@/core/run/work/hookUpHazards'
 import { outputScale } from '@/core/signal/signal'
@@ -111,7 +111,7 @@ function Taken({ taken, rig }: { taken: readonly TakenPoint[]; rig: Rig }) {
   const { range } = rig.model
   const unit = pressureUnitLabel(rig.facts.unit)
   const scale = outputScale('4-20mA', { lrv: range.lrv, urv: range.urv, unitLabel: unit })
-  const decimals = Math.max(0, -Math.floor(Math.log10(rig.facts.reference.step))) + 1
+  const decimals = decimalsOfStep(rig.facts.reference.step) + 1
   const errorOf = ({ applied, output }: TakenPoint) =>
     errorFromIdeal(output.mean, percentOfInput(applied.mean, { ...range, unit: rig.facts.unit }), scale)
       .errorPercentSpan

@@ -1,7 +1,7 @@
 'use client'
 import Button from '@mui/material/Button'
 import { Fragment, useState } from 'react'
-import { formatFixed } from '@/core/format/formatNumber'
+import { decimalsOfStep, formatFixed } from '@/core/format/formatNumber'
 import { BENCH_SET_UP_IDS, BENCH_SET_UPS, type BenchSetUp } from '@/core/rig/benchSetUps'
 import type { RigReading } from '@/core/rig/readRig'
 import { RIG_FAULTS } from '@/core/rig/rigFaults'
@@ -108,7 +108,7 @@ export function BenchDesk() {
 /** What can be read: reference, meter, and by the communicator what the instrument itself says. */
 function Readings({ rig, reading }: { rig: Rig; reading: RigReading }) {
   const unit = pressureUnitLabel(rig.facts.unit)
-  const decimals = Math.max(0, -Math.floor(Math.log10(rig.facts.reference.step)))
+  const decimals = decimalsOfStep(rig.facts.reference.step)
   const shown = (value: number | null, digits: number, label: string) =>
     value === null ? '—' : `${formatFixed(value, digits)} ${label}`
   const rows = [

@@ -1,8 +1,7 @@
-import MenuItem from '@mui/material/MenuItem'
-import TextField from '@mui/material/TextField'
 import { useState } from 'react'
 import { isCorrected } from '@/core/reference/correctedValue'
 import type { Standard } from '@/schema/world'
+import { Choice } from '../parts/Choice'
 import { useSending } from '../useSending'
 import { ReasonDialog } from './ReasonDialog'
 
@@ -30,19 +29,15 @@ export function CorrectionsDialog({ references, onClose, store }: Props) {
         return sending(choice, (id) => store({ id, ...choice }))
       }}
     >
-      <TextField
-        select
+      <Choice
         label="Reference"
-        size="small"
         value={referenceId}
-        onChange={(event) => setReferenceId(event.target.value)}
-      >
-        {references.map((reference) => (
-          <MenuItem key={reference.id} value={reference.id}>
-            {reference.code}, {reference.description}: {isCorrected(reference) ? 'corrected' : 'as shown'}
-          </MenuItem>
-        ))}
-      </TextField>
+        options={references.map((reference) => [
+          reference.id,
+          `${reference.code}, ${reference.description}: ${isCorrected(reference) ? 'corrected' : 'as shown'}`,
+        ])}
+        choose={setReferenceId}
+      />
     </ReasonDialog>
   )
 }
