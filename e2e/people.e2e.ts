@@ -49,11 +49,16 @@ const WHOSE: Record<string, readonly RoleName[]> = {
   'runs/[id]/corrections': TECHNICIANS,
   'runs/[id]/exchanges': TECHNICIANS,
   'runs/[id]/pauses': TECHNICIANS,
+  'runs/[id]/links': TECHNICIANS,
+  'runs/[id]/links/orders': TECHNICIANS,
   'runs/[id]/abandon': TECHNICIANS,
   'runs/[id]/seal': TECHNICIANS,
   'runs/[id]/presence': EVERYBODY,
   'records/[sequence]/review': ['reviewer'],
   'records/[sequence]/amend': TECHNICIANS,
+  devices: ['technician', 'planner'],
+  'devices/[id]': ['technician', 'planner'],
+  'devices/[id]/try': ['technician', 'planner'],
   people: [], // administrators only, whatever their role; nobody of the demo is one
   site: [], // the same
   'session/password': EVERYBODY,

@@ -13,11 +13,11 @@ const DAY = '2026-11-20'
 const REFERENCES = demoReferences(new Date(`${DAY}T08:00:00Z`))
 
 describe('the invented plant', () => {
-  test('has fifty-one instruments of every kind, fifteen references and five people', () => {
-    expect(DEMO_INSTRUMENTS).toHaveLength(51)
-    expect(new Set(DEMO_INSTRUMENTS.map(({ tag }) => tag)).size).toBe(51)
+  test('has fifty-four instruments of every kind, sixteen references and five people', () => {
+    expect(DEMO_INSTRUMENTS).toHaveLength(54)
+    expect(new Set(DEMO_INSTRUMENTS.map(({ tag }) => tag)).size).toBe(54)
     expect(new Set(DEMO_INSTRUMENTS.map(({ configuration }) => configuration.kind)).size).toBe(9)
-    expect(REFERENCES).toHaveLength(15)
+    expect(REFERENCES).toHaveLength(16)
     expect(DEMO_PEOPLE).toHaveLength(5)
   })
   test.each(DEMO_INSTRUMENTS.map((instrument) => [instrument.tag, instrument] as const))(

@@ -120,7 +120,16 @@ function group(common: Common, rows: readonly Row[]): DemoInstrument[] {
   }))
 }
 
-/** Fifty-one invented instruments of the Tarn Hollow Creamery, by area. All figures are ours. */
+/** Three alike, new from the shelf, that hang at the bench’s manifold and can be read over the network. Never calibrated yet. */
+const BENCH_SPARE = {
+  unit: 'bar',
+  hookUp: 'bench',
+  adjustedBy: 'trims',
+  intervalMonths: 36,
+} as const
+const NOT_YET_DAYS = 1200
+
+/** Fifty-four invented instruments of the Tarn Hollow Creamery, by area. All figures are ours. */
 export const DEMO_INSTRUMENTS: readonly DemoInstrument[] = [
   ...group({ area: 'Milk reception' }, [
     ['LT-101', 'Raw-milk silo 1, flush seal', [-63, 63, 2.1], [0, 58.5], -4, ZERO, SEALED],
@@ -389,4 +398,9 @@ export const DEMO_INSTRUMENTS: readonly DemoInstrument[] = [
     ['PT-905', 'Foam injector', [-1, 25, 0.6], [0, 16], 77, { ...STEADY, zeroDrift: 0.35, spanDrift: 0.5 }, BAR],
     ['PT-906', 'Tanker bay header', [-1, 25, 0.6], [0, 20], 85, { ...STEADY, zeroDrift: -0.1, spanDrift: 0.9 }, BAR],
   ]).map((instrument, index) => ({ ...instrument, seed: 9100 + index })),
+  ...group({ area: 'Instrument workshop', ...BENCH_SPARE }, [
+    ['PT-951', 'Spare for the CIP supply, at the bench manifold', [-1, 10.4, 0.26], [0, 6], NOT_YET_DAYS, STEADY],
+    ['PT-952', 'Spare for the homogeniser oil, at the bench manifold', [-1, 10.4, 0.26], [0, 6], NOT_YET_DAYS, STEADY],
+    ['PT-953', 'Spare for reception, at the bench manifold', [-1, 10.4, 0.26], [0, 6], NOT_YET_DAYS, STEADY],
+  ]).map((instrument, index) => ({ ...instrument, seed: 9500 + index })),
 ]

@@ -23,6 +23,8 @@ import { saveDesk } from '../../src/server/services/saveDesk'
 import { sealRun } from '../../src/server/services/sealRun'
 import { startRun } from '../../src/server/services/startRun'
 import { insertCapsule } from '../../src/server/sql/capsule'
+import { insertDevice } from '../../src/server/sql/device'
+import { selectInstrument } from '../../src/server/sql/instrument'
 import { insertPerson } from '../../src/server/sql/person'
 import { insertReading } from '../../src/server/sql/reading'
 import { insertReference, insertReferenceCertificate, insertReferenceVersion } from '../../src/server/sql/reference'
@@ -31,6 +33,7 @@ import { selectSeals } from '../../src/server/sql/seal'
 import { insertSite } from '../../src/server/sql/site'
 import { insertWorkStep } from '../../src/server/sql/workStep'
 import { DEMO_CAPSULES, DEMO_SET_UPS } from './desks'
+import { DEMO_DEVICES } from './devices'
 import { DEMO_INSTRUMENTS, type DemoInstrument } from './instruments'
 import { DEMO_PEOPLE, DEMO_SITE } from './people'
 import { aboutZero, seededRandom } from './random'
@@ -74,6 +77,7 @@ export async function loadDemo(now: Date): Promise<{ instruments: number; runs: 
     const luck = instrument.seed === undefined ? random : seededRandom(instrument.seed)
     visits.push(...visitsOf({ instrument: { ...instrument, id }, references, random: luck }, now))
   }
+  await insertDemoDevices(now, references)
   // In the order of time, so that the chain of seals runs forward.
   visits.sort((a, b) => a.at.getTime() - b.at.getTime())
   for (const visit of visits) await calibrate(visit.job, visit)
@@ -115,6 +119,19 @@ async function insertDemoReference(db: Queryable, { id, code, facts, certificate
       ...{ certificate, referenceId: id, supersedes: null, reason: null },
       ...{ at: new Date(certificate.enteredAt), personId: TAVI.id },
     })
+}
+
+/** Devices of the bench; where they answer is known once they are started. */
+async function insertDemoDevices(now: Date, references: readonly Reference[]): Promise<void> {
+  for (const device of DEMO_DEVICES) {
+    const instrument = device.kind === 'transmitter' ? await selectInstrument(pool(), { tag: device.serves }) : null
+    await insertDevice(pool(), {
+      ...device,
+      instrumentId: instrument?.id ?? null,
+      referenceId: instrument ? null : (references.find(({ code }) => code === device.serves)?.id ?? null),
+      ...{ isStandIn: true, at: now, personId: TAVI.id },
+    })
+  }
 }
 
 /** When the instrument was calibrated so far, counted back from its next due date, and how far off it then was. */

@@ -342,6 +342,25 @@ const REFERENCES: readonly DemoReference[] = [
       },
     ],
   },
+  {
+    number: 16,
+    calibratedDaysAgo: 64,
+    kind: 'controller',
+    description: 'Pressure controller, bench, read over the network',
+    location: WORKSHOP,
+    media: DRY,
+    ranges: [
+      {
+        ...GAUGE,
+        unit: 'bar',
+        rangeLow: -1,
+        rangeHigh: 10,
+        overRange: 12,
+        accuracy: sum(ofSpan(0.03)),
+        resolution: 0.0001,
+      },
+    ],
+  },
 ]
 
 /** How often each kind goes to the laboratory, in years. */

@@ -7,6 +7,7 @@ import { type Cluster, portIsFree, startCluster } from './cluster'
 import { ensureDatabase, migrate, withClient } from './database'
 import { ROOT } from './root'
 import { isHealthy, type Server, startServer } from './server'
+import { startDemoDevices } from './standIns'
 import { StepFailure, say } from './steps'
 
 /** Everything Barys keeps; tests give it a folder of their own. */
@@ -32,6 +33,7 @@ export async function serve({ withDemo, reset }: ServeOptions): Promise<void> {
     if (withDemo) await loadDemoIfEmpty(database)
     buildIfStale(DIST)
     await nameDemoSite(database)
+    const standIns = await startDemoDevices(database.ownerUrl)
     const port = await choosePort()
     say('server', `starting on port ${port}`)
     const server = await startServer({
@@ -43,6 +45,7 @@ export async function serve({ withDemo, reset }: ServeOptions): Promise<void> {
     writeFileSync(SERVING, JSON.stringify(serving))
     console.log(`\nBarys is ready:  ${server.address}\nCtrl-C stops it.\n`)
     await untilStopped(server, database.cluster)
+    await standIns?.stop()
   } finally {
     rmSync(SERVING, { force: true })
     database.cluster?.stop()

@@ -1,4 +1,4 @@
-import { answered, type Command, nothingIn, numberOf, ScpiDevice, switchOf } from './scpi/device'
+import { answered, type Command, ILLEGAL_VALUE, nothingIn, numberOf, ScpiDevice, switchOf } from './scpi/device'
 import type { SharedWorld } from './world'
 
 /** Ranges of current in A, and of voltage in V. */
@@ -9,7 +9,10 @@ const OVER = 9.9e37
 const MAINS_HZ = 50
 const LONGEST_INTEGRATION_CYCLES = 100
 
-/** A meter in the loop, speaking SCPI: current and volts at the terminals, ranges, integration, over range. SI units. */
+/**
+ * A meter in the loop, speaking SCPI: current and volts at the terminals, ranges, integration, over range. SI units. It has a
+ * channel for each loop of the world, named as a channel list: `MEAS:CURR? (@2)`; the first where none is.
+ */
 export function meterDevice(world: SharedWorld): ScpiDevice {
   let configured: 'current' | 'volts' = 'current'
   let current = { range: 0.03, isAuto: true }
@@ -20,8 +23,8 @@ export function meterDevice(world: SharedWorld): ScpiDevice {
     const top = isAuto ? (ranges.find((each) => Math.abs(value) <= each * 1.2) ?? range) : range
     return Math.abs(value) > top * 1.2 ? Math.sign(value) * OVER : value
   }
-  const readCurrent = () => within((world.read().milliamp ?? 0) / 1000, current, CURRENT_RANGES)
-  const readVolts = () => within(world.read().terminalVolts ?? 0, volts, VOLT_RANGES)
+  const readCurrent = (loop: number) => within((world.read(loop).milliamp ?? 0) / 1000, current, CURRENT_RANGES)
+  const readVolts = (loop: number) => within(world.read(loop).terminalVolts ?? 0, volts, VOLT_RANGES)
   const reset = () => {
     configured = 'current'
     current = { range: 0.03, isAuto: true }
@@ -33,17 +36,20 @@ export function meterDevice(world: SharedWorld): ScpiDevice {
     const wanted = numberOf(args, [0, most])
     return ranges.find((each) => wanted <= each) ?? most
   }
-  const read = () => answered(configured === 'current' ? readCurrent() : readVolts())
+  const read = (args: readonly string[]) => {
+    const loop = channelOf(args, world.count) - 1
+    return answered(configured === 'current' ? readCurrent(loop) : readVolts(loop))
+  }
 
-  const measured = (what: typeof configured) => {
+  const measured = (what: typeof configured) => (args: readonly string[]) => {
     configured = what
-    return read()
+    return read(args)
   }
 
   const commands: readonly Command[] = [
-    { header: 'MEASure[:SCALar]:CURRent[:DC]', ask: () => measured('current') },
-    { header: 'MEASure[:SCALar]:VOLTage[:DC]', ask: () => measured('volts') },
-    { header: 'READ', ask: () => read() },
+    { header: 'MEASure[:SCALar]:CURRent[:DC]', asksOf: true, ask: measured('current') },
+    { header: 'MEASure[:SCALar]:VOLTage[:DC]', asksOf: true, ask: measured('volts') },
+    { header: 'READ', asksOf: true, ask: read },
     {
       header: 'CONFigure[:SCALar]:CURRent[:DC]',
       tell: (args) => {
@@ -89,4 +95,13 @@ export function meterDevice(world: SharedWorld): ScpiDevice {
     { header: '[SENSe]:CURRent[:DC]:APERture', ask: () => answered(cycles / MAINS_HZ) },
   ]
   return new ScpiDevice('Barys,Simulated loop meter,0,1', commands, reset)
+}
+
+/** The one channel of a list; the first where none is named. SCPI-99, volume 1, 8.3.2 (from memory). */
+function channelOf(args: readonly string[], count: number): number {
+  if (args.length === 0) return 1
+  const [, text = ''] = /^\(@(\d{1,3})\)$/.exec(args.join(',')) ?? []
+  const channel = Number(text)
+  if (text === '' || channel < 1 || channel > count) throw ILLEGAL_VALUE()
+  return channel
 }

@@ -16,9 +16,12 @@ const FARTHEST_PA = 5e7
 const STABLE_PA = 20
 const STABLE_SECONDS = 4
 
+const LONGEST_WATCH_S = 3600
+const WATCH_MS = 250
+
 /**
- * A pressure source with its reference, speaking SCPI: set point, slew, output, vent, leak test, units. Gauge pressures;
- * absolute where the rig’s instrument is.
+ * A pressure source with its reference, speaking SCPI: set point, slew, output, vent, leak test, units, and a watch: spoken to
+ * by nobody for so long it vents by itself. Gauge pressures; absolute where the rig’s instrument is.
  */
 export function sourceDevice(world: SharedWorld): ScpiDevice {
   let unit: UnitName = 'KPA'
@@ -47,7 +50,16 @@ export function sourceDevice(world: SharedWorld): ScpiDevice {
     if (next === 'VENT') world.act({ act: 'source', to: null }, { act: 'pump', to: 'vented' })
     else world.act({ act: 'pump', to: 'at-work' }, { act: 'source', to: next === 'CONTrol' ? toOwn(setPoint) : null })
   }
+  // By the clock and not by the world: it is a person or a server that has gone.
+  let watch = { seconds: 0, heardAt: 0 }
+  const watching = setInterval(() => {
+    if (watch.seconds === 0 || performance.now() - watch.heardAt < watch.seconds * 1000) return
+    watch = { ...watch, seconds: 0 }
+    go('VENT')
+  }, WATCH_MS)
+  watching.unref()
   const reset = () => {
+    watch = { seconds: 0, heardAt: 0 }
     unit = 'KPA'
     setPoint = 0
     leak = null
@@ -93,6 +105,13 @@ export function sourceDevice(world: SharedWorld): ScpiDevice {
       },
     },
     {
+      header: 'SYSTem:COMMunicate:WATCh',
+      ask: () => answered(watch.seconds),
+      tell: (args) => {
+        watch = { seconds: numberOf(args, [0, LONGEST_WATCH_S]), heardAt: performance.now() }
+      },
+    },
+    {
       header: 'TEST:LEAK:STARt',
       tell: (args) => {
         const seconds = numberOf(args, [1, 3600])
@@ -112,6 +131,21 @@ export function sourceDevice(world: SharedWorld): ScpiDevice {
       },
     },
   ]
+  const heard = ({ ask, tell, ...command }: Command): Command => ({
+    ...command,
+    ...(ask && {
+      ask: (args) => {
+        watch = { ...watch, heardAt: performance.now() }
+        return ask(args)
+      },
+    }),
+    ...(tell && {
+      tell: (args) => {
+        watch = { ...watch, heardAt: performance.now() }
+        tell(args)
+      },
+    }),
+  })
   world.act({ act: 'hose', to: 'on' })
-  return new ScpiDevice('Barys,Simulated pressure source,0,1', commands, reset)
+  return new ScpiDevice('Barys,Simulated pressure source,0,1', commands.map(heard), reset)
 }

@@ -15,6 +15,8 @@ import { SharedWorld } from './world'
 export const STAND_INS = ['source', 'meter', 'transmitter'] as const
 export type StandIn = (typeof STAND_INS)[number]
 
+export type LaidFault = { readonly cause: Cause; readonly size: number }
+
 export type StandInSettings = {
   readonly only: readonly StandIn[]
   /** Ports; a free one where left out. */
@@ -22,43 +24,66 @@ export type StandInSettings = {
   readonly seed: number
   /** How much faster than the clock the world goes on. */
   readonly speed: number
-  /** A fault of the instrument by its cause, and its size, % of span. */
-  readonly fault: { readonly cause: Cause; readonly size: number } | null
+  /** An instrument each at the one manifold, with what is wrong with it: by its cause, and its size, % of span. */
+  readonly instruments: readonly (LaidFault | null)[]
+}
+
+/** What was started: ports by stand-in, transmitters in the order of their instruments, and how to end them all. */
+export type StartedStandIns = {
+  readonly ports: Readonly<Partial<Record<Exclude<StandIn, 'transmitter'>, number>>>
+  readonly transmitters: readonly number[]
+  readonly world: SharedWorld
+  readonly stop: () => Promise<unknown>
 }
 
 /**
  * Starts stand-ins that share one world, on loopback.
  *
- * @returns their ports, and how to end them
  * @throws {StepFailure} for a fault that the simulator has not, or a port that is taken
  */
-export async function startStandIns(settings: StandInSettings) {
-  const { seed, speed } = settings
-  const world = new SharedWorld(benchRig(modelWith(settings)), { seed, speed })
+export async function startStandIns({
+  only,
+  ports: wanted,
+  seed,
+  speed,
+  instruments,
+}: StandInSettings): Promise<StartedStandIns> {
+  const world = new SharedWorld(
+    instruments.map((fault) => benchRig(modelWith(fault, seed))),
+    { seed, speed },
+  )
   // As it would be found: hooked up, the source vented.
   world.act({ act: 'hose', to: 'on' })
-  const serve = {
-    source: (port: number) => serveLines(sourceDevice(world), port),
-    meter: (port: number) => serveLines(meterDevice(world), port),
-    transmitter: (port: number) => serveRegisters(transmitterRegisters(world), port),
-  } as const
   const servers: Server[] = []
-  const ports: Partial<Record<StandIn, number>> = {}
-  for (const name of settings.only) {
-    const server = await serve[name](settings.ports[name] ?? 0).catch((cause) => {
+  const started = async (name: StandIn, port: number, serve: (port: number) => Promise<Server>): Promise<number> => {
+    const server = await serve(port).catch((cause) => {
       for (const each of servers) each.close()
-      throw new StepFailure(name, `port ${settings.ports[name]} cannot be listened on`, 'Choose another, or none.', {
-        cause,
-      })
+      throw new StepFailure(name, `port ${port} cannot be listened on`, 'Choose another, or none.', { cause })
     })
     servers.push(server)
     const address = server.address()
-    if (typeof address === 'object' && address) ports[name] = address.port
+    return typeof address === 'object' && address ? address.port : port
   }
-  return { ports, stop: () => Promise.all(servers.map((server) => new Promise((done) => server.close(done)))) }
+  const ports: { source?: number; meter?: number } = {}
+  const transmitters: number[] = []
+  if (only.includes('source'))
+    ports.source = await started('source', wanted.source ?? 0, (port) => serveLines(sourceDevice(world), port))
+  if (only.includes('meter'))
+    ports.meter = await started('meter', wanted.meter ?? 0, (port) => serveLines(meterDevice(world), port))
+  if (only.includes('transmitter'))
+    for (const index of instruments.keys()) {
+      const port = index === 0 ? (wanted.transmitter ?? 0) : 0
+      transmitters.push(
+        await started('transmitter', port, (at) => serveRegisters(transmitterRegisters(world, index), at)),
+      )
+    }
+  return {
+    ...{ ports, transmitters, world },
+    stop: () => Promise.all(servers.map((server) => new Promise((done) => server.close(done)))),
+  }
 }
 
-function modelWith({ fault, seed }: StandInSettings) {
+function modelWith(fault: LaidFault | null, seed: number) {
   if (!fault) return BENCH_MODEL
   const lay = FAULTS[fault.cause]
   if (!lay)

@@ -1,5 +1,6 @@
 import { Refusal } from '../../src/core/refusal'
 import type { Written } from '../../src/core/rig/communicator'
+import type { Rig } from '../../src/core/rig/rigModel'
 import {
   floatOf,
   ILLEGAL_ADDRESS,
@@ -33,21 +34,21 @@ export const COMMANDS = {
 const NO_NUMBER = Number.NaN
 
 /** A digital transmitter as registers: what it reads, how it is set, its trims, its write protection. */
-export function transmitterRegisters(world: SharedWorld): Registers {
+export function transmitterRegisters(world: SharedWorld, index = 0): Registers {
   return {
     read: (table, address, count) => {
-      const { hasSupply } = world.rig()
+      const { hasSupply } = world.rig(index)
       if (!hasSupply) throw new ModbusException(NO_ANSWER_BEHIND)
-      const words = table === 'input' ? inputWords(world) : holdingWords(world)
+      const words = table === 'input' ? inputWords(world, index) : holdingWords(world, index)
       if (address + count > words.length) throw new ModbusException(ILLEGAL_ADDRESS)
       return words.slice(address, address + count)
     },
     write: (address, words) => {
-      if (!world.rig().hasSupply) throw new ModbusException(NO_ANSWER_BEHIND)
+      if (!world.rig(index).hasSupply) throw new ModbusException(NO_ANSWER_BEHIND)
       if (address + words.length > HOLDING_WORDS) throw new ModbusException(ILLEGAL_ADDRESS)
-      const written = writtenBy(world, address, words)
+      const written = writtenBy(world.rig(index), address, words)
       try {
-        world.act(...written.map((each) => ({ act: 'write' as const, written: each })))
+        world.actOn(index, ...written.map((each) => ({ act: 'write' as const, written: each })))
       } catch (error) {
         if (error instanceof Refusal) throw new ModbusException(ILLEGAL_VALUE)
         throw error
@@ -56,9 +57,9 @@ export function transmitterRegisters(world: SharedWorld): Registers {
   }
 }
 
-function inputWords(world: SharedWorld): number[] {
-  const { pv, ao, terminalVolts } = world.read()
-  const rig = world.rig()
+function inputWords(world: SharedWorld, index: number): number[] {
+  const { pv, ao, terminalVolts } = world.read(index)
+  const rig = world.rig(index)
   const percent = rig.reading?.aoPercent ?? NO_NUMBER
   const { saturationLowMilliamp: low = 0, saturationHighMilliamp: high = 99 } = rig.model.output ?? {}
   const status =
@@ -76,8 +77,8 @@ function inputWords(world: SharedWorld): number[] {
   ].slice(0, INPUT_WORDS)
 }
 
-function holdingWords(world: SharedWorld): number[] {
-  const rig = world.rig()
+function holdingWords(world: SharedWorld, index: number): number[] {
+  const rig = world.rig(index)
   const { digital } = rig.model
   return [
     ...wordsOf(digital?.lrv ?? NO_NUMBER),
@@ -91,7 +92,7 @@ function holdingWords(world: SharedWorld): number[] {
 }
 
 /** What a request writes: whole values only, in the order of their places; a range by both its ends at once. */
-function writtenBy(world: SharedWorld, address: number, words: readonly number[]): Written[] {
+function writtenBy({ model: { digital } }: Rig, address: number, words: readonly number[]): Written[] {
   const end = address + words.length
   const at = (place: number) => words[place - address] ?? 0
   const numberAt = (place: number): number | null => {
@@ -102,7 +103,6 @@ function writtenBy(world: SharedWorld, address: number, words: readonly number[]
     return value
   }
   const wordAt = (place: number): number | null => (address <= place && end > place ? at(place) : null)
-  const { digital } = world.rig().model
   const [lrv, urv, seconds, fixed] = [HOLDING.lrv, HOLDING.urv, HOLDING.dampingSeconds, HOLDING.fixedMilliamp].map(
     numberAt,
   )

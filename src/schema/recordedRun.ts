@@ -12,6 +12,26 @@ import { Standard } from './world'
 
 const time = z.iso.datetime()
 
+/** What of a reading can come over a link. */
+export const LINKED_FIELDS = ['applied', 'output', 'pv', 'ao'] as const
+export type LinkedField = (typeof LINKED_FIELDS)[number]
+
+/**
+ * How a reading was taken where it was not typed: some of its figures as devices showed them at that moment, or the means
+ * of several, settled by a rule or by a person's word. Spreads are standard deviations of the single readings.
+ */
+export const ReadingTaking = z.discriminatedUnion('way', [
+  z.strictObject({ way: z.literal('linked'), fields: z.array(z.enum(LINKED_FIELDS)).min(1).readonly() }),
+  z.strictObject({
+    way: z.literal('automatic'),
+    readings: z.int().positive(),
+    appliedSpread: z.string(),
+    outputSpread: z.string(),
+    settledBy: z.enum(['time', 'window', 'statistical', 'person']),
+  }),
+])
+export type ReadingTaking = z.infer<typeof ReadingTaking>
+
 /** A reading as recorded; `applied` and `output` with the digits typed. */
 export const RecordedReading = z.strictObject({
   id: z.uuid(),
@@ -31,6 +51,8 @@ export const RecordedReading = z.strictObject({
   massesKg: z.string().optional(),
   /** How long the point was held before it was read, where that was timed. */
   heldSeconds: z.int().optional(),
+  /** Left out where it was typed. */
+  taking: ReadingTaking.optional(),
   takenAt: time,
   takenBy: z.string(),
   supersedes: z.uuid().nullable(),

@@ -15,6 +15,9 @@ export const ACTIONS = {
   calibrate: ['technician'],
   // With a reason that stands on the certificate.
   'use a reference that does not fit': ['technician'],
+  // Whoever lets a device bring up pressure stands beside it.
+  'drive a source': ['technician'],
+  'keep devices': ['planner', 'technician'],
   'sign as performed': ['technician'],
   amend: ['technician'],
   review: ['reviewer'],

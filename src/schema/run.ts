@@ -4,6 +4,7 @@ import { ADJUSTMENT_KINDS, type AdjustmentKind } from '../core/adjust/adjustment
 import { EXCITATION_UNITS } from '../core/adjust/excitation'
 import { PointListForm } from './configurationForm'
 import { AbsentDecimalText, DecimalText, OptionalDecimalText } from './decimal'
+import { LINKED_FIELDS } from './recordedRun'
 import { OptionalText, Reason } from './texts'
 
 /** The same as a caller may write it, with what has a default left out. */
@@ -26,8 +27,14 @@ export const NewReading = z
     /** Masses on the piston of a dead-weight tester, without the piston itself, kg. */
     massesKg: AbsentDecimalText,
     heldSeconds: z.int().min(0).max(86_400).nullable().default(null),
+    /** Which of the figures a device gave, as it was shown; a correction is typed. */
+    linkedFields: z.array(z.enum(LINKED_FIELDS)).min(1).readonly().optional(),
     supersedes: z.uuid().nullable().default(null),
     reason: Reason.nullable().default(null),
+  })
+  .refine((reading) => reading.supersedes === null || reading.linkedFields === undefined, {
+    path: ['linkedFields'],
+    error: 'a correction is typed',
   })
   .refine((reading) => (reading.supersedes === null) === (reading.reason === null), {
     path: ['reason'],

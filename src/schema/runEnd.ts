@@ -37,4 +37,6 @@ export type Presence = z.infer<typeof Presence>
 export type PresenceAnswer = {
   readonly others: readonly { readonly name: string; readonly place: string; readonly seenAt: string }[]
   readonly mark: string
+  /** Whether devices are linked to the run. */
+  readonly isLinked: boolean
 }

@@ -10,6 +10,11 @@ const Environment = z.object({
     .default(Intl.DateTimeFormat().resolvedOptions().timeZone),
   /** Name of the site for titles until an administrator has set name and address. */
   BARYS_SITE: z.string().max(80).optional(),
+  /** Networks of the site whose devices may be linked, as 10.20.0.0/16, with commas between; loopback always may. */
+  BARYS_NETWORKS: z
+    .string()
+    .default('')
+    .transform((text) => text.split(',').flatMap((network) => network.trim() || [])),
   /** Where other devices of the site find it, such as https://barys.plant.example; loopback only where left out. */
   BARYS_ORIGIN: z
     .url({ protocol: /^https?$/, error: 'BARYS_ORIGIN is no address: give e.g. https://barys.plant.example' })

@@ -24,7 +24,9 @@ export const INPUT_OVERRUN = () => new ScpiError(-363, 'Input buffer overrun')
 export type Command = {
   readonly header: string
   /** Answers `header?`; left out where it cannot be asked. */
-  readonly ask?: () => string
+  readonly ask?: (args: readonly string[]) => string
+  /** What is asked may be asked of something, as of a channel. */
+  readonly asksOf?: true
   /** Does `header`; left out where it can only be asked. */
   readonly tell?: (args: readonly string[]) => void
 }
@@ -87,11 +89,11 @@ export class ScpiDevice {
 
   private own({ nodes, isQuery, args }: Unit): string | null {
     const command = this.commands.find(({ matches }) => matches(nodes))
-    const { ask, tell } = command ?? {}
+    const { ask, asksOf, tell } = command ?? {}
     if (isQuery) {
       if (!ask) throw UNDEFINED_HEADER()
-      nothingIn(args)
-      return ask()
+      if (!asksOf) nothingIn(args)
+      return ask(args)
     }
     if (!tell) throw UNDEFINED_HEADER()
     tell(args)

@@ -31,6 +31,7 @@ export default async function ReferencesPage() {
         <h1>References</h1>
         {mayKeep && (
           <span className="end actions">
+            <LinkButton href="/devices">Devices read over a network</LinkButton>
             <LinkButton href="/import?list=references">Import or export</LinkButton>
             <LinkButton href="/references/new">Register a reference</LinkButton>
           </span>

@@ -30,6 +30,7 @@ const PLAN: AutomaticPlan = {
   ...{ readings: 5, gapSeconds: 0.5, lead: 0.06, reach: 0.003, past: 0.006 },
   ...{ lowest: -0.2, highest: 7, patienceSeconds: 120, silenceSeconds: 10 },
 }
+const NOTHING = { mean: Number.NaN, deviation: Number.NaN, count: 0 }
 const did = (rig: Rig, ...acts: readonly RigAct[]) => acts.reduce(actOnRig, rig)
 
 /** The machine at the simulated bench: what it orders is done, what the bench then shows it sees. */
@@ -61,7 +62,7 @@ class Bench {
       this.applied.push(reference)
       const next = afterSeen(
         this.state,
-        { seconds: this.rig.seconds, applied: reference, output: milliamp ?? 0 },
+        { seconds: this.rig.seconds, applied: reference, outputs: [milliamp ?? 0] },
         this.plan,
       )
       this.state = next.state
@@ -79,7 +80,12 @@ describe('a run that takes its own readings, at the simulated bench', () => {
     expect(taken.map(({ percent, direction }) => [percent, direction])).toEqual(
       PLAN.points.map(({ percent, direction }) => [percent, direction]),
     )
-    for (const { percent, applied, output, timesPast } of taken) {
+    for (const {
+      percent,
+      applied,
+      outputs: [output = NOTHING],
+      timesPast,
+    } of taken) {
       expect(Math.abs(applied.mean - percent * 0.06)).toBeLessThan(0.004)
       expect(applied.count).toBe(5)
       // An instrument without a fault: what it gives is what was applied, but for its noise.
@@ -101,7 +107,10 @@ describe('a run that takes its own readings, at the simulated bench', () => {
   test('an error of the instrument is found to its size', () => {
     const off = { ...TRANSMITTER, sensor: { ...TRANSMITTER.sensor, offset: 0.03 } }
     const { taken } = new Bench({}, off).run(2000, isOver)
-    for (const { applied, output } of taken)
+    for (const {
+      applied,
+      outputs: [output = NOTHING],
+    } of taken)
       expect(((output.mean - 4) / 16) * 100 - (applied.mean / 6) * 100).toBeCloseTo(0.5, 1)
   })
   test('what is left is told by what the points so far took', () => {
@@ -143,7 +152,7 @@ describe('what it stops for', () => {
     for (let at = 0; at < 60 && !isOver(state); at += 0.5)
       state = afterSeen(
         state,
-        { seconds: bench.rig.seconds + at, applied: 0.00002 * at, output: 4 },
+        { seconds: bench.rig.seconds + at, applied: 0.00002 * at, outputs: [4] },
         { ...PLAN, settle: never, patienceSeconds: 30 },
       ).state
     expect(state.stop).toBe('unsettled')
@@ -163,7 +172,7 @@ describe('what it stops for', () => {
     let seconds = state.lastSeen ?? 0
     const see = (applied: number) => {
       seconds += 1
-      const next = afterSeen(state, { seconds, applied, output: 12 }, PLAN)
+      const next = afterSeen(state, { seconds, applied, outputs: [12] }, PLAN)
       state = next.state
       return next.orders
     }

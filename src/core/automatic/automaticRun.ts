@@ -21,17 +21,19 @@ export type AutomaticPlan = {
   readonly silenceSeconds: number
 }
 
-/** What the devices show at a moment. */
-export type Seen = { readonly seconds: number; readonly applied: number; readonly output: number }
+/** What the devices show at a moment: the pressure, and each channel that is read beside it, always in the same order. */
+export type Seen = { readonly seconds: number; readonly applied: number; readonly outputs: readonly number[] }
 
 /** A point as it was taken: means with their spread, how long it had been held, how often it was gone past before. */
 export type TakenPoint = {
   readonly percent: number
   readonly direction: 'rising' | 'falling'
   readonly applied: MeanOfReadings
-  readonly output: MeanOfReadings
+  readonly outputs: readonly MeanOfReadings[]
   readonly heldSeconds: number
   readonly timesPast: number
+  /** What it counted as settled by, or that a person said so. */
+  readonly settledBy: SettleRule['kind'] | 'person'
 }
 
 /** Why it stopped by itself. */
@@ -54,6 +56,8 @@ export type AutomaticState = {
   readonly seen: readonly Seen[]
   readonly readings: readonly Seen[]
   readonly timesPast: number
+  /** A person said that it is good enough. */
+  readonly isTakenNow: boolean
   readonly slopePerSecond: number | null
   readonly stop: Stop | null
   readonly lastSeen: number | null
@@ -74,7 +78,7 @@ const LEAK_REACHES = 5
 /** Before its first point; the orders that begin it come with the first sample. */
 export const automaticStart: AutomaticState = {
   ...{ phase: 'going', index: -1, taken: [], reached: null, seen: [], readings: [], timesPast: 0 },
-  ...{ slopePerSecond: null, stop: null, lastSeen: null, began: null },
+  ...{ isTakenNow: false, slopePerSecond: null, stop: null, lastSeen: null, began: null },
 }
 
 /** The set point of a point of the plan. */
@@ -117,7 +121,7 @@ export function afterSilence(state: AutomaticState, seconds: number, plan: Autom
 
 /** The person says that it is good enough: it is taken as it stands. */
 export const takeNow = (state: AutomaticState): AutomaticState =>
-  state.phase === 'settling' ? { ...state, phase: 'taking', readings: [] } : state
+  state.phase === 'settling' ? { ...state, phase: 'taking', readings: [], isTakenNow: true } : state
 
 /** Stands still, with the pressure held; gone on with, the point settles anew. */
 export const paused = (state: AutomaticState): Next =>
@@ -137,10 +141,13 @@ export function secondsLeft({ taken, began, lastSeen }: AutomaticState, { points
 
 const signOf = (plan: AutomaticPlan, index: number): 1 | -1 => (plan.points[index]?.direction === 'falling' ? -1 : 1)
 
-/** Short of the point, on the side it is to be come from; the first is gone to straight. */
+/**
+ * Short of the point, on the side it is to be come from. The first may be one in the midst of a round, gone on with: it is
+ * come to from its side as well, but for the lower end itself, with nothing beneath it.
+ */
 function stageOf(plan: AutomaticPlan, index: number): number {
   const target = setPointOf(plan, index)
-  if (index === 0) return target
+  if (index === 0) return isAtItsStart(plan) ? target : target - signOf(plan, index) * plan.lead
   const before = setPointOf(plan, index - 1)
   const staged = target - signOf(plan, index) * plan.lead
   // Never behind the point before: it would be come to from the wrong side.
@@ -149,9 +156,11 @@ function stageOf(plan: AutomaticPlan, index: number): number {
     : Math.min(staged, Math.max(before, target))
 }
 
+const isAtItsStart = ({ points: [first] }: AutomaticPlan): boolean =>
+  first?.direction === 'rising' && (first?.percent ?? 0) <= 0
 const isAt = ({ applied }: Seen, to: number, { reach }: AutomaticPlan): boolean => Math.abs(applied - to) <= reach
 const isPast = ({ applied }: Seen, plan: AutomaticPlan, index: number): boolean =>
-  index > 0 && signOf(plan, index) * (applied - setPointOf(plan, index)) > plan.past
+  !(index === 0 && isAtItsStart(plan)) && signOf(plan, index) * (applied - setPointOf(plan, index)) > plan.past
 
 function toPoint(state: AutomaticState, index: number, plan: AutomaticPlan): Next {
   if (index >= plan.points.length) return { state: { ...state, phase: 'done' }, orders: [] }
@@ -164,6 +173,7 @@ function toPoint(state: AutomaticState, index: number, plan: AutomaticPlan): Nex
       seen: [],
       readings: [],
       timesPast: 0,
+      isTakenNow: false,
       slopePerSecond: null,
     },
     orders: [{ order: 'set', to: stageOf(plan, index) }],
@@ -208,8 +218,9 @@ function taking(state: AutomaticState, seen: Seen, plan: AutomaticPlan): Next {
   if (!point) return { state: { ...state, phase: 'done' }, orders: [] }
   const taken: TakenPoint = {
     ...{ percent: point.percent, direction: point.direction, timesPast: state.timesPast },
+    settledBy: state.isTakenNow ? 'person' : plan.settle.kind,
     applied: meanOf(readings.map(({ applied }) => applied)),
-    output: meanOf(readings.map(({ output }) => output)),
+    outputs: seen.outputs.map((_, channel) => meanOf(readings.map(({ outputs }) => outputs[channel] ?? Number.NaN))),
     heldSeconds: seen.seconds - (state.reached ?? seen.seconds),
   }
   return toPoint({ ...state, taken: [...state.taken, taken] }, state.index + 1, plan)

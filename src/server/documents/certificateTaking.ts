@@ -4,6 +4,7 @@ import { isCorrected } from '@/core/reference/correctedValue'
 import { isCorrectionChoice } from '@/core/run/plan/worldAt'
 import { referencesOf } from '@/plans/referencesOf'
 import type { SealedRecord } from '@/schema/record'
+import { takingWords } from '@/words/takingWords'
 import type { CertificateSource, Doc } from './certificateSource'
 import { pointWords } from './certificateWords'
 import { heading, paragraph } from './page'
@@ -34,6 +35,7 @@ export function taking(doc: Doc, { world }: SealedRecord, round: SealedRecord['r
       massesKg === undefined ? [] : [`${pointWords(world, step)}: ${formatReading(massesKg)} kg`],
     ),
   )
+  for (const line of takingWords(round, world)) paragraph(doc, `${line}.`, { size: 8.5 })
   const { dwellSeconds } = world
   say(
     `Taken before the hold of ${dwellSeconds} s was over`,

@@ -1,6 +1,7 @@
 import { Refusal } from '@/core/refusal'
 import { convertPressure, type PressureUnit } from '@/core/units/pressureUnit'
-import type { LineLink } from './lineLink'
+import type { DeviceAddress } from './address'
+import { LineLink, type LinkLine, type LinkPatience } from './lineLink'
 
 /** Over range, and not a number, as SCPI-99 writes them. */
 const FARTHEST = 9e36
@@ -14,18 +15,32 @@ function numberAnswered(text: string, of: string): number {
   return value
 }
 
+/** Nothing of before stands in its queue of errors, and it counts in pascal from now on. */
+const GREETING = '*CLS;:UNIT:PRES PA'
+
 /** A pressure source with its reference, by SCPI; pressures in one unit, told to it in pascal. */
 export class SourceLink {
-  constructor(
-    private readonly link: LineLink,
-    private readonly unit: PressureUnit,
-  ) {}
+  private readonly link: LineLink
 
-  /** Who it is, and that it counts in pascal from now on. */
-  async begin(): Promise<string> {
-    const identity = await this.link.ask('*IDN?')
-    await this.told('*CLS;:UNIT:PRES PA')
-    return identity
+  constructor(
+    address: DeviceAddress,
+    private readonly unit: PressureUnit,
+    { keep, patience }: { readonly keep?: (line: LinkLine) => void; readonly patience?: LinkPatience } = {},
+  ) {
+    this.link = new LineLink(address, keep, patience, GREETING)
+  }
+
+  /** Who it says it is. */
+  identity(): Promise<string> {
+    return this.link.ask('*IDN?')
+  }
+  close(): void {
+    this.link.close()
+  }
+  /** Spoken to by nobody for so long it is to vent by itself; 0 for never. @returns whether it can */
+  async watch(seconds: number): Promise<boolean> {
+    await this.link.tell(`SYST:COMM:WATC ${seconds}`)
+    return /^[+-]?0,/.test(await this.link.ask('SYST:ERR?'))
   }
   async set(value: number): Promise<void> {
     const pascal = convertPressure(value, this.unit, 'Pa')
@@ -52,15 +67,22 @@ export class SourceLink {
   }
 }
 
-/** A meter, by SCPI. */
+/** A meter, or one channel of one, by SCPI. */
 export class MeterLink {
-  constructor(private readonly link: LineLink) {}
+  constructor(
+    private readonly link: LineLink,
+    private readonly channel: number | null = null,
+  ) {}
 
-  begin(): Promise<string> {
+  /** Who it says it is. */
+  identity(): Promise<string> {
     return this.link.ask('*IDN?')
   }
   /** The current in the loop, mA. */
   async milliamp(): Promise<number> {
-    return numberAnswered(await this.link.ask('MEAS:CURR?'), 'meter') * 1000
+    return (
+      numberAnswered(await this.link.ask(`MEAS:CURR?${this.channel === null ? '' : ` (@${this.channel})`}`), 'meter') *
+      1000
+    )
   }
 }

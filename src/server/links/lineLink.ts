@@ -7,6 +7,9 @@ export type LinkLine = { readonly at: Date; readonly to: 'device' | 'us'; readon
 /** A device that does not answer, or hangs up; told with its address. */
 export class LinkLost extends Error {}
 
+/** How long a connection and an answer are waited for, ms. */
+export type LinkPatience = { readonly connect: number; readonly answer: number }
+
 const CONNECT_MS = 3000
 const ANSWER_MS = 3000
 /** Longer answers are nobody’s. */
@@ -27,7 +30,9 @@ export class LineLink {
   constructor(
     private readonly address: DeviceAddress,
     private readonly keep: (line: LinkLine) => void = () => {},
-    private readonly patience = { connect: CONNECT_MS, answer: ANSWER_MS },
+    private readonly patience: LinkPatience = { connect: CONNECT_MS, answer: ANSWER_MS },
+    /** Told first at each connection: a device that was away may have forgotten how it is spoken to. */
+    private readonly greeting: string | null = null,
   ) {}
 
   /** Sends a line that asks nothing. @throws {LinkLost} */
@@ -100,6 +105,7 @@ export class LineLink {
     socket.on('error', () => this.lose('hung up', socket))
     socket.on('close', () => this.lose('hung up', socket))
     socket.on('data', (bytes) => this.received(bytes.toString('latin1')))
+    if (this.greeting !== null) this.send(socket, this.greeting)
     return socket
   }
 

@@ -13,7 +13,7 @@ import { MeterLink, SourceLink } from './devices'
 import { LineLink, type LinkLine, LinkLost } from './lineLink'
 
 let servers: Server[] = []
-let links: LineLink[] = []
+let links: { close: () => void }[] = []
 afterEach(() => {
   for (const link of links) link.close()
   for (const server of servers) server.close()
@@ -25,6 +25,7 @@ const portOf = (server: Server) => {
   if (typeof address !== 'object' || !address) throw new Error('it does not listen')
   return address.port
 }
+const NOTHING = { mean: Number.NaN, deviation: Number.NaN, count: 0 }
 const QUICK = { connect: 300, answer: 150 }
 function linkTo(port: number, keep: (line: LinkLine) => void = () => {}, patience = { connect: 2000, answer: 2000 }) {
   const link = new LineLink({ host: '127.0.0.1', port }, keep, patience)
@@ -124,12 +125,12 @@ describe('source and meter of the stand-ins, by their links', () => {
     const off = { ...model, sensor: { ...model.sensor, offset: 0.024 } }
     const world = new SharedWorld(rigOf(facts, off), { seed: 8, speed: 1, now: () => clock })
     servers = [await serveLines(sourceDevice(world), 0), await serveLines(meterDevice(world), 0)]
-    const [source, meter] = servers.map((server) => linkTo(portOf(server)))
-    if (!source || !meter) throw new Error('both are there')
+    const [sourcePort = 0, meterPort = 0] = servers.map(portOf)
+    const source = new SourceLink({ host: '127.0.0.1', port: sourcePort }, 'bar')
+    links.push(source)
     return {
-      world,
-      source: new SourceLink(source, 'bar'),
-      meter: new MeterLink(meter),
+      ...{ world, source },
+      meter: new MeterLink(linkTo(meterPort)),
       pass: (seconds: number) => {
         clock += seconds
       },
@@ -137,8 +138,8 @@ describe('source and meter of the stand-ins, by their links', () => {
   }
   test('set, held and vented; what it refuses is told in its own words', async () => {
     const { source, meter, pass } = await bench()
-    expect(await source.begin()).toContain('Simulated pressure source')
-    expect(await meter.begin()).toContain('Simulated loop meter')
+    expect(await source.identity()).toContain('Simulated pressure source')
+    expect(await meter.identity()).toContain('Simulated loop meter')
     await source.set(3)
     pass(40)
     expect(await source.pressure()).toBeCloseTo(3, 3)
@@ -153,7 +154,6 @@ describe('source and meter of the stand-ins, by their links', () => {
   })
   test('a whole run up and down takes its own readings over the links, and finds the error that was laid in', async () => {
     const { source, meter, pass } = await bench()
-    await source.begin()
     const plan: AutomaticPlan = {
       points: [
         ...[0, 50, 100].map((percent) => ({ percent, direction: 'rising' as const })),
@@ -174,7 +174,7 @@ describe('source and meter of the stand-ins, by their links', () => {
     let state = automaticStart
     for (let seconds = 0; seconds < 900 && state.phase !== 'done' && state.phase !== 'stopped'; seconds += 0.5) {
       pass(0.5)
-      const seen = { seconds, applied: await source.pressure(), output: await meter.milliamp() }
+      const seen = { seconds, applied: await source.pressure(), outputs: [await meter.milliamp()] }
       const next = afterSeen(state, seen, plan)
       state = next.state
       await obey(next.orders)
@@ -182,7 +182,10 @@ describe('source and meter of the stand-ins, by their links', () => {
     expect(state.phase).toBe('done')
     expect(state.taken).toHaveLength(5)
     // 0.024 bar of 6 are 0.4 % of span.
-    for (const { applied, output } of state.taken)
+    for (const {
+      applied,
+      outputs: [output = NOTHING],
+    } of state.taken)
       expect(((output.mean - 4) / 16) * 100 - (applied.mean / 6) * 100).toBeCloseTo(0.4, 1)
   })
 })

@@ -2,7 +2,7 @@ import { Socket } from 'node:net'
 import { client as modbusClient } from 'jsmodbus'
 import { Refusal } from '@/core/refusal'
 import type { DeviceAddress } from './address'
-import { LinkLost } from './lineLink'
+import { type LinkLine, LinkLost } from './lineLink'
 
 /** Places of registers; ADR 042. */
 const PV = 0
@@ -31,7 +31,10 @@ export class TransmitterLink {
   private socket: Socket | null = null
   private client: InstanceType<typeof modbusClient.TCP> | null = null
 
-  constructor(private readonly address: DeviceAddress) {}
+  constructor(
+    private readonly address: DeviceAddress,
+    private readonly keep: (line: LinkLine) => void = () => {},
+  ) {}
 
   pv = () => this.number('input', PV)
   ao = () => this.number('input', AO)
@@ -61,6 +64,7 @@ export class TransmitterLink {
     const bytes = Buffer.alloc(8)
     bytes.writeUInt16BE(COMMANDS[command], 0)
     bytes.writeFloatBE(value, 4)
+    this.kept('device', `holding ${COMMAND}: ${command} ${value}`)
     await this.asked((client) => client.writeMultipleRegisters(COMMAND, bytes))
   }
 
@@ -76,6 +80,7 @@ export class TransmitterLink {
       return response.body.valuesAsBuffer
     })
     const value = bytes.readFloatBE(0)
+    this.kept('us', `${table} ${place}: ${value}`)
     if (!Number.isFinite(value)) throw new Refusal('transmitter', 'has no such figure now', 'look at the instrument')
     return value
   }
@@ -83,7 +88,13 @@ export class TransmitterLink {
   private async writeNumbers(place: number, ...values: readonly number[]): Promise<void> {
     const bytes = Buffer.alloc(values.length * 4)
     for (const [index, value] of values.entries()) bytes.writeFloatBE(value, index * 4)
+    this.kept('device', `holding ${place}: ${values.join(', ')}`)
     await this.asked((client) => client.writeMultipleRegisters(place, bytes))
+  }
+
+  /** Registers as text: what of a frame says something. */
+  private kept(to: LinkLine['to'], text: string): void {
+    this.keep({ at: new Date(), to, text })
   }
 
   private async asked<T>(work: (client: InstanceType<typeof modbusClient.TCP>) => Promise<T>): Promise<T> {

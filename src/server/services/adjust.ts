@@ -38,22 +38,36 @@ export function recordAdjustment(runId: string, done: NewAdjustment, { person, n
         : await takeRunInAdjust(db, runId, 'record it while the run is in Adjust')
     const known = run.rounds.flatMap(({ adjustments }) => adjustments).find(({ id }) => id === done.id)
     if (isRepeated(known, done, SAME_ACT)) return run
-    const acts = run.rounds.at(-1)?.adjustments ?? []
-    refuseSuperseding(acts, done)
-    if (!done.isWithdrawn) {
-      refusePointOfSequence(done, run.world)
-      const others = standingActs(acts).filter(({ id }) => id !== done.supersedes)
-      refuseAct(
-        done,
-        run.world,
-        others.map(({ kind }) => kind),
-      )
-      refuseTrimAtPressure(done, run.world)
-    }
+    refuseAdjustment(run, done)
     const afterRound = run.rounds.length - 1
     refuseForeignId(await insertAdjustment(db, { ...done, runId, afterRound, at: now, personId: person.id }))
     return loadRun(db, runId)
   })
+}
+
+/**
+ * Whether something may be done to the instrument now, before it is done.
+ *
+ * @throws {Refusal} as {@link recordAdjustment}
+ */
+export function checkAdjustment(runId: string, done: NewAdjustment): Promise<void> {
+  return transaction(async (db) =>
+    refuseAdjustment(await takeRunInAdjust(db, runId, 'do it while the run is in Adjust'), done),
+  )
+}
+
+function refuseAdjustment(run: RunView, done: NewAdjustment): void {
+  const acts = run.rounds.at(-1)?.adjustments ?? []
+  refuseSuperseding(acts, done)
+  if (done.isWithdrawn) return
+  refusePointOfSequence(done, run.world)
+  const others = standingActs(acts).filter(({ id }) => id !== done.supersedes)
+  refuseAct(
+    done,
+    run.world,
+    others.map(({ kind }) => kind),
+  )
+  refuseTrimAtPressure(done, run.world)
 }
 
 /** What makes two acts the same. */

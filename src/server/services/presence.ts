@@ -1,6 +1,7 @@
 import type { Presence, PresenceAnswer } from '@/schema/runEnd'
 import { pool } from '../database'
 import { NotFound } from '../refusals'
+import { isLinkedNow } from '../sql/linkSession'
 import { selectOthers, selectRunMark, upsertPresence } from '../sql/runPresence'
 import type { Actor } from './actor'
 
@@ -18,5 +19,9 @@ export async function notePresence(runId: string, seen: Presence, { person, now 
   if (mark === null) throw new NotFound('run', 'there is no such run', 'open it from its instrument')
   await upsertPresence(db, { ...seen, runId, personId: person.id, at: now })
   const since = new Date(now.getTime() - PRESENT_SECONDS * 1000)
-  return { mark, others: await selectOthers(db, { runId, personId: person.id, since }) }
+  const [others, isLinked] = await Promise.all([
+    selectOthers(db, { runId, personId: person.id, since }),
+    isLinkedNow(db, runId),
+  ])
+  return { mark, others, isLinked }
 }

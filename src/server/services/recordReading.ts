@@ -10,13 +10,14 @@ import { referenceOfPoint } from '@/core/run/plan/referenceOfPoint'
 import { unfitReading } from '@/core/run/plan/runFitness'
 import { worldAt } from '@/core/run/plan/worldAt'
 import { outputOfNull } from '@/core/signal/nullInstrument'
-import type { RecordedReading, RunStep } from '@/schema/recordedRun'
+import type { ReadingTaking, RecordedReading, RunStep } from '@/schema/recordedRun'
 import type { NewReading } from '@/schema/run'
 import type { AcceptedReading, RunView } from '@/schema/runView'
 import type { World } from '@/schema/world'
-import { pool, transaction } from '../database'
+import { pool, type Queryable, transaction } from '../database'
 import { Conflict } from '../refusals'
 import { insertEvent } from '../sql/event'
+import { selectSessionOfRun } from '../sql/linkSession'
 import { insertFirstReading, insertReading } from '../sql/reading'
 import type { Actor } from './actor'
 import { takeOpenRun } from './openRun'
@@ -34,7 +35,29 @@ import { worldAndStep } from './worldAndStep'
  * @throws {Conflict} when the point has a reading by somebody else, or the corrected one was corrected already
  * @throws {Refusal} for an input the sensor cannot take, or a step that is not of this run's present round
  */
-export async function recordReading(runId: string, reading: NewReading, actor: Actor): Promise<AcceptedReading> {
+export async function recordReading(
+  runId: string,
+  { linkedFields, ...sent }: NewReading,
+  actor: Actor,
+): Promise<AcceptedReading> {
+  if (linkedFields) await refuseWithoutLink(pool(), runId)
+  return recordTaken(
+    runId,
+    { ...sent, ...(linkedFields && { taking: { way: 'linked', fields: linkedFields } }) },
+    actor,
+  )
+}
+
+async function refuseWithoutLink(db: Queryable, runId: string): Promise<void> {
+  if (await selectSessionOfRun(db, runId)) return
+  throw new Refusal('linkedFields', 'no device is linked to this run', 'type what was read, or link the devices again')
+}
+
+/** A reading with how it was taken, which no caller from outside may say of itself. */
+export type TakenReading = Omit<NewReading, 'linkedFields'> & { readonly taking?: ReadingTaking }
+
+/** As {@link recordReading}, for what was taken by the server itself too. */
+export async function recordTaken(runId: string, reading: TakenReading, actor: Actor): Promise<AcceptedReading> {
   if (reading.supersedes !== null) return storeInTurn(runId, reading, actor)
   const { world, step, isolateSteps, exchangeCount } = await worldAndStep(runId, reading.stepId)
   refuseFigures(world, step?.percent, reading)
@@ -46,7 +69,7 @@ export async function recordReading(runId: string, reading: NewReading, actor: A
 }
 
 /** What no run takes, whatever state it is in. */
-function refuseFigures(world: World, percent: number | undefined, reading: NewReading): void {
+function refuseFigures(world: World, percent: number | undefined, reading: TakenReading): void {
   refuseBeyondSensor(Number(reading.applied), world)
   refuseImpossibleOutput(Number(reading.output), world)
   refuseOtherQuantities(world, reading)
@@ -55,7 +78,7 @@ function refuseFigures(world: World, percent: number | undefined, reading: NewRe
 }
 
 /** What is computed from what was read has to be what it comes to: by the departure of a null instrument, by a glass. */
-function refuseOtherComputation(world: World, reading: NewReading): void {
+function refuseOtherComputation(world: World, reading: TakenReading): void {
   const { nominalPercent: nominal, deflectionPercent: deflection, glassPercent: glass } = reading
   if ((nominal !== undefined) !== (world.readsByNull === true))
     throw new Refusal(
@@ -85,7 +108,7 @@ function refuseOtherComputation(world: World, reading: NewReading): void {
 }
 
 /** Where a piston serves a point its pressure is that of the masses on it. */
-function refuseOtherMasses(world: World, percent: number, { massesKg, applied }: NewReading): void {
+function refuseOtherMasses(world: World, percent: number, { massesKg, applied }: TakenReading): void {
   const { code } = referenceOfPoint(percent, world)
   const piston = pistonOfPoint(percent, world)
   if ((massesKg !== undefined) !== (piston !== undefined))
@@ -104,7 +127,7 @@ function refuseOtherMasses(world: World, percent: number, { massesKg, applied }:
 function refuseUnfitReferences(
   world: World,
   percent: number,
-  { reading, now }: { reading: NewReading; now: Date },
+  { reading, now }: { reading: TakenReading; now: Date },
 ): void {
   const day = world.amends ? null : calendarDate(now, zoneOf(world))
   const unfit = unfitReading({ percent, applied: reading.applied, output: reading.output }, world, day)
@@ -112,7 +135,7 @@ function refuseUnfitReferences(
 }
 
 /** Looks at the whole run first: says what is wrong, or stores what is rightly no ordinary reading. */
-function storeInTurn(runId: string, reading: NewReading, actor: Actor): Promise<AcceptedReading> {
+function storeInTurn(runId: string, reading: TakenReading, actor: Actor): Promise<AcceptedReading> {
   const { person, now } = actor
   return transaction(async (db) => {
     const { run, state } = await takeOpenRun(db, runId)
@@ -174,7 +197,8 @@ const recordedOf = (
     deflectionPercent,
     glassPercent,
     massesKg,
-  }: NewReading,
+    taking,
+  }: TakenReading,
   { person, now }: Actor,
 ): RecordedReading => ({
   id,
@@ -188,6 +212,7 @@ const recordedOf = (
   ...(glassPercent !== undefined && { glassPercent }),
   ...(massesKg !== undefined && { massesKg }),
   ...(heldSeconds !== null && { heldSeconds }),
+  ...(taking && { taking }),
   takenAt: now.toISOString(),
   takenBy: person.name,
   supersedes,
@@ -210,7 +235,7 @@ function stepOf(run: RunView, stepId: string): RunStep {
 }
 
 /** A run reads PV and AO, and the display, at every point or at none: half a set tells no stage from another. */
-function refuseOtherQuantities(world: World, { pv, ao, display }: NewReading): void {
+function refuseOtherQuantities(world: World, { pv, ao, display }: TakenReading): void {
   if ((display !== null) !== (world.readsDisplay === true))
     throw display === null
       ? new Refusal('display', 'is not given, and this run reads it at every point', 'read it and enter it')
@@ -227,7 +252,7 @@ function refuseOtherQuantities(world: World, { pv, ao, display }: NewReading): v
     )
 }
 
-function refuseWrongPlace(run: RunView, step: RunStep, reading: NewReading): void {
+function refuseWrongPlace(run: RunView, step: RunStep, reading: TakenReading): void {
   const holding = step.readings.at(-1)
   if (reading.supersedes === null && holding)
     throw new Conflict(

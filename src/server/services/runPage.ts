@@ -3,10 +3,12 @@ import { convertPressure } from '@/core/units/pressureUnit'
 import { whereIssues } from '@/plans/ownedStandard'
 import type { PressureStandard } from '@/schema/world'
 import { pool } from '../database'
+import { isLinkedNow } from '../sql/linkSession'
 import { selectDraft, selectRunMark } from '../sql/runPresence'
 import { selectResultsOf } from '../sql/seal'
 import { beamOf } from './beam'
 import { sealedRecordAt } from './instrumentPage'
+import { linkableOf } from './links'
 import { loadRun } from './loadRun'
 import { loadStandards } from './ownedStandards'
 import { siteTimeZone } from './site'
@@ -33,6 +35,8 @@ export async function runPage(id: string, personId: string, now: Date) {
     standards: (await loadStandards(pool(), calendarDate(now, await siteTimeZone())))
       .filter(({ where }) => !whereIssues(where).some(({ isUnfit }) => isUnfit))
       .map(({ standard }) => standard),
+    linkable: await linkableOf(run),
+    isLinked: await isLinkedNow(pool(), id),
     draft: await selectDraft(pool(), id, personId),
   }
 }

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { ReadingTaking } from '@/schema/recordedRun'
 import type { Queryable } from '../database'
 
 const ReadingRow = z
@@ -15,6 +16,7 @@ const ReadingRow = z
     glass_percent: z.string().nullable(),
     masses_kg: z.string().nullable(),
     held_seconds: z.number().nullable(),
+    taking: ReadingTaking.nullable(),
     taken_at: z.date(),
     taken_by: z.string(),
     supersedes: z.uuid().nullable(),
@@ -34,6 +36,7 @@ const ReadingRow = z
     ...(row.glass_percent !== null && { glassPercent: row.glass_percent }),
     ...(row.masses_kg !== null && { massesKg: row.masses_kg }),
     ...(row.held_seconds !== null && { heldSeconds: row.held_seconds }),
+    ...(row.taking !== null && { taking: row.taking }),
     takenAt: row.taken_at,
     takenBy: row.taken_by,
     supersedes: row.supersedes,
@@ -43,7 +46,7 @@ export type ReadingRow = z.infer<typeof ReadingRow>
 
 const SELECT_READING = `
   SELECT g.id, g.step_id, g.applied, g.output, g.pv, g.ao, g.display, g.nominal_percent,
-         g.deflection_percent, g.glass_percent, g.masses_kg, g.held_seconds, g.taken_at, p.name AS taken_by, g.supersedes, g.reason
+         g.deflection_percent, g.glass_percent, g.masses_kg, g.held_seconds, g.taking, g.taken_at, p.name AS taken_by, g.supersedes, g.reason
     FROM reading g JOIN person p ON p.id = g.taken_by`
 
 /** Every reading of a run ever taken, corrected ones too, oldest first. */
@@ -66,6 +69,7 @@ type NewReadingRow = {
   readonly glassPercent?: string | undefined
   readonly massesKg?: string | undefined
   readonly heldSeconds: number | null
+  readonly taking?: ReadingTaking | undefined
   readonly at: Date
   readonly personId: string
   readonly supersedes: string | null
@@ -74,8 +78,8 @@ type NewReadingRow = {
 
 const INSERT_READING = `
   INSERT INTO reading (id, run_id, step_id, applied, output, pv, ao, display, held_seconds, taken_at, taken_by,
-                       supersedes, reason, nominal_percent, deflection_percent, glass_percent, masses_kg)
-  VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17)
+                       supersedes, reason, nominal_percent, deflection_percent, glass_percent, masses_kg, taking)
+  VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18)
   ON CONFLICT DO NOTHING`
 
 /**
@@ -100,6 +104,7 @@ export async function insertReading(db: Queryable, reading: NewReadingRow): Prom
     supersedes,
     reason,
     ...[reading.nominalPercent, reading.deflectionPercent, reading.glassPercent, reading.massesKg],
+    takingJson(reading),
   ])
   return rowCount === 1
 }
@@ -111,8 +116,8 @@ export async function insertReading(db: Queryable, reading: NewReadingRow): Prom
  */
 const INSERT_FIRST_READING = `
   INSERT INTO reading (id, run_id, step_id, applied, output, pv, ao, display, held_seconds, taken_at, taken_by,
-                       nominal_percent, deflection_percent, glass_percent, masses_kg)
-  SELECT $1, r.id, $3, $4, $5, $6, $7, $8, $9, $10, $11, $15, $16, $17, $19
+                       nominal_percent, deflection_percent, glass_percent, masses_kg, taking)
+  SELECT $1, r.id, $3, $4, $5, $6, $7, $8, $9, $10, $11, $15, $16, $17, $19, $20
     FROM run r
    WHERE r.id = $2 AND r.status = 'open'
      AND (SELECT max(round) FROM run_round WHERE run_id = $2) = $12
@@ -151,7 +156,10 @@ export async function insertFirstReading(
     values: [
       ...[id, runId, stepId, ...figures, at, personId, round, isolateSteps, stepBefore],
       ...[reading.nominalPercent, reading.deflectionPercent, reading.glassPercent, exchangeCount, reading.massesKg],
+      takingJson(reading),
     ],
   })
   return rowCount === 1
 }
+
+const takingJson = ({ taking }: NewReadingRow): string | null => (taking ? JSON.stringify(taking) : null)

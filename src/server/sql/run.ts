@@ -49,6 +49,21 @@ export async function selectOpenRuns(db: Queryable): Promise<RunHead[]> {
   return z.array(RunRow).parse(rows)
 }
 
+const MOST_AT_A_MANIFOLD = 20
+
+/** Other open runs whose pressure comes by a reference: what could hang at the same manifold. */
+export async function selectOpenRunsWith(
+  db: Queryable,
+  { code, except }: { readonly code: string; readonly except: string },
+): Promise<RunHead[]> {
+  const { rows } = await db.query(
+    `${SELECT_RUN} WHERE r.status = 'open' AND r.world #>> '{inputReference,code}' = $1 AND r.id <> $2
+      ORDER BY r.started_at LIMIT ${MOST_AT_A_MANIFOLD}`,
+    [code, except],
+  )
+  return z.array(RunRow).parse(rows)
+}
+
 /**
  * Takes the run until the transaction ends, so that readings, decisions and the seal of one run come one after the
  * other.

@@ -15,6 +15,7 @@ import { readinessFaults } from '@/core/run/work/hookUpHazards'
 import { outputScale } from '@/core/signal/signal'
 import { percentOfInput } from '@/core/transfer/linearTransfer'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
+import { automaticWords } from '@/words/automaticWords'
 import { DataTable } from '../parts/DataTable'
 import { Mark } from '../parts/Mark'
 import { Notice } from '../parts/Notice'
@@ -84,22 +85,21 @@ function Phase({ automatic, plan, rig }: Pick<Props, 'plan' | 'rig'> & { automat
   const place = `${Math.max(0, index) + 1} of ${plan.points.length}`
   const target = `${formatPlain(Number(setPointOf(plan, Math.max(0, index)).toPrecision(6)))} ${unit}`
   const left = secondsLeft(automatic, plan)
-  const words: Record<AutomaticState['phase'], string> = {
-    going: `On the way to point ${place}, ${target}`,
-    creeping: `Creeping up to point ${place}, ${target}, from its side`,
-    settling: `Waiting at point ${place}, ${target}`,
-    taking: `Taking point ${place}, ${target}`,
-    paused: `Paused at point ${place}: the pressure is held`,
-    done: 'Every point is taken',
-    stopped: stop ? `Stopped: ${STOPS[stop]}` : 'By hand from here; the source holds what it had',
-  }
+  const words =
+    phase === 'done'
+      ? 'Every point is taken'
+      : phase === 'stopped'
+        ? stop
+          ? `Stopped: ${STOPS[stop]}`
+          : 'By hand from here; the source holds what it had'
+        : automaticWords(phase, { place, target })
   const moves =
     phase === 'settling' && slopePerSecond !== null && `it moves by ${formatSigned(slopePerSecond, 5)} ${unit} a second`
   const lasts = isGoing(automatic) && left !== null && `about ${formatFixed(left / 60, 1)} min to go`
   return (
     <>
       <Notice tone={stop ? 'outside' : phase === 'done' ? 'inside' : 'to-do'} role="status">
-        <strong>{words[phase]}.</strong>
+        <strong>{words}.</strong>
       </Notice>
       {/* Figures that change four times a second are to be seen, and not read out. */}
       <p className="soft small num">{[moves, lasts].filter(Boolean).join('; ') || ' '}</p>
@@ -107,13 +107,16 @@ function Phase({ automatic, plan, rig }: Pick<Props, 'plan' | 'rig'> & { automat
   )
 }
 
+/** The bench reads one channel: its meter. */
+const outputOf = ({ outputs: [output = { mean: Number.NaN, deviation: 0, count: 0 }] }: TakenPoint) => output
+
 function Taken({ taken, rig }: { taken: readonly TakenPoint[]; rig: Rig }) {
   const { range } = rig.model
   const unit = pressureUnitLabel(rig.facts.unit)
   const scale = outputScale('4-20mA', { lrv: range.lrv, urv: range.urv, unitLabel: unit })
   const decimals = decimalsOfStep(rig.facts.reference.step) + 1
-  const errorOf = ({ applied, output }: TakenPoint) =>
-    errorFromIdeal(output.mean, percentOfInput(applied.mean, { ...range, unit: rig.facts.unit }), scale)
+  const errorOf = (point: TakenPoint) =>
+    errorFromIdeal(outputOf(point).mean, percentOfInput(point.applied.mean, { ...range, unit: rig.facts.unit }), scale)
       .errorPercentSpan
   return (
     <DataTable
@@ -129,8 +132,8 @@ function Taken({ taken, rig }: { taken: readonly TakenPoint[]; rig: Rig }) {
           ),
         },
         { head: `Applied, ${unit}`, is: 'right', cell: ({ applied }) => formatFixed(applied.mean, decimals) },
-        { head: 'Reading, mA', is: 'right', cell: ({ output }) => formatFixed(output.mean, 4) },
-        { head: 'Spread, µA', is: 'right', cell: ({ output }) => formatFixed(output.deviation * 1000, 1) },
+        { head: 'Reading, mA', is: 'right', cell: (point) => formatFixed(outputOf(point).mean, 4) },
+        { head: 'Spread, µA', is: 'right', cell: (point) => formatFixed(outputOf(point).deviation * 1000, 1) },
         { head: 'Held, s', is: 'right', cell: ({ heldSeconds }) => formatFixed(heldSeconds, 0) },
         { head: 'Error, %', is: 'right', cell: (point) => formatSigned(errorOf(point), 3) },
       ]}

@@ -64,7 +64,7 @@ export function useRig(setUp: BenchSetUp, { seed, speed, hides }: Wishes) {
         const { reference, milliamp } = readRig(now.rig)
         points.push({ seconds: now.rig.seconds, value: reference })
         if (!now.automatic) continue
-        const seen = { seconds: now.rig.seconds, applied: reference, output: milliamp ?? 0 }
+        const seen = { seconds: now.rig.seconds, applied: reference, outputs: [milliamp ?? 0] }
         const next = afterSeen(now.automatic, seen, plan)
         now = { ...now, rig: obeyed(now.rig, next.orders), automatic: next.state }
       }

@@ -4,6 +4,7 @@ import { roundNames } from '@/core/run/roundRole'
 import type { RunState } from '@/core/run/runState'
 import type { RunView } from '@/schema/runView'
 import { actUnits, adjustmentWords } from '@/words/adjustmentWords'
+import { takingWords } from '@/words/takingWords'
 import { ErrorCorridor } from '../pictures/ErrorCorridor'
 import { PointLadder } from '../run/reading/PointLadder'
 import { runCorridor } from '../run/runPictures'
@@ -27,6 +28,11 @@ export function RecordRounds({ run, state, decimals }: { run: RunView; state: Ru
             decimals={decimals}
             armedId={null}
           />
+          {takingWords(round, world).map((line) => (
+            <p key={line} className="soft small">
+              {line}.
+            </p>
+          ))}
           {round.adjustments.length > 0 && (
             <ul className="cautions small">
               {round.adjustments.map((done) => (

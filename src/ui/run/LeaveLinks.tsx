@@ -8,18 +8,25 @@ type Props = {
   abandon: (reason: string) => Promise<string | null>
   /** Opens the exchange of a reference; absent where nothing may be recorded. */
   exchange?: () => void
+  /** Opens the choice of devices; absent where none is linked up, or they are in use here already. */
+  devices?: (() => void) | undefined
   /** Opens the choice of corrections; absent where no reference has any. */
   corrections?: (() => void) | undefined
 }
 
 /** Pausing a run, exchanging a reference, or giving it up. */
-export function LeaveLinks({ pause, abandon, exchange, corrections }: Props) {
+export function LeaveLinks({ pause, abandon, exchange, devices, corrections }: Props) {
   const [asking, setAsking] = useState<'pause' | 'abandon' | null>(null)
   return (
     <p className="small leave-links">
       {pause && (
         <button type="button" className="link-button soft" onClick={() => setAsking('pause')}>
           Pause…
+        </button>
+      )}
+      {devices && (
+        <button type="button" className="link-button" onClick={devices}>
+          Read it by devices…
         </button>
       )}
       {exchange && (

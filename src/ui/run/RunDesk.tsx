@@ -6,6 +6,7 @@ import { worldAt } from '@/core/run/plan/worldAt'
 import { STAGE_LABELS } from '@/core/run/work/stage'
 import { referencesOf } from '@/plans/referencesOf'
 import type { BeamData } from '@/schema/beam'
+import type { Linkable } from '@/schema/links'
 import type { RunStep } from '@/schema/recordedRun'
 import { mayDo, whoMay } from '@/schema/roles'
 import type { RunView } from '@/schema/runView'
@@ -16,6 +17,8 @@ import { useSending } from '../useSending'
 import { deskFacts, placeOf, stageLookedAt } from './deskFacts'
 import { RoundFigures } from './judge/RoundFigures'
 import { LeaveLinks } from './LeaveLinks'
+import { LinkBar } from './link/LinkBar'
+import { useLink } from './link/useLink'
 import { Others } from './Others'
 import { PauseFoot } from './PauseFoot'
 import { RunHead } from './RunHead'
@@ -33,6 +36,7 @@ import { useRun } from './useRun'
 const CorrectionsDialog = fetchedAhead(() =>
   import('./CorrectionsDialog').then(({ CorrectionsDialog }) => CorrectionsDialog),
 )
+const LinkDialog = fetchedAhead(() => import('./link/LinkDialog').then(({ LinkDialog }) => LinkDialog))
 const ExchangeDialog = fetchedAhead(() => import('./ExchangeDialog').then(({ ExchangeDialog }) => ExchangeDialog))
 
 type Props = {
@@ -46,6 +50,10 @@ type Props = {
   /** References that may take the place of one of the run. */
   standards: readonly Standard[]
   /** What this person has typed here before and not sent. */
+  /** Devices it could be read by; null where there are none. */
+  linkable: Linkable | null
+  /** Whether devices were linked as the page was loaded. */
+  isLinked: boolean
   draft: Record<string, unknown>
 }
 
@@ -82,7 +90,8 @@ function stopHeldEnter(event: KeyboardEvent) {
   event.stopPropagation()
 }
 
-function Desk({ initial, mark, beam, earlier, person, timeZone, standards }: Omit<Props, 'draft'>) {
+function Desk(props: Omit<Props, 'draft'>) {
+  const { initial, mark, beam, earlier, person, timeZone, standards, linkable, isLinked: wasLinked } = props
   const router = useRouter()
   const { run: recorded, state, write, reload } = useRun(initial)
   // References exchanged on the way stand in the place of those they replaced.
@@ -96,7 +105,14 @@ function Desk({ initial, mark, beam, earlier, person, timeZone, standards }: Omi
   const [isBudget, setBudget] = useState(false)
   const [lookedAt, setLookedAt] = useState<RunStage | null>(null)
   useBudgetKey(() => setBudget((isShown) => !isShown))
-  const others = usePresence(run.id, { place: placeOf(facts, run), reload, loadedMark: mark })
+  const { others, isLinked } = usePresence(run.id, {
+    place: placeOf(facts, run),
+    reload,
+    loadedMark: mark,
+    wasLinked,
+  })
+  const link = useLink(run.id, { isLinked, reload, mark })
+  const [isLinking, setLinking] = useState(false)
   // Somebody else has sealed it or given it up: the page then leads on.
   useEffect(() => {
     if (run.status !== 'open') router.refresh()
@@ -121,7 +137,8 @@ function Desk({ initial, mark, beam, earlier, person, timeZone, standards }: Omi
     ? referencesOf(world).filter(({ calibration, column }) => calibration ?? column)
     : []
   const stageProps = {
-    ...{ run, state, facts, earlier, typed, person, timeZone, mayWork, write, seal, correct },
+    ...{ run, state, facts, earlier, typed, person, timeZone, mayWork, write, seal, correct, link, reload },
+    mayDrive: mayWork && mayDo(person.role, 'drive a source'),
     closeBudget: isBudget ? () => setBudget(false) : undefined,
   }
   const looked = lookedAt && lookedAt !== facts.stage ? stageLookedAt(run, state, lookedAt) : null
@@ -146,6 +163,12 @@ function Desk({ initial, mark, beam, earlier, person, timeZone, standards }: Omi
           lookedAt={lookedAt}
         />
         <Others others={others} />
+        <LinkBar
+          link={link}
+          world={world}
+          takesOwn={mayWork && facts.armed !== undefined && linkable?.typedOnly === null}
+          mayDrive={mayDo(person.role, 'drive a source')}
+        />
       </div>
       <div className="run-body">
         {/* It scrolls where it is longer than the screen, by the keyboard too. */}
@@ -176,6 +199,7 @@ function Desk({ initial, mark, beam, earlier, person, timeZone, standards }: Omi
                   abandon={abandon}
                   {...(mayWork && {
                     exchange: () => setExchanging(true),
+                    devices: linkable && !link.shown && !facts.list ? () => setLinking(true) : undefined,
                     corrections: correctable.length > 0 ? () => setChoosing(true) : undefined,
                   })}
                   {...(!facts.pause && {
@@ -206,6 +230,15 @@ function Desk({ initial, mark, beam, earlier, person, timeZone, standards }: Omi
           </p>
         )}
       </div>
+      {isLinking && linkable && (
+        <LinkDialog
+          runId={run.id}
+          tag={world.instrument.tag}
+          linkable={linkable}
+          begin={link.begin}
+          onClose={() => setLinking(false)}
+        />
+      )}
       {isExchanging && (
         <ExchangeDialog
           world={world}

@@ -1,5 +1,6 @@
 import GlobalStyles from '@mui/material/GlobalStyles'
 import { frameStyles } from './frameStyles'
+import { linkStyles } from './link/linkStyles'
 import { readingStyles } from './reading/readingStyles'
 import { signStyles } from './sign/signStyles'
 import { workStyles } from './work/workStyles'
@@ -13,6 +14,7 @@ export const RUN_STYLES = (
     <GlobalStyles styles={readingStyles} />
     <GlobalStyles styles={workStyles} />
     <GlobalStyles styles={signStyles} />
+    <GlobalStyles styles={linkStyles} />
     <GlobalStyles styles={frameStyles} />
   </>
 )

@@ -16,15 +16,21 @@ type Here = {
   readonly reload: () => Promise<void>
   /** The mark of the run as the page was loaded, so that what is recorded before the first beat is seen too. */
   readonly loadedMark: string
+  /** Whether devices were linked as the page was loaded. */
+  readonly wasLinked: boolean
 }
 
 /**
  * Says where this person is in the run and what they have typed, learns who else is there, and reloads the run when
  * something was recorded elsewhere. An unreachable server is no news: the next beat tries again.
  */
-export function usePresence(runId: string, { place, reload, loadedMark }: Here): Others {
+export function usePresence(
+  runId: string,
+  { place, reload, loadedMark, wasLinked }: Here,
+): { readonly others: Others; readonly isLinked: boolean } {
   const book = useDraftBook()
   const [others, setOthers] = useState<Others>([])
+  const [isLinked, setLinked] = useState(wasLinked)
   const now = useRef({ place, reload })
   now.current = { place, reload }
 
@@ -37,6 +43,7 @@ export function usePresence(runId: string, { place, reload, loadedMark }: Here):
     const beat = async () => {
       const answer = await send<PresenceAnswer>(path, seen())
       if (isOver || answer.kind !== 'done') return
+      setLinked(answer.value.isLinked)
       setOthers((before) => (same(before, answer.value.others) ? before : answer.value.others))
       if (mark !== answer.value.mark) await now.current.reload()
       mark = answer.value.mark
@@ -62,7 +69,7 @@ export function usePresence(runId: string, { place, reload, loadedMark }: Here):
       document.removeEventListener('visibilitychange', leave)
     }
   }, [runId, book, loadedMark])
-  return others
+  return { others, isLinked }
 }
 
 const same = (a: Others, b: Others) =>

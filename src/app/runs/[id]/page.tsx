@@ -13,7 +13,7 @@ export const metadata: Metadata = { title: 'Run' }
 export default async function RunPage({ params }: { params: Promise<{ id: string }> }) {
   const { id } = await params
   const person = await signedIn(`/runs/${id}`)
-  const { run, mark, beam, earlier, standards, draft } = await pageOrNotFound(async () =>
+  const { run, mark, beam, earlier, standards, linkable, isLinked, draft } = await pageOrNotFound(async () =>
     runPage(idParam(id), person.id, new Date()),
   )
   if (run.status === 'sealed') redirect(`/records/of/${run.id}`)
@@ -26,6 +26,8 @@ export default async function RunPage({ params }: { params: Promise<{ id: string
       beam={beam}
       earlier={earlier}
       standards={standards}
+      linkable={linkable}
+      isLinked={isLinked}
       draft={draft}
       person={{ name: person.name, role: person.role, isDemo: person.isDemo }}
       timeZone={await siteTimeZone()}

@@ -16,7 +16,22 @@ export type OutputReferenceFacts = UncertainReference & {
 }
 
 /** One reading as it was read. Applied in `inputUnit`, output in the unit of the scale. */
-export type ReadingFigures = { readonly applied: string; readonly output: string }
+export type ReadingFigures = {
+  readonly applied: string
+  readonly output: string
+  /** How it was taken; what the mean of several is uncertain by goes into the budget. */
+  readonly taking?: ReadingTakingFacts | undefined
+}
+
+/** Spreads are standard deviations of the single readings, in the unit of each. */
+export type ReadingTakingFacts =
+  | { readonly way: 'linked' }
+  | {
+      readonly way: 'automatic'
+      readonly readings: number
+      readonly appliedSpread: string
+      readonly outputSpread: string
+    }
 
 export type ComparisonFacts = {
   readonly basis: JudgingBasis

@@ -2,6 +2,7 @@ import { type ReadingBudget, readingBudget } from '../../uncertainty/contributio
 import { placeOf } from './budgetPlace'
 import type { ComparisonFacts, ReadingFigures } from './comparisonFacts'
 import { instrumentLines } from './instrumentLines'
+import { meanLines } from './meanLines'
 import { inputLines, outputLines } from './readingLines'
 import { accuracyLines } from './referenceLines'
 
@@ -21,6 +22,7 @@ export function comparisonUncertainty(reading: ReadingFigures, facts: Comparison
       ...accuracyLines(at, facts),
       ...inputLines(reading, at, facts),
       ...outputLines(reading, at, facts),
+      ...meanLines(reading, at, facts),
       ...instrumentLines(at, facts),
     ].filter(({ value, sensitivity }) => value !== 0 && sensitivity !== 0),
   )

@@ -7,6 +7,7 @@ import { LINEAR, type Transfer, transferCurve } from '../../transfer/transfer'
 import { convertPressure, type PressureUnit, pressureUnitLabel } from '../../units/pressureUnit'
 import { isOfReading, type PointScale } from '../plan/pointScale'
 import { appliedInput } from './appliedInput'
+import type { ReadingFigures } from './comparisonFacts'
 import { type RoundScatter, roundScatter } from './roundScatter'
 import { ruledReading, type UncertaintyBasis } from './ruledReading'
 
@@ -37,6 +38,7 @@ export type StepToJudge = {
     readonly pv?: string | undefined
     readonly ao?: string | undefined
     readonly display?: string | undefined
+    readonly taking?: ReadingFigures['taking']
   } | null
   /** The world it was taken in, where a reference was exchanged since. */
   readonly world?: RunBasis | undefined

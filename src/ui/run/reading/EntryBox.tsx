@@ -8,17 +8,22 @@ type BoxProps = {
   boxes: ReadingBoxes
   typed: Typed
   isSending: boolean
+  /** What a device shows, as long as nothing is typed. */
+  linked?: string | undefined
   inputRef: RefObject<HTMLInputElement | null>
   change: (next: ReadingBoxes) => void
   onKeyDown: (event: KeyboardEvent<HTMLInputElement>) => void
 }
 
 /** One box of the entry line: plain, as it is drawn at every keystroke and the figures must never wait. */
-export function EntryBox({ field, label, boxes, typed, isSending, inputRef, change, onKeyDown }: BoxProps) {
+export function EntryBox({ field, label, boxes, typed, isSending, linked, inputRef, change, onKeyDown }: BoxProps) {
   const isRefused = typed.kind === 'refused' && typed.field === field
   return (
     <label className={isRefused ? 'entry-box is-refused' : 'entry-box'}>
-      <span>{label}</span>
+      <span>
+        {label}
+        {linked !== undefined && <span className="visually-hidden">, as its device shows it</span>}
+      </span>
       <input
         ref={inputRef}
         className="num"
@@ -26,6 +31,7 @@ export function EntryBox({ field, label, boxes, typed, isSending, inputRef, chan
         autoComplete="off"
         spellCheck={false}
         value={boxes[field]}
+        {...(linked !== undefined && { placeholder: linked })}
         readOnly={isSending}
         aria-invalid={isRefused}
         onChange={(event) => change({ ...boxes, [field]: event.target.value })}

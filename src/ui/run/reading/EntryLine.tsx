@@ -11,9 +11,10 @@ import { pointName } from '@/core/run/plan/pointScale'
 import { referenceOfPoint } from '@/core/run/plan/referenceOfPoint'
 import { settleSeconds } from '@/core/setUp/damping'
 import { convertPressure, pressureUnitLabel } from '@/core/units/pressureUnit'
-import type { RunStep } from '@/schema/recordedRun'
+import { LINKED_FIELDS, type RunStep } from '@/schema/recordedRun'
 import type { World } from '@/schema/world'
 import { Mark } from '../../parts/Mark'
+import type { LinkedBoxes } from '../link/linkedBoxes'
 import { EntryBox } from './EntryBox'
 import { EntrySays } from './EntrySays'
 import { entryKey } from './entryKeys'
@@ -27,8 +28,9 @@ type Props = EntryPoint & { count: number; decimals: DecimalsShown }
 export function EntryLine({ count, decimals, ...point }: Props) {
   const { world, step } = point
   const entry = useEntryLine(point)
-  const { typed, message, isSending, fields } = entry
-  const decimalsHere = stepDecimals(step, typed.kind === 'judged' ? typed : {}, { world, decimals })
+  const { typed, withLinked, message, isSending, fields } = entry
+  const shown = withLinked ?? typed
+  const decimalsHere = stepDecimals(step, shown.kind === 'judged' ? shown : {}, { world, decimals })
   const target = entryTarget(step, world, decimalsHere.target)
   return (
     <div className={`entry has-${fields.length}`}>
@@ -41,6 +43,7 @@ export function EntryLine({ count, decimals, ...point }: Props) {
           boxes={entry.boxes}
           typed={typed}
           isSending={isSending}
+          linked={linkedAt(point.linked, field)}
           inputRef={entry.inputs[field]}
           change={entry.change}
           onKeyDown={entryKey(entry, field, target.text)}
@@ -48,16 +51,27 @@ export function EntryLine({ count, decimals, ...point }: Props) {
       ))}
       {/* For fingers: the figures of a tablet have no Enter. */}
       <button type="button" className="entry-accept" onClick={() => entry.enter('applied')} disabled={isSending}>
-        {typed.kind === 'judged' ? 'Accept' : 'Next'}
+        {shown.kind === 'judged' ? 'Accept' : 'Next'}
       </button>
       <div className="entry-says">
         <LostTyping entry={entry} />
         <EntryQuestions entry={entry} />
-        <EntrySays typed={typed} message={message} isSending={isSending} world={world} decimals={decimalsHere} />
+        {withLinked && (
+          <p className="small soft">
+            {point.isSteady ? 'By the devices, steady.' : 'By the devices, still moving: let it settle.'}
+          </p>
+        )}
+        <EntrySays typed={shown} message={message} isSending={isSending} world={world} decimals={decimalsHere} />
         <EntryNotes entry={entry} step={step} world={world} />
       </div>
     </div>
   )
+}
+
+/** What a device shows for a box, where one can. */
+function linkedAt(linked: LinkedBoxes | undefined, field: ReadingField): string | undefined {
+  const of = LINKED_FIELDS.find((each) => each === field)
+  return of && linked?.[of]
 }
 
 type Target = { readonly words: string; readonly text: string; readonly unit: string }
@@ -162,7 +176,7 @@ function EntryNotes({ entry, step, world }: { entry: Entry; step: RunStep; world
       {/* The question stands in the place of the keys, so that the line keeps its height. */}
       <p className="entry-keys" hidden={question.length > 0}>
         <span>
-          <kbd>Enter</kbd> {typed.kind === 'judged' ? 'accept' : 'next box'}
+          <kbd>Enter</kbd> {typed.kind === 'judged' || entry.withLinked ? 'accept' : 'next box'}
         </span>
         <span>
           <kbd>=</kbd> right on it

@@ -10,6 +10,7 @@ import { readingSlip } from '@/core/run/judge/readingSlip'
 import type { RoundScatter } from '@/core/run/judge/roundScatter'
 import { outputOfNull } from '@/core/signal/nullInstrument'
 import { decimalText } from '@/core/units/decimalText'
+import type { LinkedField } from '@/schema/recordedRun'
 import type { World } from '@/schema/world'
 
 /** The boxes of a reading; PV, AO and display only where the run reads them. */
@@ -35,6 +36,8 @@ export type TypedFigures = {
   readonly deflectionPercent?: string
   readonly glassPercent?: string
   readonly massesKg?: string
+  /** Which of them a device gave. */
+  readonly linkedFields?: readonly LinkedField[]
 }
 export const EMPTY_BOXES: ReadingBoxes = {
   glass: '',

@@ -1,5 +1,7 @@
 import { type RefObject, useEffect, useLayoutEffect, useMemo, useRef } from 'react'
+import { LINKED_FIELDS } from '@/schema/recordedRun'
 import { isTyping } from '../../shell/isTyping'
+import type { LinkedBoxes } from '../link/linkedBoxes'
 import { useDraft } from '../runDrafts'
 import { boxesAhead, nextField } from './entryText'
 import { EMPTY_BOXES, fieldsOf, type ReadingBoxes, type ReadingField, typedReading } from './typedReading'
@@ -9,7 +11,7 @@ import { type EntryPoint, useSender } from './useSender'
 
 /** The state of the entry line: its boxes, what is said of them, and what a key does in them. */
 export function useEntryLine(point: EntryPoint) {
-  const { world, step, scatter, isFarBefore, onTyped } = point
+  const { world, step, scatter, isFarBefore, onTyped, linked } = point
   const [boxes, setBoxes] = useDraft<ReadingBoxes>(`reading ${step.id}`, EMPTY_BOXES)
   const fields = fieldsOf(world, step.percent)
   const inputs = useInputs()
@@ -33,6 +35,14 @@ export function useEntryLine(point: EntryPoint) {
   const typed = useMemo(
     () => typedReading(step, boxes, world, { scatter, isFarBefore }),
     [step, boxes, world, scatter, isFarBefore],
+  )
+  // What is typed goes before what a device shows; a box that is empty has the device's figure.
+  const withLinked = useMemo(
+    () =>
+      typed.kind === 'incomplete' && linked
+        ? linkedReading(step, { boxes, linked, world, scatter, isFarBefore })
+        : null,
+    [typed, linked, step, boxes, world, scatter, isFarBefore],
   )
   // After the boxes have been drawn: the picture follows the figures, which never wait for it.
   useEffect(() => onTyped(typed), [typed, onTyped])
@@ -66,6 +76,7 @@ export function useEntryLine(point: EntryPoint) {
   /** Accepts the reading, or leads on to the next box. */
   const enter = (field: ReadingField) => {
     if (typed.kind === 'judged') sender.send(typed)
+    else if (withLinked) sender.send(withLinked)
     else if (typed.kind === 'refused') sender.say(typed.words)
     else {
       if (field === fields[0]) dwell.start()
@@ -91,9 +102,40 @@ export function useEntryLine(point: EntryPoint) {
   }
   return {
     lost: lost.found && { ...lost.found, take: takeLost, forget: lost.forget },
-    ...{ boxes, change, inputs, fields, dwell, typed, typedAhead, enter, back, takeTarget, takePadded, noteGonePast },
+    ...{
+      boxes,
+      change,
+      inputs,
+      fields,
+      dwell,
+      typed,
+      withLinked,
+      typedAhead,
+      enter,
+      back,
+      takeTarget,
+      takePadded,
+      noteGonePast,
+    },
     ...{ message: sender.message, question: sender.question, isSending: sender.isSending },
   }
+}
+
+type LinkedParts = {
+  readonly boxes: ReadingBoxes
+  readonly linked: LinkedBoxes
+  readonly world: EntryPoint['world']
+  readonly scatter: EntryPoint['scatter']
+  readonly isFarBefore: boolean
+}
+
+/** The reading as it would be with what devices show in the boxes that are empty; null where that is not whole. */
+function linkedReading(step: EntryPoint['step'], { boxes, linked, world, scatter, isFarBefore }: LinkedParts) {
+  const linkedFields = LINKED_FIELDS.filter((field) => boxes[field] === '' && linked[field] !== undefined)
+  if (linkedFields.length === 0) return null
+  const filled = { ...boxes, ...Object.fromEntries(linkedFields.map((field) => [field, linked[field] ?? ''])) }
+  const reading = typedReading(step, filled, world, { scatter, isFarBefore })
+  return reading.kind === 'judged' ? { ...reading, linkedFields } : null
 }
 
 export type Entry = ReturnType<typeof useEntryLine>

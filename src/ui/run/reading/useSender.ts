@@ -4,6 +4,7 @@ import { movedBeyond } from '@/core/run/judge/stability'
 import type { RunStep } from '@/schema/recordedRun'
 import type { World } from '@/schema/world'
 import { useSending } from '../../useSending'
+import type { LinkedBoxes } from '../link/linkedBoxes'
 import { EMPTY_BOXES, type EntryQuestion, type ReadingBoxes, type Typed, type TypedFigures } from './typedReading'
 import type { useDwell } from './useDwell'
 
@@ -19,6 +20,9 @@ export type EntryPoint = {
   readonly accept: (reading: { id: string; heldSeconds: number | null } & TypedFigures) => Promise<string | null>
   /** Notes that the point was gone past; answers null when that is stored. */
   readonly noteOvershoot: (noted: { id: string; applied: string }) => Promise<string | null>
+  /** What devices show of this point, where any are linked, and whether the pressure stands still. */
+  readonly linked?: LinkedBoxes
+  readonly isSteady?: boolean
   /** Tells the picture what is typed. */
   readonly onTyped: (typed: Typed) => void
   readonly correctLast: () => void
@@ -110,6 +114,7 @@ const boxesOf = ({
   deflectionPercent,
   glassPercent,
   massesKg,
+  linkedFields: _,
   ...rest
 }: TypedFigures): ReadingBoxes => ({
   ...EMPTY_BOXES,

@@ -6,18 +6,22 @@ import type { World } from '@/schema/world'
 import { AdjustFoot } from '../adjust/AdjustFoot'
 import { AdjustPanel } from '../adjust/AdjustPanel'
 import { ScrewPad } from '../adjust/ScrewPad'
+import { LinkTrims } from '../link/LinkTrims'
 import { CurveOrBudget } from './CurveOrBudget'
 import type { StageView } from './stageView'
 
 /** What was done to the instrument, and the pad where it has two screws. */
 export const adjust: StageView = {
-  Left: ({ run, facts, mayWork, write }) => (
-    <AdjustPanel
-      run={run}
-      nextScrew={facts.screws?.advice.nextScrew}
-      advice={facts.cure}
-      {...(mayWork && { record: (done: unknown) => write('adjustments', done) })}
-    />
+  Left: ({ run, facts, mayWork, mayDrive, write, link, reload }) => (
+    <>
+      {mayDrive && <LinkTrims link={link} runId={run.id} world={run.world} reload={reload} />}
+      <AdjustPanel
+        run={run}
+        nextScrew={facts.screws?.advice.nextScrew}
+        advice={facts.cure}
+        {...(mayWork && { record: (done: unknown) => write('adjustments', done) })}
+      />
+    </>
   ),
   Right: (props) => {
     const { run, facts } = props

@@ -1,3 +1,6 @@
+import { AutomaticFoot } from '../link/AutomaticFoot'
+import { LinkedReadings } from '../link/LinkedReadings'
+import { linkedBoxes } from '../link/linkedBoxes'
 import { EntryLine } from '../reading/EntryLine'
 import { ReferenceRule } from '../reading/ReferenceRule'
 import { CurveOrBudget } from './CurveOrBudget'
@@ -14,18 +17,31 @@ export const reading: StageView = {
       {props.facts.armed && <ReferenceRule step={props.facts.armed} world={props.run.world} />}
     </>
   ),
-  Right: CurveOrBudget,
+  Right: (props) => {
+    const { link, run } = props
+    if (!link.shown) return <CurveOrBudget {...props} />
+    return (
+      <div className="with-trace">
+        <CurveOrBudget {...props} />
+        <LinkedReadings link={link} run={run} />
+      </div>
+    )
+  },
   Foot: ReadingFoot,
 }
 
 /** An error beyond this, % of span, was asked about when it was taken. */
 const FAR_PERCENT = 10
 
-function ReadingFoot({ run: { world }, facts, write, typed, correct }: StageProps) {
+function ReadingFoot({ run: { id, world }, facts, write, typed, correct, link, mayDrive }: StageProps) {
   const { armed, lastRead } = facts
+  const { shown, order } = link
   if (!armed) return null // cannot be: with its last point read the run is at Judge
+  if (shown?.automatic) return <AutomaticFoot {...{ shown, automatic: shown.automatic, order, world, mayDrive }} />
   return (
     <EntryLine
+      linked={linkedBoxes(shown, { runId: id, world, percent: armed.percent })}
+      isSteady={shown?.isSteady ?? false}
       world={world}
       step={armed}
       scatter={facts.scatter}

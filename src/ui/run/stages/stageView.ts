@@ -4,6 +4,7 @@ import type { Stage } from '@/core/run/work/stage'
 import type { RunStep } from '@/schema/recordedRun'
 import type { RunView } from '@/schema/runView'
 import type { DeskFacts } from '../deskFacts'
+import type { Link } from '../link/useLink'
 import type { TypedStore } from '../reading/typedStore'
 import type { EarlierCurve } from '../runPictures'
 import type { Signer } from '../sign/SignFoot'
@@ -22,6 +23,10 @@ export type StageProps = {
   readonly mayWork: boolean
   /** Closes the budget; present while it is looked at in the place of the picture. */
   readonly closeBudget: (() => void) | undefined
+  /** The devices it is read by. */
+  readonly link: Link
+  readonly mayDrive: boolean
+  readonly reload: () => Promise<void>
   readonly write: (route: string, body: unknown) => Promise<string | null>
   readonly seal: (signing: unknown) => Promise<string | null>
   /** Present where a reading may be corrected. */

@@ -1,0 +1,130 @@
+import type { AutomaticPlan } from '@/core/automatic/automaticRun'
+import { Refusal } from '@/core/refusal'
+import { targetInput } from '@/core/run/judge/judgeSteps'
+import { settleSeconds } from '@/core/setUp/damping'
+import { convertPressure } from '@/core/units/pressureUnit'
+import type { AutomaticSettings } from '@/schema/links'
+import type { RunStep } from '@/schema/recordedRun'
+import type { RunView } from '@/schema/runView'
+
+/** Shares of the span: how short of a point it stops, how near counts as there, how far counts as past. Ours, no source. */
+const LEAD = 0.01
+const REACH = 0.0005
+const PAST = 0.001
+/** What still moves within that of the span has settled, where the plan of the run says nothing. Ours, no source. */
+const TOLERANCE = 0.0004
+/** So far beyond the ends of its range an instrument may be taken, of the span. Ours, no source. */
+const MARGIN = 0.05
+/** Readings of a point are so far apart, of the time it is looked at; never further than half a second. */
+const GAP_SHARE = 0.1
+const LONGEST_GAP_S = 0.5
+const PATIENCE_S = 300
+const SILENCE_S = 5
+
+/** The points of the present round that are not read yet, in their order. */
+export const outstanding = ({ rounds }: Pick<RunView, 'rounds'>): readonly RunStep[] =>
+  rounds.at(-1)?.steps.filter(({ readings }) => readings.length === 0) ?? []
+
+/** How long a point is looked at at least: what damping and plan of the run ask for goes before a person's wish. */
+export function leastSeconds({ dampingFoundSeconds, configuration, dwellSeconds = 0 }: RunView['world']): number {
+  return Math.max(settleSeconds(dampingFoundSeconds ?? configuration.setUp?.dampingSeconds ?? 0), dwellSeconds)
+}
+
+/**
+ * How the rest of a round is taken by its devices, in the unit it is read in.
+ *
+ * @throws {Refusal} where there is nothing left to take, or a point is read by other means than by devices
+ */
+export function automaticPlan(run: RunView, { settle, seconds, readings }: AutomaticSettings): AutomaticPlan {
+  const { world } = run
+  refuseOtherMeans(world)
+  const steps = outstanding(run)
+  if (steps.length === 0) throw new Refusal('run', 'every point of this round is read', 'judge it')
+  const { configuration, inputUnit } = world
+  const inRead = (value: number) => convertPressure(value, configuration.unit, inputUnit)
+  const range = { lrv: inRead(configuration.lrv), urv: inRead(configuration.urv) }
+  const span = Math.abs(range.urv - range.lrv)
+  const looked = Math.max(seconds, leastSeconds(world))
+  const tolerance = world.stabilityPercent === undefined ? span * TOLERANCE : (span * world.stabilityPercent) / 100
+  return {
+    points: steps.map(({ percent, direction }) => ({ percent: percentOfRange(percent, run), direction })),
+    range,
+    settle: settle === 'time' ? { kind: 'time', seconds: looked } : { kind: settle, seconds: looked, tolerance },
+    readings,
+    gapSeconds: Math.min(LONGEST_GAP_S, looked * GAP_SHARE),
+    ...{ lead: span * LEAD, reach: span * REACH, past: span * PAST },
+    ...pressureLimits(run),
+    ...{ patienceSeconds: PATIENCE_S, silenceSeconds: SILENCE_S },
+  }
+}
+
+/** Between what a source may be driven for a run, in the unit it is read in: its range with a margin, its sensor, its references. */
+export function pressureLimits({ world }: Pick<RunView, 'world'>): {
+  readonly lowest: number
+  readonly highest: number
+} {
+  const { configuration, inputUnit, inputReference, furtherReferences = [] } = world
+  const inRead = (value: number) => convertPressure(value, configuration.unit, inputUnit)
+  const ends = [inRead(configuration.lrv), inRead(configuration.urv)]
+  const span = Math.max(...ends) - Math.min(...ends)
+  const tops = [inputReference, ...furtherReferences].map(({ rangeHigh, unit }) =>
+    convertPressure(rangeHigh, unit, inputUnit),
+  )
+  return {
+    lowest: Math.max(Math.min(...ends) - span * MARGIN, inRead(configuration.lrl) - span * REACH),
+    highest: Math.min(Math.max(...ends) + span * MARGIN, inRead(configuration.url), Math.max(...tops)),
+  }
+}
+
+/** A point as the pressure it asks for, % of the range between its ends. */
+function percentOfRange(percent: number, { world }: Pick<RunView, 'world'>): number {
+  const { lrv, urv, unit } = world.configuration
+  const input = convertPressure(targetInput(percent, world), world.inputUnit, unit)
+  return ((input - lrv) / (urv - lrv)) * 100
+}
+
+function refuseOtherMeans({ glass, readsByNull, readsDisplay, inputReference }: RunView['world']): void {
+  const by = glass
+    ? 'the gauge glass'
+    : readsByNull
+      ? 'a null instrument'
+      : readsDisplay
+        ? 'the eye, at its display'
+        : inputReference.principle === 'dead-weight'
+          ? 'the masses on a piston'
+          : null
+  if (by) throw new Refusal('run', `this run is read by ${by}`, 'type its readings')
+}
+
+/**
+ * Whether several runs can be taken at one manifold: read in one unit, with the same points in the same order, so that one
+ * pressure serves them all.
+ *
+ * @throws {Refusal} naming the instrument that differs
+ */
+export function refuseDifferentPoints(runs: readonly RunView[]): void {
+  const [first, ...others] = runs
+  if (!first) return
+  const wanted = outstanding(first)
+  for (const run of others) {
+    const steps = outstanding(run)
+    const { tag } = run.world.instrument
+    if (run.world.inputUnit !== first.world.inputUnit)
+      throw new Refusal('members', `${tag} is read in another unit`, 'begin its run with the same reference')
+    const isSame =
+      steps.length === wanted.length &&
+      steps.every(({ percent, direction }, index) => {
+        const other = wanted[index]
+        return (
+          other?.direction === direction &&
+          Math.abs(targetInput(percent, run.world) - targetInput(other.percent, first.world)) < 1e-9
+        )
+      })
+    if (!isSame)
+      throw new Refusal(
+        'members',
+        `the points of ${tag} are others than those of ${first.world.instrument.tag}, or further on`,
+        'take it by itself',
+      )
+  }
+}

@@ -1,0 +1,61 @@
+'use client'
+import { useState } from 'react'
+import { typedNumber } from '@/core/units/decimalText'
+import { leastSeconds } from '@/plans/automaticOf'
+import type { AutomaticSettings } from '@/schema/links'
+import type { World } from '@/schema/world'
+import { NumberBox } from '../../form/boxes'
+import { Choice } from '../../parts/Choice'
+import { FormDialog } from '../../parts/FormDialog'
+import { Refused } from '../../parts/Refused'
+import type { Link } from './useLink'
+
+type Props = { readonly world: World; readonly order: Link['order']; readonly onClose: () => void }
+
+const RULES = [
+  ['statistical', 'its slope is lost in its own noise'],
+  ['window', 'it stays within a window'],
+  ['time', 'it was held so long'],
+] as const satisfies readonly (readonly [AutomaticSettings['settle'], string])[]
+const USUAL_SECONDS = 5
+const USUAL_READINGS = 5
+
+/** How a point counts as settled and how many readings make it, before a run takes its own. */
+export function AutomaticDialog({ world, order, onClose }: Props) {
+  const least = leastSeconds(world)
+  const [settle, setSettle] = useState<AutomaticSettings['settle']>('statistical')
+  const [seconds, setSeconds] = useState(String(Math.max(USUAL_SECONDS, least)))
+  const [readings, setReadings] = useState(String(USUAL_READINGS))
+  const [message, setMessage] = useState<string | null>(null)
+  const submit = async () => {
+    const settings = {
+      settle,
+      seconds: typedNumber(seconds) ?? Number.NaN,
+      readings: typedNumber(readings) ?? Number.NaN,
+    }
+    if (!(settings.seconds >= 0.5 && settings.seconds <= 3600)) return setMessage('Look at it for 0.5 to 3600 s.')
+    if (!(Number.isInteger(settings.readings) && settings.readings >= 1 && settings.readings <= 100))
+      return setMessage('Take 1 to 100 readings at a point.')
+    const answer = await order({ kind: 'begin', settings })
+    setMessage(answer.isDone ? null : answer.words)
+    if (answer.isDone) onClose()
+  }
+  return (
+    <FormDialog title="Let it take its own readings" action="Begin" onClose={onClose} onSubmit={submit}>
+      <p className="soft">
+        From the next point on, each come to from its side. It stops by itself for a leak, a point that does not settle,
+        too much pressure, or a device that falls silent; whoever begins it stays beside it.
+      </p>
+      <Choice
+        label="A point has settled once"
+        value={settle}
+        options={RULES}
+        choose={(id) => setSettle(RULES.find(([rule]) => rule === id)?.[0] ?? settle)}
+      />
+      <NumberBox label="Looked at for, s" value={seconds} change={setSeconds} />
+      {least > 0 && <p className="small soft">At least {least} s, for its damping and the plan of the run.</p>}
+      <NumberBox label="Readings to a point" value={readings} change={setReadings} />
+      <Refused words={message} />
+    </FormDialog>
+  )
+}

@@ -1,0 +1,83 @@
+'use client'
+import Button from '@mui/material/Button'
+import { useEffect, useRef } from 'react'
+import { formatFixed, formatSigned } from '@/core/format/formatNumber'
+import { decimalsShown } from '@/core/run/judge/decimalsShown'
+import { pressureUnitLabel } from '@/core/units/pressureUnit'
+import type { LinkShown } from '@/schema/links'
+import type { World } from '@/schema/world'
+import { automaticWords } from '@/words/automaticWords'
+import { isTyping } from '../../shell/isTyping'
+import type { Link } from './useLink'
+
+type Props = {
+  readonly shown: LinkShown
+  readonly automatic: NonNullable<LinkShown['automatic']>
+  readonly order: Link['order']
+  readonly world: World
+  readonly mayDrive: boolean
+}
+
+/** The foot of a run that takes its own readings: what it waits for, and a person's hand on it. */
+export function AutomaticFoot({ shown, automatic, order, world, mayDrive }: Props) {
+  const { phase, place, count, setPoint, timesPast } = automatic
+  const isPaused = phase === 'paused'
+  const acts = {
+    t: phase === 'settling' ? () => order({ kind: 'take-now' }) : null,
+    p: () => order({ kind: isPaused ? 'go-on' : 'pause' }),
+    h: () => order({ kind: 'by-hand' }),
+  }
+  useKeys(mayDrive ? acts : {})
+  const unit = pressureUnitLabel(shown.unit)
+  const { target } = decimalsShown(world, [])
+  const words = automaticWords(phase, {
+    place: `${place} of ${count}`,
+    target: `${formatFixed(setPoint, target)} ${unit}`,
+  })
+  const moves =
+    phase === 'settling' && shown.slopePerSecond !== null
+      ? `it moves by ${formatSigned(shown.slopePerSecond, target + 1)} ${unit} a second`
+      : null
+  const past = timesPast > 0 ? `gone past ${timesPast} ×, come to again from its side` : null
+  return (
+    <div className="link-foot">
+      <div>
+        <p role="status">
+          <strong>{words}.</strong>
+        </p>
+        {/* Figures that change four times a second are to be seen, and not read out. */}
+        <p className="small soft num">{[moves, past].filter(Boolean).join('; ') || ' '}</p>
+      </div>
+      {mayDrive && (
+        <div className="actions">
+          <Button variant="contained" size="large" disabled={acts.t === null} onClick={() => acts.t?.()}>
+            Take it now <kbd className="key">t</kbd>
+          </Button>
+          <Button variant="outlined" size="large" onClick={acts.p}>
+            {isPaused ? 'Go on' : 'Pause'} <kbd className="key">p</kbd>
+          </Button>
+          <Button variant="outlined" size="large" onClick={acts.h}>
+            By hand from here <kbd className="key">h</kbd>
+          </Button>
+        </div>
+      )}
+    </div>
+  )
+}
+
+/** Letters that do what the buttons do, where nothing is typed. */
+function useKeys(acts: Readonly<Record<string, (() => unknown) | null>>) {
+  const latest = useRef(acts)
+  latest.current = acts
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (event.defaultPrevented || event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return
+      const act = latest.current[event.key]
+      if (!act) return
+      event.preventDefault()
+      act()
+    }
+    document.addEventListener('keydown', onKey)
+    return () => document.removeEventListener('keydown', onKey)
+  }, [])
+}

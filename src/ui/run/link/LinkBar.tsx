@@ -1,0 +1,122 @@
+'use client'
+import Button from '@mui/material/Button'
+import { useEffect, useRef, useState } from 'react'
+import { formatFixed } from '@/core/format/formatNumber'
+import { decimalsShown } from '@/core/run/judge/decimalsShown'
+import { pressureUnitLabel } from '@/core/units/pressureUnit'
+import type { LinkAct, LinkShown } from '@/schema/links'
+import type { World } from '@/schema/world'
+import { Mark } from '../../parts/Mark'
+import { Notice } from '../../parts/Notice'
+import { isTyping } from '../../shell/isTyping'
+import { AutomaticDialog } from './AutomaticDialog'
+import type { Link } from './useLink'
+
+type Props = {
+  readonly link: Link
+  readonly world: World
+  /** Whether the run is at a stage, and of a kind, that takes its own readings. */
+  readonly takesOwn: boolean
+  /** Whether this person may drive a source. */
+  readonly mayDrive: boolean
+}
+
+/** What the devices show, whoever is in the run, and Vent: in reach at every stage, by `v` too. */
+export function LinkBar({ link, world, takesOwn, mayDrive }: Props) {
+  const { shown, said, order } = link
+  const [isVenting, setVenting] = useState(false)
+  const [isAsking, setAsking] = useState(false)
+  const vent = async () => {
+    setVenting(true)
+    await order({ kind: 'vent' })
+    setVenting(false)
+  }
+  useVentKey(mayDrive && shown !== null ? vent : null)
+  if (!shown) return null
+  const { automatic, alarm, ended } = shown
+  const unit = pressureUnitLabel(shown.unit)
+  return (
+    <section className="link-bar" aria-label="Linked devices">
+      <ul className="link-devices small num">
+        {shown.devices.map(({ name, isAlive, kind }, index) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: devices stand in a fixed order
+          <li key={index} className={isAlive ? '' : 'tone-outside'}>
+            <Mark mark={isAlive ? 'inside' : 'outside'} size={11} /> {name}
+            {!isAlive && <strong> does not answer</strong>}
+            {isAlive && kind === 'source' && shown.applied !== null && (
+              <>
+                {' '}
+                <b>
+                  {formatFixed(shown.applied, decimalsShown(world, []).target)} {unit}
+                </b>{' '}
+                <span className="soft">{shown.isSteady ? 'steady' : 'moving'}</span>
+              </>
+            )}
+          </li>
+        ))}
+      </ul>
+      {automatic && <span className="small num">{progressWords(automatic)}</span>}
+      <span className="link-acts">
+        {mayDrive && !automatic && takesOwn && (
+          <Button size="small" variant="contained" onClick={() => setAsking(true)}>
+            Let it take its own readings…
+          </Button>
+        )}
+        {mayDrive && !automatic && (
+          <Button size="small" variant="outlined" onClick={() => order({ kind: 'end' })}>
+            Let go of them
+          </Button>
+        )}
+        {mayDrive && (
+          <Button size="small" variant="outlined" color="error" disabled={isVenting} onClick={vent}>
+            Vent to 0 {unit} <kbd className="key">v</kbd>
+          </Button>
+        )}
+      </span>
+      {alarm && (
+        <Notice tone="outside" role="alert" isSmall>
+          <strong>{alarm}</strong>
+        </Notice>
+      )}
+      {ended && !alarm && (
+        <Notice isSmall role="status">
+          {ended}
+        </Notice>
+      )}
+      {/* What a dialog or a panel asked for is answered there. */}
+      {said && !said.isDone && !ANSWERED_THERE.has(said.of) && (
+        <Notice tone="outside" isSmall role="alert">
+          {said.words}
+        </Notice>
+      )}
+      {said?.isDone && said.of === 'vent' && (
+        <p className="small" role="status">
+          {said.words}
+        </p>
+      )}
+      {isAsking && <AutomaticDialog world={world} order={order} onClose={() => setAsking(false)} />}
+    </section>
+  )
+}
+
+const ANSWERED_THERE: ReadonlySet<string> = new Set<LinkAct['kind']>(['begin', 'set', 'trim'])
+
+const progressWords = ({ place, count, secondsLeft, startedBy }: NonNullable<LinkShown['automatic']>) =>
+  `takes its own readings, begun by ${startedBy} · ${place} of ${count}${secondsLeft === null ? '' : ` · about ${formatFixed(Math.max(0.1, secondsLeft / 60), 1)} min to go`}`
+
+/** `v` vents, in the entry line too: figures have no such letter. */
+function useVentKey(vent: (() => void) | null) {
+  const latest = useRef(vent)
+  latest.current = vent
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const isFree =
+        !isTyping(event.target) || (event.target instanceof Element && event.target.closest('.entry') !== null)
+      if (event.key !== 'v' || !isFree || event.ctrlKey || event.metaKey || event.altKey || !latest.current) return
+      event.preventDefault()
+      latest.current()
+    }
+    document.addEventListener('keydown', onKey)
+    return () => document.removeEventListener('keydown', onKey)
+  }, [])
+}
