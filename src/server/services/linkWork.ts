@@ -29,7 +29,14 @@ import { selectDevice } from '../sql/device'
 import { insertLines } from '../sql/linkLine'
 import { upsertLive } from '../sql/linkLive'
 import { answerOrder, selectWaitingOrders, type WaitingOrder } from '../sql/linkOrder'
-import { type AutomaticRow, beat, closeSession, type LinkSession, updateAutomatic } from '../sql/linkSession'
+import {
+  type AutomaticRow,
+  beat,
+  closeSession,
+  hasNoOpenRun,
+  type LinkSession,
+  updateAutomatic,
+} from '../sql/linkSession'
 import { selectPerson } from '../sql/person'
 import type { Actor } from './actor'
 import { decimalText, linkedDigits } from './linkedDigits'
@@ -43,6 +50,8 @@ export const WATCH_SECONDS = 30
 /** So much of the past says whether the pressure is steady, s; within so much of the span. Ours, no source. */
 const STEADY_S = 4
 const STEADY_SHARE = 0.0004
+/** Whether its runs are still open is looked at once in so many looks. */
+const LOOKS_BETWEEN = 8
 /** A device is missed once it has been silent for so long, s. */
 const MISSED_S = 2
 
@@ -61,6 +70,7 @@ export class LinkWork {
   private setTo: number | null = null
   private ended: string | null = null
   private recent: Sample[] = []
+  private looks = 0
   private sourceHeardAt: number
   /** Null until it was asked, and again once it was not heard. */
   private canWatch: boolean | null = null
@@ -103,6 +113,11 @@ export class LinkWork {
     for (const order of await selectWaitingOrders(pool(), this.session.id)) {
       const isOver = await this.obey(order)
       if (isOver) return false
+    }
+    if (this.looks++ % LOOKS_BETWEEN === 0 && (await hasNoOpenRun(pool(), this.session.id))) {
+      // Sealed or given up: nobody is there any more to let go of them.
+      await closeSession(pool(), this.session.id, new Date())
+      return false
     }
     const [applied, readings] = await Promise.all([this.devices.applied(), this.devices.readings()])
     await this.watched(applied)

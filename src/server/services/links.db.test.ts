@@ -258,6 +258,8 @@ describe('a run that takes its own readings', () => {
     const decided = await decide(runId, { round: 1, decision: 'leave', reason: null }, as(ANNA, 90))
     await answerList(decided, 'restore')
     await sealRun(runId, { confirmed: true, remark: null }, as(ANNA, 95))
+    // Nobody is there any more to let go of them.
+    await worked.until(async () => (await selectSessionOfRun(pool(), runId)) === null)
     const seal = await selectSealOfRun(pool(), runId)
     const { record } = await sealedRecordAt(seal?.sequence ?? 0)
     expect(record.rounds[0]?.steps[0]?.readings[0]?.taking).toMatchObject({ way: 'automatic', readings: 3 })

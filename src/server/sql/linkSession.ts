@@ -49,6 +49,15 @@ export async function selectSessionOfRun(db: Queryable, runId: string): Promise<
 export const isLinkedNow = async (db: Queryable, runId: string): Promise<boolean> =>
   (await db.query('SELECT FROM link_claim WHERE claimed = $1', [runId])).rowCount === 1
 
+/** Whether no run of a session is open any more. */
+export const hasNoOpenRun = async (db: Queryable, sessionId: string): Promise<boolean> =>
+  (
+    await db.query(
+      `SELECT FROM link_member m JOIN run r ON r.id = m.run_id WHERE m.session_id = $1 AND r.status = 'open' LIMIT 1`,
+      [sessionId],
+    )
+  ).rowCount === 0
+
 /** Stores a session with its members. @returns false where the id is known */
 export async function insertSession(
   db: Queryable,
