@@ -127,14 +127,15 @@ const RUN = (id: string, at = address()) => `${at}/runs/${id}`
 async function linkUp(page: Page, tags: readonly string[]): Promise<void> {
   await page.getByRole('button', { name: 'Read it by devices…' }).click()
   const dialog = page.getByRole('dialog')
-  const choose = async (label: string | RegExp, name: string) => {
-    const box = dialog.getByLabel(label)
+  const choose = async (label: string, name: string) => {
+    const box = dialog.getByLabel(label, { exact: true })
     const value = await box.locator('option', { hasText: name }).getAttribute('value')
     await box.selectOption(value ?? '')
   }
   await choose('Pressure by', `A source of ${tags[0]}`)
   await choose('Output by', `A meter of ${tags[0]}`)
-  for (const tag of tags.slice(1)) await choose(new RegExp(`^${tag}, its output by`), `A meter of ${tag}`)
+  if (tags.length > 1) await dialog.getByLabel(/^Others hang at the same manifold/).check()
+  for (const tag of tags.slice(1)) await choose(`${tag}, its output by`, `A meter of ${tag}`)
   await dialog.getByRole('button', { name: 'Link them' }).click()
   await expect(bar(page)).toContainText(`A source of ${tags[0]} 0.0000 bar`)
 }

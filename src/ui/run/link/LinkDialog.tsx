@@ -29,6 +29,7 @@ export function LinkDialog({ runId, tag, linkable, begin, onClose }: Props) {
   const [meterId, setMeterId] = useState(firstFree(meters))
   const [readsItself, setReadsItself] = useState(transmitter !== null)
   const [beside, setBeside] = useState<Readonly<Record<string, string>>>({})
+  const [hasOthers, setHasOthers] = useState(false)
   const [message, setMessage] = useState<string | null>(null)
   const sending = useSending()
   const submit = async () => {
@@ -60,8 +61,18 @@ export function LinkDialog({ runId, tag, linkable, begin, onClose }: Props) {
       {transmitter && (
         <Tick label={`PV and AO by ${transmitter.name} itself`} checked={readsItself} change={setReadsItself} />
       )}
-      {others.length > 0 && <p className="small-head">At the same manifold</p>}
-      {others.map((other) => (
+      {others.length > 0 && (
+        <Tick
+          label="Others hang at the same manifold"
+          why="one pressure serves them all, at the same points"
+          checked={hasOthers}
+          change={(next) => {
+            setHasOthers(next)
+            setBeside({})
+          }}
+        />
+      )}
+      {(hasOthers ? others : []).map((other) => (
         <Choice
           key={other.runId}
           label={`${other.tag}, its output by`}
