@@ -1,4 +1,4 @@
-import type { Server } from 'node:net'
+import type { Server, Socket } from 'node:net'
 import type { Cause } from '../../src/core/diagnosis/cause'
 import { FAULTS } from '../../src/core/simulate/faults'
 import { randomStream } from '../../src/core/statistics/randomStream'
@@ -55,12 +55,18 @@ export async function startStandIns({
   // As it would be found: hooked up, the source vented.
   world.act({ act: 'hose', to: 'on' })
   const servers: Server[] = []
+  const sockets = new Set<Socket>()
   const started = async (name: StandIn, port: number, serve: (port: number) => Promise<Server>): Promise<number> => {
     const server = await serve(port).catch((cause) => {
       for (const each of servers) each.close()
       throw new StepFailure(name, `port ${port} cannot be listened on`, 'Choose another, or none.', { cause })
     })
     servers.push(server)
+    // Whoever is connected when it ends is hung up on: a server alone would wait for them for ever.
+    server.on('connection', (socket) => {
+      sockets.add(socket)
+      socket.once('close', () => sockets.delete(socket))
+    })
     const address = server.address()
     return typeof address === 'object' && address ? address.port : port
   }
@@ -79,7 +85,11 @@ export async function startStandIns({
     }
   return {
     ...{ ports, transmitters, world },
-    stop: () => Promise.all(servers.map((server) => new Promise((done) => server.close(done)))),
+    stop: () => {
+      const ended = Promise.all(servers.map((server) => new Promise((done) => server.close(done))))
+      for (const socket of sockets) socket.destroy()
+      return ended
+    },
   }
 }
 

@@ -75,6 +75,44 @@ export const BENCH_SET_UPS = {
     },
     model: transmitter(36),
   },
+  drum: {
+    title: 'Drum level on a condensate pot, −7.4 … −1.4 kPa, 13 bar of steam',
+    facts: {
+      ...KPA_DIFFERENTIAL,
+      piping: { hookUp: 'wet-leg', pressureKind: 'differential' },
+      processPa: { high: 1_398_400, low: 1_402_800 },
+      overloadPa: 1.6e5,
+      legPa: 7_400,
+    },
+    model: {
+      ...perfectInstrument('digital', { lrv: -7.4, urv: -1.4 }),
+      noisePercent: 0.01,
+    },
+  },
+  vacuum: {
+    title: 'Absolute transmitter on a vacuum manifold, 0 … 13 kPa',
+    facts: {
+      ...BAR_GAUGE,
+      piping: { hookUp: 'vacuum-manifold', pressureKind: 'absolute' },
+      unit: 'kPa',
+      processPa: { high: 3_100, low: 3_100 },
+      slewPaPerS: 4_000,
+      overloadPa: 4e5,
+      reference: { gain: 1, offset: 0, step: 0.0005 },
+    },
+    model: transmitter(13),
+  },
+  pneumatic: {
+    title: 'Pneumatic differential transmitter, 0 … 24 kPa to 20 … 100 kPa',
+    facts: {
+      ...KPA_DIFFERENTIAL,
+      piping: { hookUp: 'pneumatic', pressureKind: 'differential' },
+      processPa: { high: 308_400, low: 297_400 },
+      reference: { gain: 1, offset: 0, step: 0.005 },
+      meter: { gain: 1, offset: 0, step: 0.01 },
+    },
+    model: { ...perfectInstrument('pneumatic', { lrv: 0, urv: 24 }), noisePercent: 0.02 },
+  },
   screws: {
     title: 'Analogue transmitter with two screws on the bench, 0 … 6 bar',
     facts: BAR_GAUGE,

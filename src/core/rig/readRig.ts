@@ -9,6 +9,8 @@ export type RigReading = {
   readonly reference: number
   /** What the meter in the loop shows, mA. */
   readonly milliamp: number | null
+  /** Output pressure of a pneumatic instrument, kPa, by the gauge on it. */
+  readonly outputKPa: number | null
   /** By the instrument’s own word: PV in the unit, the current it believes it sends, volts at its terminals. */
   readonly pv: number | null
   readonly ao: number | null
@@ -26,12 +28,19 @@ export function readRig(rig: Rig): RigReading {
   return {
     reference: shown(pressure, facts.reference),
     milliamp: reading?.milliamp == null ? null : shown(reading.milliamp, facts.meter),
+    outputKPa:
+      model.kind !== 'pneumatic' || !reading
+        ? null
+        : shown(rig.hasSupply ? pneumaticKPa(reading.outputPercent) : 0, facts.meter),
     pv: reading?.pvPercent == null || !isAlive ? null : lrv + (reading.pvPercent / 100) * (urv - lrv),
     ao: reading?.aoPercent == null || !isAlive ? null : (rig.fixedMilliamp ?? milliampOf(reading.aoPercent)),
     terminalVolts: reading?.terminalVolts ?? null,
     display: reading && isAlive ? reading.display : null,
   }
 }
+
+/** 20 … 100 kPa, and no further than its supply: 140 kPa. Source of the signal: IEC 60382 (from memory). */
+const pneumaticKPa = (percent: number): number => Math.min(140, Math.max(0, 20 + 0.8 * percent))
 
 const shown = (value: number, { gain, offset, step }: ShownError): number => {
   const read = value * gain + offset
