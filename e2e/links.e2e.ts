@@ -185,8 +185,10 @@ test('a faulted digital transmitter, end to end by the screen: it takes its own 
   expect(text).toContain('upper sensor trim')
   expect(text).toContain('over the link')
   // Sealed, its devices are free for the next.
-  await open(page, '/devices')
-  await expect(page.getByRole('row', { name: /A source of LK-101/ })).toContainText('—')
+  await expect(async () => {
+    await open(page, '/devices')
+    await expect(page.getByRole('row', { name: /A source of LK-101/ })).toContainText('—', { timeout: 500 })
+  }).toPass()
 })
 
 test('half by itself, half by hand: linked figures are taken by Enter, one is typed over, and it is given back', async ({

@@ -1,4 +1,4 @@
-import { type RigFault } from '../rig/rigFaults'
+import type { RigFault } from '../rig/rigFaults'
 import type { Rig } from '../rig/rigModel'
 import type { Observation } from './course'
 import type { Look } from './looks'
@@ -20,7 +20,8 @@ export type PracticeFacts = {
 
 /** What is to be done next, and why; or what is wrong. */
 export type Advice =
-  | { readonly advise: 'look'; readonly look: Look; readonly why: string }
+  /** Looks closer; with the pressure brought up first where `at` says so, % of the range. */
+  | { readonly advise: 'look'; readonly look: Look; readonly at: number | null; readonly why: string }
   /** Bring up a pressure, % of the range, and note what everything shows. */
   | { readonly advise: 'point'; readonly percent: number; readonly why: string }
   | { readonly advise: 'name'; readonly cause: RigFault; readonly why: string }
@@ -32,11 +33,20 @@ const ZERO_ONLY = 0.06
 const TREMBLES = 0.04
 const FELL_SHARE = 0.0006
 const COARSE = 0.2
-const SAME_POINT = 4
 const WARM_K = 5
 /** Ratios of units that are mixed up with each other; the diagnosis has the same. */
 const UNIT_RATIOS = [6.894757, 1 / 6.894757, 4.021843, 1 / 4.021843, 10, 0.1]
-const POINTS = [0, 25, 50, 75, 100, 75, 50, 25, 0]
+const POINTS = [
+  [0, 'rising'],
+  [25, 'rising'],
+  [50, 'rising'],
+  [75, 'rising'],
+  [100, 'rising'],
+  [75, 'falling'],
+  [50, 'falling'],
+  [25, 'falling'],
+] as const
+const ENOUGH_READINGS = 12
 
 /** What of a rig is known from its nameplate and from the workshop. */
 export function practiceFacts({ facts, model }: Rig): PracticeFacts {
@@ -67,17 +77,17 @@ export function practiceAdvice(observations: readonly Observation[], facts: Prac
     bySettings(told('settings'), facts) ??
     byLoop(told('loop'), facts) ??
     byLeg(told('leg'), facts) ??
-    nextPoint(points, facts) ??
+    nextPoint(points) ??
+    byReferences({ told, points, facts }) ??
     byHolding(told('hold'), told('fittings'), facts) ??
     byStillness(told('still')) ??
-    byReferences({ told, points, facts }) ??
     byStages(points, told('body'), facts) ??
     byWays(told('speed'), told('stroke'), facts) ?? { advise: 'nothing', why: 'everything agrees' }
   )
 }
 
 type ToldOf = Extract<Observation, { kind: 'look' }>['told']
-const look = (of: Look, why: string): Advice => ({ advise: 'look', look: of, why })
+const look = (of: Look, why: string, at: number | null = null): Advice => ({ advise: 'look', look: of, at, why })
 const name = (cause: RigFault, why: string): Advice => ({ advise: 'name', cause, why })
 const number = (told: ToldOf, key: string): number | null => {
   const value = told[key]
@@ -93,8 +103,10 @@ function bySettings(told: ToldOf | null, { isDigital, lrv, urv }: PracticeFacts)
   const [low, high] = [((set ?? 0) - lrv) / span, ((top ?? 0) - urv) / span]
   if (held !== null) return name('current-held', `the current is held at ${held} mA`)
   if (Math.abs(low - 1) < 0.01 && Math.abs(high + 1) < 0.01) return name('reverse-action', 'its ends are exchanged')
-  if (Math.abs(low) > 0.002 && Math.abs(low - high) < 0.001) return name('lrv-shifted', 'both ends lie elsewhere by the same')
-  if (Math.abs(low) > 0.002 || Math.abs(high) > 0.002) return name('range-differs', 'its ends are not those of the register')
+  if (Math.abs(low) > 0.002 && Math.abs(low - high) < 0.001)
+    return name('lrv-shifted', 'both ends lie elsewhere by the same')
+  if (Math.abs(low) > 0.002 || Math.abs(high) > 0.002)
+    return name('range-differs', 'its ends are not those of the register')
   if ((damping ?? 0) > 2) return name('damping-high', `its damping is ${damping} s`)
   if (told.isProtected === 'on') return name('write-protected', 'it takes nothing that is written')
   return undefined
@@ -105,7 +117,8 @@ function byLoop(told: ToldOf | null, { hasLoop, supplyVolts: meant }: PracticeFa
   if (!told) return look('loop', 'volts and ohms of the loop cost one look')
   const volts = number(told, 'supplyVolts') ?? 0
   if (volts < 1) return name('supply-off', 'there are no volts')
-  if ((number(told, 'loopOhm') ?? 0) > 600) return name('loop-resistance', 'the loop has more ohms than its supply can drive')
+  if ((number(told, 'loopOhm') ?? 0) > 600)
+    return name('loop-resistance', 'the loop has more ohms than its supply can drive')
   return volts < meant - 4 ? name('supply-low', 'the supply gives less than it should') : undefined
 }
 
@@ -132,7 +145,8 @@ function pointsOf(observations: readonly Observation[], { lrv, urv }: PracticeFa
   return observations.flatMap((each) => {
     if (each.kind !== 'reading') return []
     const { reference, pv, ao, milliamp, outputKPa } = each.reading
-    const applied = ofRange(reference)
+    // A filled leg presses from the other side.
+    const applied = ofRange(reference - each.leg)
     return [
       {
         ...{ at: Math.round(applied / 25) * 25, direction: each.direction, applied },
@@ -144,27 +158,35 @@ function pointsOf(observations: readonly Observation[], { lrv, urv }: PracticeFa
   })
 }
 
-/** The next point of a round up and down that has not been read. */
-function nextPoint(points: readonly Point[], _facts: PracticeFacts): Advice | undefined {
-  const near = points.filter(({ at, applied }) => Math.abs(applied - at) < SAME_POINT)
-  const next = POINTS[near.length]
-  if (next === undefined) return undefined
-  return { advise: 'point', percent: next, why: near.length === 0 ? 'begin at the lower end' : 'a round tells shape and stages' }
+/** The next point of a round up and down that has not been read. So many readings are enough, wherever they lie. */
+function nextPoint(points: readonly Point[]): Advice | undefined {
+  if (points.length >= ENOUGH_READINGS) return undefined
+  const next = POINTS.find(
+    ([at, direction]) =>
+      !points.some((each) => each.at === at && (at === 0 || at === 100 || each.direction === direction)),
+  )
+  if (!next) return undefined
+  return {
+    advise: 'point',
+    percent: next[0],
+    why: points.length === 0 ? 'begin at the lower end' : 'a round tells shape and stages',
+  }
 }
 
-function byHolding(hold: ToldOf | null, fittings: ToldOf | null, _facts: PracticeFacts): Advice | undefined {
-  if (!hold) return look('hold', 'what does not hold cannot be read')
-  const began = number(hold, 'began') ?? 0
+function byHolding(hold: ToldOf | null, fittings: ToldOf | null, { lrv, urv }: PracticeFacts): Advice | undefined {
+  if (!hold) return look('hold', 'what does not hold cannot be read', 100)
   const fell = Math.abs(number(hold, 'fell') ?? 0)
-  if (fell < FELL_SHARE * Math.max(1e-9, Math.abs(began))) return undefined
-  if (!fittings) return look('fittings', 'it does not hold: where does it go?')
+  if (fell < FELL_SHARE * Math.abs(urv - lrv)) return undefined
+  if (!fittings) return look('fittings', 'it does not hold: where does it go?', 100)
   if (fittings.bubbles === 'hose') return name('hose-leak', 'the hose bubbles')
   return fittings.bubbles === 'cell' ? name('cell-leak', 'a plug at the cell bubbles') : undefined
 }
 
 function byStillness(still: ToldOf | null): Advice | undefined {
-  if (!still) return look('still', 'digits that tremble hide a small error')
-  return (number(still, 'deviationPercent') ?? 0) > TREMBLES ? name('noisy', 'its output never stands still') : undefined
+  if (!still) return look('still', 'digits that tremble hide a small error', 50)
+  return (number(still, 'deviationPercent') ?? 0) > TREMBLES
+    ? name('noisy', 'its output never stands still')
+    : undefined
 }
 
 type Told = (look: Look) => ToldOf | null
@@ -174,7 +196,7 @@ type Checked = { readonly told: Told; readonly points: readonly Point[]; readonl
 function byReferences({ told, points, facts }: Checked): Advice | undefined {
   const span = Math.abs(facts.urv - facts.lrv)
   const other = told('other-reference')
-  if (!other) return look('other-reference', 'an error of the reference looks like one of the instrument')
+  if (!other) return look('other-reference', 'an error of the reference looks like one of the instrument', 100)
   if (((number(other, 'step') ?? 0) / span) * 100 > COARSE) return name('reference-coarse', 'it shows too few digits')
   const off = (((number(other, 'own') ?? 0) - (number(other, 'other') ?? 0)) / span) * 100
   if (Math.abs(off) > OFF)
@@ -183,7 +205,7 @@ function byReferences({ told, points, facts }: Checked): Advice | undefined {
       : name('reference-gain', 'another reference shows less, the more the higher')
   if (!facts.hasLoop) return undefined
   const meter = told('other-meter')
-  if (!meter) return look('other-meter', 'an error of the meter looks like one of the output stage')
+  if (!meter) return look('other-meter', 'an error of the meter looks like one of the output stage', 100)
   const [own, true_] = [number(meter, 'own'), number(meter, 'other')]
   if (own === null || true_ === null) return undefined
   const share = ((own - true_) / 16) * 100
@@ -206,16 +228,35 @@ const meterIsOffAtLower = (points: readonly Point[], share: number): boolean => 
   return Math.abs(seen) > Math.abs(share) / 2
 }
 
+/** Beyond this a current is held by its limits, and says nothing of the line; % of span. NE 43 holds it at 3.8 and 20.5 mA (from memory); what is read of that scatters. */
+const isHeld = (percent: number): boolean => percent <= -1.1 || percent >= 103
+
 /** Which stage is off, and by which shape. */
-function byStages(points: readonly Point[], body: ToldOf | null, facts: PracticeFacts): Advice | undefined {
+function byStages(all: readonly Point[], body: ToldOf | null, facts: PracticeFacts): Advice | undefined {
+  const ends = all.map(({ output: read }) => read ?? 0)
+  if (facts.hasLoop && (Math.max(...ends) < 0 || Math.min(...ends) > 105))
+    return name('failure-signal', 'its current stays where a failure is signalled')
+  // Without PV a current at its limits tells nothing of the sensor; at its limits AO tells nothing of the output.
+  const points = all.filter(({ pv, output: read }) => pv !== null || read === null || !facts.hasLoop || !isHeld(read))
   const sensor = points.map((each) => errorOf(each, each.pv ?? each.output))
   const output = points.map(({ ao, output: read }) => (ao === null || read === null ? 0 : read - ao))
   const isOutputOff = Math.max(...output.map(Math.abs)) > OFF
   const isSensorOff = Math.max(...sensor.map(Math.abs)) > OFF
-  const ends = points.map(({ output: read }) => read ?? 0)
-  if (facts.hasLoop && (Math.max(...ends) < 0 || Math.min(...ends) > 105))
-    return name('failure-signal', 'its current stays where a failure is signalled')
-  if (isOutputOff && stopsShort(points.map(({ output: read }) => read), points.map(({ ao }) => ao)))
+  const inRange = points.filter(({ pv }) => pv !== null && pv < 101)
+  if (
+    stopsShort(
+      inRange.map(({ ao }) => ao),
+      inRange.map(({ pv }) => pv),
+    )
+  )
+    return name('saturated', 'the current stops where PV goes on')
+  if (
+    isOutputOff &&
+    stopsShort(
+      points.map(({ output: read }) => read),
+      points.map(({ ao }) => ao),
+    )
+  )
     return name('saturated', 'the current stops where AO goes on')
   if (isSensorOff && isOutputOff) return name('both-stages', 'PV is off, and the meter is off from AO')
   if (isOutputOff) return name('output-stage', 'PV is right, and the meter is off from AO')
@@ -232,16 +273,31 @@ function byShape(points: readonly Point[], { sensor, body, facts }: Shaped): Adv
   const isUnit = UNIT_RATIOS.some((ratio) => Math.abs(gain / ratio - 1) < 0.02)
   if (isUnit) return name('wrong-unit', 'it is off by the ratio of two units')
   if (reach < 60 && gain < 0.6) {
-    if (facts.hasEqualiser && Math.abs(shown[0] ?? 0) < 3) return name('cell-equalised', 'both sides see nearly the same')
+    if (facts.hasEqualiser && Math.abs(shown[0] ?? 0) < 3)
+      return name('cell-equalised', 'both sides see nearly the same')
     if (reach < 2) return name('plugged', 'it shows the same whatever is applied')
   }
-  if (stopsShort(shown, points.map(({ applied }) => applied))) return name('sensor-short', 'above some pressure it shows no more')
+  if (
+    stopsShort(
+      shown,
+      points.map(({ applied }) => applied),
+    )
+  )
+    return name('sensor-short', 'above some pressure it shows no more')
+  const below = points.flatMap(({ at }, index) => (at === 75 ? [sensor[index] ?? 0] : []))
+  if (meanAt(points, sensor, 100) < -4 && below.every((error) => Math.abs(error) < 1))
+    return name('sensor-short', 'above some pressure it shows no more')
   const ways = [25, 50, 75].map((at) => upLessDown(points, sensor, at))
   if (Math.max(...ways.map(Math.abs)) > OFF) return name('hysteresis', 'up differs from down')
-  const [low, middle, high] = [0, 50, 100].map((at) => meanAt(points, sensor, at))
-  if (Math.abs((middle ?? 0) - ((low ?? 0) + (high ?? 0)) / 2) > OFF) return name('bow', 'both ends agree, and the middle does not')
-  const isZero = Math.abs(low ?? 0) > ZERO_ONLY
-  const isSpan = Math.abs((high ?? 0) - (low ?? 0)) > ZERO_ONLY
+  // An end that was held by its limits is where the line through the points beside it would be.
+  const endAt = (end: number, beside: number) =>
+    points.some(({ at }) => at === end)
+      ? meanAt(points, sensor, end)
+      : 2 * meanAt(points, sensor, beside) - meanAt(points, sensor, 50)
+  const [low, middle, high] = [endAt(0, 25), meanAt(points, sensor, 50), endAt(100, 75)]
+  if (Math.abs(middle - (low + high) / 2) > OFF) return name('bow', 'both ends agree, and the middle does not')
+  const isZero = Math.abs(low) > ZERO_ONLY
+  const isSpan = Math.abs(high - low) > ZERO_ONLY
   if (isZero && isSpan) return name('zero-and-span', 'off at both ends, by different amounts')
   if (isSpan) return name('span-error', 'right at the lower end, off at the upper')
   if (!body) return look('body', 'a zero goes with the temperature too')
@@ -253,9 +309,12 @@ function byShape(points: readonly Point[], { sensor, body, facts }: Shaped): Adv
 /** Nothing is wrong with what is read: is it the way there? */
 function byWays(speed: ToldOf | null, stroke: ToldOf | null, facts: PracticeFacts): Advice | undefined {
   if (!speed) return look('speed', 'a slow source makes a slow morning')
-  if ((number(speed, 'paPerSecond') ?? facts.paPerSecond) < facts.paPerSecond / 2) return name('source-slow', 'it moves more slowly than it should')
+  if ((number(speed, 'paPerSecond') ?? facts.paPerSecond) < facts.paPerSecond / 2)
+    return name('source-slow', 'it moves more slowly than it should')
   if (!stroke) return look('stroke', 'a worn pump takes many strokes')
-  return (number(stroke, 'strokeM3') ?? facts.strokeM3) < facts.strokeM3 * 0.75 ? name('pump-worn', 'a stroke gives less than it should') : undefined
+  return (number(stroke, 'strokeM3') ?? facts.strokeM3) < facts.strokeM3 * 0.75
+    ? name('pump-worn', 'a stroke gives less than it should')
+    : undefined
 }
 
 const errorOf = ({ applied }: Point, shown: number | null): number => (shown === null ? 0 : shown - applied)
@@ -282,7 +341,8 @@ function slopeOf(points: readonly Point[], shown: readonly number[]): number {
 }
 
 function upLessDown(points: readonly Point[], errors: readonly number[], at: number): number {
-  const of = (direction: Point['direction']) => errors[points.findIndex((each) => each.at === at && each.direction === direction)]
+  const of = (direction: Point['direction']) =>
+    errors[points.findIndex((each) => each.at === at && each.direction === direction)]
   const [up, down] = [of('rising'), of('falling')]
   return up === undefined || down === undefined ? 0 : up - down
 }

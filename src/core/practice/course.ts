@@ -1,11 +1,12 @@
+import { Refusal } from '../refusal'
 import type { RigAct } from '../rig/actOnRig'
 import { actOnRig } from '../rig/actOnRig'
 import { advanceRig } from '../rig/advanceRig'
 import { type RigReading, readRig } from '../rig/readRig'
 import type { RigFault } from '../rig/rigFaults'
 import type { Rig } from '../rig/rigModel'
-import { Refusal } from '../refusal'
 import { randomStream } from '../statistics/randomStream'
+import { convertPressure } from '../units/pressureUnit'
 import { CURES, putRight } from './cures'
 import { type Look, looked, type Told } from './looks'
 import { type PracticeJob, rigOfJob, soundRig } from './practiceJob'
@@ -34,6 +35,8 @@ export type Observation =
       readonly kind: 'reading'
       readonly seconds: number
       readonly reading: RigReading
+      /** What a filled leg presses against it, in the unit; 0 without one, and where it has run out. */
+      readonly leg: number
       /** Where the pressure was come from, by the readings noted before. */
       readonly direction: 'rising' | 'falling'
     }
@@ -47,7 +50,7 @@ export type Practising = {
   readonly named: RigFault | null
   /** What was put right at a word, each with whether it was what is wrong. */
   readonly puts: readonly { readonly named: RigFault; readonly helped: boolean }[]
-  /** The highest and lowest that was applied once it was hooked up, in the unit. */
+  /** The highest and lowest that was applied while it was worked with, in the unit; null before it was. */
   readonly farthest: { readonly low: number; readonly high: number } | null
   readonly isFinished: boolean
 }
@@ -107,7 +110,8 @@ export class Course {
         return
       case 'put-right': {
         const { named, rig } = state
-        if (named === null) throw new Refusal('act', 'it is not said what is to be put right', 'say what is wrong first')
+        if (named === null)
+          throw new Refusal('act', 'it is not said what is to be put right', 'say what is wrong first')
         if (CURES[named] !== 'work')
           throw new Refusal('act', 'that is put right at the rig itself', 'trim it, set it or move it')
         const next = putRight(rig, { named, fault: this.job.fault, sound: soundRig(this.job) })
@@ -118,7 +122,7 @@ export class Course {
         this.state = { ...state, isFinished: true }
         return
       default:
-        return act satisfies never
+        act satisfies never
     }
   }
 
@@ -127,24 +131,40 @@ export class Course {
     const reading = readRig(rig)
     const before = observations.findLast((each) => each.kind === 'reading')
     const isFalling = before?.kind === 'reading' && before.reading.reference > reading.reference
-    return { kind: 'reading', seconds: rig.seconds, reading, direction: isFalling ? 'falling' : 'rising' }
+    return {
+      kind: 'reading',
+      seconds: rig.seconds,
+      reading,
+      leg: legOf(rig),
+      direction: isFalling ? 'falling' : 'rising',
+    }
   }
 }
+
+/** What the filled leg of a rig presses, in the unit of its range. */
+export const legOf = ({ hookUp, facts }: Pick<Rig, 'hookUp' | 'facts'>): number =>
+  hookUp.isFilled ? convertPressure(facts.legPa, 'Pa', facts.unit) : 0
 
 /** Plays a whole course. @throws {Refusal} as {@link Course.do}, for a step before the one it stands at */
 export function playedCourse(job: PracticeJob, seed: number, log: readonly LoggedAct[]): Practising {
   const course = new Course(job, seed)
   for (const { tick, act } of log) {
-    if (tick < course.now.tick) throw new Refusal('log', 'an act lies before the one before it', 'send the course as it was')
+    if (tick < course.now.tick)
+      throw new Refusal('log', 'an act lies before the one before it', 'send the course as it was')
     course.until(tick)
     course.do(act)
   }
   return course.now
 }
 
-/** How far the pressure went, while the hose is on and the pump at work. */
+/** How far the pressure went while it was worked with: from when it first lay in the range, as long as the pump is at work. */
 function fartherOf({ farthest }: Practising, rig: Rig): Practising['farthest'] {
   if (rig.hookUp.rig.hose === 'off' || rig.hookUp.rig.pump === 'vented') return farthest
-  const { reference } = readRig(rig)
-  return { low: Math.min(farthest?.low ?? reference, reference), high: Math.max(farthest?.high ?? reference, reference) }
+  const reference = readRig(rig).reference - legOf(rig)
+  const { lrv, urv } = rig.model.range
+  if (!farthest && (reference < Math.min(lrv, urv) || reference > Math.max(lrv, urv))) return null
+  return {
+    low: Math.min(farthest?.low ?? reference, reference),
+    high: Math.max(farthest?.high ?? reference, reference),
+  }
 }

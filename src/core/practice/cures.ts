@@ -1,3 +1,4 @@
+import { OVERLOAD_SHIFT_PERCENT } from '../rig/advanceRig'
 import type { RigFault } from '../rig/rigFaults'
 import type { Rig } from '../rig/rigModel'
 
@@ -70,7 +71,9 @@ export function putRight(rig: Rig, { named, fault, sound }: { named: RigFault; f
 /** What an overload left in the sensor of a rig. */
 function overloadOf({ events, model: { range } }: Rig): number {
   const overload = events.find(({ kind }) => kind === 'overload')
-  return overload?.kind === 'overload' ? (Math.sign(overload.pa) * 0.8 * Math.abs(range.urv - range.lrv)) / 100 : 0
+  return overload?.kind === 'overload'
+    ? (Math.sign(overload.pa) * OVERLOAD_SHIFT_PERCENT * Math.abs(range.urv - range.lrv)) / 100
+    : 0
 }
 
 /** Faults that no reading at the rig tells apart count as one finding. */

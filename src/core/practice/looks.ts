@@ -2,6 +2,7 @@ import { actOnRig } from '../rig/actOnRig'
 import { advanceRig } from '../rig/advanceRig'
 import { readRig } from '../rig/readRig'
 import type { Rig } from '../rig/rigModel'
+import { paAt } from '../rig/settled'
 import type { RandomStream } from '../statistics/randomStream'
 
 /** What can be looked at more closely than by a reading, and how long it takes, s. Ours, no source. */
@@ -12,7 +13,6 @@ export const LOOKS = {
   fittings: { title: 'Brush soap on the fittings', seconds: 90 },
   'other-reference': { title: 'Read another reference beside it', seconds: 120 },
   'other-meter': { title: 'Read another meter beside it', seconds: 60 },
-  'other-gauge': { title: 'Read another gauge on its output', seconds: 60 },
   leg: { title: 'Look whether the leg is full', seconds: 60 },
   body: { title: 'Take the temperature of its body', seconds: 30 },
   still: { title: 'Watch the last digits for a while', seconds: 20 },
@@ -26,6 +26,8 @@ export const LOOK_IDS = Object.keys(LOOKS) as Look[] // keys of a const object
 export type Told = Readonly<Record<string, number | string | null>>
 
 const SAMPLES = 12
+/** Soap bubbles where something comes out. */
+const LEAST_FOR_SOAP_PA = 500
 
 /** Looks closely at a rig; the time it takes has passed at its end. */
 export function looked(rig: Rig, look: Look, stream: RandomStream): { readonly rig: Rig; readonly told: Told } {
@@ -39,7 +41,13 @@ export function looked(rig: Rig, look: Look, stream: RandomStream): { readonly r
       const { lrv, urv, dampingSeconds } = digital
       return {
         rig: after,
-        told: { lrv, urv, dampingSeconds, heldMilliamp: after.fixedMilliamp, isProtected: after.isProtected ? 'on' : 'off' },
+        told: {
+          lrv,
+          urv,
+          dampingSeconds,
+          heldMilliamp: after.fixedMilliamp,
+          isProtected: after.isProtected ? 'on' : 'off',
+        },
       }
     }
     case 'loop': {
@@ -65,22 +73,22 @@ export function looked(rig: Rig, look: Look, stream: RandomStream): { readonly r
     case 'fittings': {
       const after = later(seconds)
       const { leaksM3PerS, airPa } = after.facts
-      const isUnderPressure = Math.abs(readRig(after).reference) > 0 && after.gases.hose.volumeM3 > 0 && airPa > 0
+      const isUnderPressure = paAt(after, 'hose') > airPa + LEAST_FOR_SOAP_PA
       const place = leaksM3PerS.hose ? 'hose' : leaksM3PerS['cell-high'] ? 'cell' : 'none'
       return { rig: after, told: { bubbles: isUnderPressure ? place : null } }
     }
     case 'other-reference': {
       const after = later(seconds)
-      const truth = readRig({ ...after, facts: { ...after.facts, reference: { gain: 1, offset: 0, step: 0 } } }).reference
+      const truth = readRig({
+        ...after,
+        facts: { ...after.facts, reference: { gain: 1, offset: 0, step: 0 } },
+      }).reference
       return { rig: after, told: { other: truth, own: readRig(after).reference, step: after.facts.reference.step } }
     }
-    case 'other-meter':
-    case 'other-gauge': {
+    case 'other-meter': {
       const after = later(seconds)
       const other = readRig({ ...after, facts: { ...after.facts, meter: { gain: 1, offset: 0, step: 0 } } })
-      const own = readRig(after)
-      const of = look === 'other-meter' ? 'milliamp' : 'outputKPa'
-      return { rig: after, told: { other: other[of], own: own[of] } }
+      return { rig: after, told: { other: other.milliamp, own: readRig(after).milliamp } }
     }
     case 'leg': {
       const after = later(seconds)

@@ -9,8 +9,10 @@ import { cellPa, type Group, groupsOf, settled } from './settled'
 const LONGEST_STEP = 0.25
 /** A vent lets out so much of the room in a second. */
 const VENT_ROOMS_PER_S = 3
+/** No pump leaves nothing. Ours, no source. */
+const HARDEST_VACUUM_PA = 0.5
 /** What stays of an overload for good, % of span. Ours, no source. */
-const OVERLOAD_SHIFT_PERCENT = 0.8
+export const OVERLOAD_SHIFT_PERCENT = 0.8
 
 /** The rig some time later. The same seed gives the same. */
 export function advanceRig(rig: Rig, seconds: number, stream: RandomStream): Rig {
@@ -47,7 +49,7 @@ function driven(gas: Gas, setPa: number, { most, kelvin }: { most: number; kelvi
   const pa = pressureOf(gas)
   const wanted = pa + Math.max(-most, Math.min(most, setPa - pa))
   if (wanted > pa) return letIn(gas, ((wanted - pa) * gas.volumeM3) / (GAS_CONSTANT * GAMMA * kelvin), kelvin)
-  return letOut(gas, gas.mol * (1 - (Math.max(0, wanted) / pa) ** (1 / GAMMA)))
+  return letOut(gas, gas.mol * (1 - (Math.max(HARDEST_VACUUM_PA, wanted) / pa) ** (1 / GAMMA)))
 }
 
 /** The instrument feels what stands at its cell; what is too much for it stays with it. */

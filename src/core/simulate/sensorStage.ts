@@ -10,7 +10,7 @@ export function feel(
 ): { sensed: number; state: InstrumentState } {
   const { pressure, celsius, staticMPa, tiltDegrees, isTapped } = stimulus
   const span = Math.abs(range.urv - range.lrv)
-  const direction = turnedTo(state, pressure)
+  const { direction, lastPressure } = turnedTo(state, pressure, span * TURN_SHARE)
   const along = (pressure - range.lrv) / (range.urv - range.lrv)
   const hump = Math.max(0, 4 * along * (1 - along)) * (1 + sensor.skew * (1 - 2 * along))
   const shiftPercent =
@@ -23,10 +23,22 @@ export function feel(
   const free = within * sensor.gain + sensor.offset + (shiftPercent / 100) * span
   const friction = (sensor.stickingPercent / 100) * span
   const pointer = isTapped || state.pointer === null ? free : followWithPlay(state.pointer, free, friction)
-  return { sensed: pointer, state: { ...state, lastPressure: pressure, direction, pointer } }
+  return { sensed: pointer, state: { ...state, lastPressure, direction, pointer } }
 }
 
-function turnedTo({ lastPressure, direction }: InstrumentState, pressure: number): 1 | -1 {
-  if (lastPressure === null || pressure === lastPressure) return direction
-  return pressure > lastPressure ? 1 : -1
+/** A pressure that comes back by less than that of the span has not turned: gas that settles is no way down. Ours, no source. */
+const TURN_SHARE = 1e-4
+
+/** Which way it goes, and the farthest it came on that way. */
+function turnedTo(
+  { lastPressure, direction }: InstrumentState,
+  pressure: number,
+  least: number,
+): Pick<InstrumentState, 'direction' | 'lastPressure'> {
+  if (lastPressure === null) return { direction, lastPressure: pressure }
+  const moved = pressure - lastPressure
+  if (moved * direction >= 0) return { direction, lastPressure: pressure }
+  return Math.abs(moved) < least
+    ? { direction, lastPressure }
+    : { direction: moved > 0 ? 1 : -1, lastPressure: pressure }
 }
