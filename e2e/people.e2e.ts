@@ -59,6 +59,8 @@ const WHOSE: Record<string, readonly RoleName[]> = {
   devices: ['technician', 'planner'],
   'devices/[id]': ['technician', 'planner'],
   'devices/[id]/try': ['technician', 'planner'],
+  'practice/attempts': EVERYBODY,
+  'practice/jobs': ['reviewer', 'planner'],
   people: [], // administrators only, whatever their role; nobody of the demo is one
   site: [], // the same
   'session/password': EVERYBODY,

@@ -18,6 +18,9 @@ export const ACTIONS = {
   // Whoever lets a device bring up pressure stands beside it.
   'drive a source': ['technician'],
   'keep devices': ['planner', 'technician'],
+  // Nothing of practice is real: everybody may try.
+  practise: ['technician', 'reviewer', 'planner', 'reader'],
+  'make practice jobs': ['reviewer', 'planner'],
   'sign as performed': ['technician'],
   amend: ['technician'],
   review: ['reviewer'],

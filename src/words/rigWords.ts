@@ -14,6 +14,9 @@ const CAME_OF_IT: Record<Hazard, string> = {
   'not-filled': 'The leg’s valve was opened with the fill missing.',
 }
 
+/** What comes of a hazard, in words. */
+export const hazardWords = (hazard: Hazard): string => CAME_OF_IT[hazard]
+
 /** An event in words, with when it came about. */
 export function rigEventWords(event: RigEvent): string {
   const at = `${formatFixed(event.at, 0)} s: `

@@ -8,7 +8,7 @@ import { Course, type LoggedAct, playedCourse } from './course'
 import { CURES, isSameFinding } from './cures'
 import { judged } from './judgement'
 import { LOOK_IDS, LOOKS, looked } from './looks'
-import { PRACTICE_JOBS, type PracticeJob, rigOfJob, severityOf, soundRig } from './practiceJob'
+import { canGoWrong, PRACTICE_JOBS, type PracticeJob, rigOfJob, severityOf, soundRig } from './practiceJob'
 import { playByAdvice } from './scriptedTechnician'
 
 const jobOf = (id: string): PracticeJob => {
@@ -38,6 +38,13 @@ describe('the jobs', () => {
       'screws',
     ])
       expect(setUps.has(setUp as PracticeJob['setUp']), setUp).toBe(true)
+  })
+  test('nothing is asked of a hook-up that cannot go wrong there', () => {
+    for (const { id, setUp, fault } of PRACTICE_JOBS) expect(canGoWrong(setUp, fault), id).toBe(true)
+    expect(canGoWrong('bench', 'leg-lost')).toBe(false)
+    expect(canGoWrong('pneumatic', 'write-protected')).toBe(false)
+    expect(canGoWrong('pneumatic', 'meter-gain')).toBe(false)
+    expect(canGoWrong('pneumatic', 'supply-low')).toBe(false)
   })
   test('the complaint does not say what is wrong, and the same seed gives the same', () => {
     for (const job of PRACTICE_JOBS) {

@@ -115,6 +115,17 @@ export function rigOfJob(job: PracticeJob, seed: number): Rig {
   return withFault(soundRig(job), job.fault, severityOf(job, seed), randomStream(seed + 7_919))
 }
 
+/** Whether something can be wrong at a hook-up at all: a lost leg wants a leg, a held current a loop. */
+export function canGoWrong(setUp: BenchSetUp, fault: RigFault): boolean {
+  const sound = soundRig({ setUp })
+  const isLeg = fault === 'leg-lost'
+  const isOfCommunicator = fault === 'write-protected' || fault === 'current-held' || fault === 'damping-high'
+  if (isLeg && sound.facts.legPa === 0) return false
+  if (isOfCommunicator && !sound.model.digital) return false
+  if (fault.startsWith('meter') && !sound.model.output) return false
+  return JSON.stringify(withFault(sound, fault, 0.6, randomStream(1))) !== JSON.stringify(sound)
+}
+
 /** The same with nothing wrong. */
 export function soundRig({ setUp }: Pick<PracticeJob, 'setUp'>): Rig {
   const { facts, model } = BENCH_SET_UPS[setUp]

@@ -5,6 +5,7 @@ export const PLACES = [
   { href: '/references', label: 'References', key: 'f' },
   { href: '/records', label: 'Records', key: 'r' },
   { href: '/bench', label: 'Bench', key: 'b' },
+  { href: '/practice', label: 'Practice', key: 'p' },
   { href: '/workings', label: 'Workings', key: 'w' },
 ] as const
 
