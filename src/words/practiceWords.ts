@@ -26,8 +26,8 @@ export function judgedWords(part: JudgedPart): { readonly title: string; readonl
           part.share === 1
             ? `You said that ${RIG_FAULTS[part.fault].title}, and so it is.`
             : part.named === null
-              ? `You did not say; ${RIG_FAULTS[part.fault].title}.`
-              : `You said that ${RIG_FAULTS[part.named].title}; ${RIG_FAULTS[part.fault].title}.`,
+              ? `You did not say. In truth ${RIG_FAULTS[part.fault].title}.`
+              : `You said that ${RIG_FAULTS[part.named].title}; in truth ${RIG_FAULTS[part.fault].title}.`,
       }
     case 'cure':
       return { title: 'How it was left', why: cureWords(part) }
@@ -55,7 +55,7 @@ export function judgedWords(part: JudgedPart): { readonly title: string; readonl
     case 'readings':
       return {
         title: 'Readings and looks',
-        why: `${part.taken} were taken; by what tells most each time, ${part.needed} would have done.`,
+        why: `${part.taken} were taken; by what tells most each time, ${part.needed} would have done.${part.isToldRightly ? '' : ' They do not count where what they tell was not seen.'}`,
       }
     case 'overshoot':
       return {

@@ -34,7 +34,13 @@ export type JudgedPart =
       readonly overloadPa: number | null
     }
   | { readonly part: 'restored'; readonly share: number; readonly left: readonly Left[] }
-  | { readonly part: 'readings'; readonly share: number; readonly taken: number; readonly needed: number }
+  | {
+      readonly part: 'readings'
+      readonly share: number
+      readonly taken: number
+      readonly needed: number
+      readonly isToldRightly: boolean
+    }
   | { readonly part: 'overshoot'; readonly share: number; readonly beyondPercent: number }
   | { readonly part: 'time'; readonly share: number; readonly seconds: number; readonly usual: number }
 
@@ -80,7 +86,7 @@ export function judged(practising: Practising, job: PracticeJob, seed: number): 
     {
       part: 'readings',
       share: isRight ? downTo(observations.length, [needed * GENEROUS + 2, needed * WASTEFUL + 2]) : 0,
-      ...{ taken: observations.length, needed },
+      ...{ taken: observations.length, needed, isToldRightly: isRight },
     },
     { part: 'overshoot', share: downTo(beyondPercent, [BEYOND, FAR_BEYOND]), beyondPercent },
     {

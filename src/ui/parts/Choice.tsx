@@ -15,7 +15,8 @@ export function Choice({ options, choose, slotProps, ...field }: Props) {
       select
       size="small"
       onChange={(event) => choose(event.target.value)}
-      slotProps={{ ...slotProps, select: { native: true } }}
+      // What is chosen always shows, so that the label never stands in its place.
+      slotProps={{ inputLabel: { shrink: true }, ...slotProps, select: { native: true } }}
     >
       {options.map(([id, words]) => (
         <option key={id} value={id}>
