@@ -11,6 +11,7 @@ import { ensureDatabase, migrate } from './setup/database'
 import { chromiumPath, pdftoppmPath } from './setup/debianPackages'
 import { ROOT } from './setup/root'
 import { startServer } from './setup/server'
+import { startDemoDevices } from './setup/standIns'
 import { runConductor, say } from './setup/steps'
 
 const FOLDER = join(ROOT, 'docs', 'screenshots')
@@ -37,15 +38,15 @@ const SHOWS: Record<string, { readonly heading: RegExp; readonly words: RegExp }
   reference: { heading: /R-02/, words: /beyond|Corrections from certificate/ },
   'run-adjust': { heading: /LT-702/, words: /zero screw/i },
   'run-restore': { heading: /PDT-301/, words: /Loop check/ },
-  'set-up-sheet': { heading: /PT-204/, words: /Key in, in this order/ },
   impact: { heading: /Impact of R-02/, words: /PT-901/ },
   record: { heading: /PDT-301/, words: /Record \d+|the record gives exactly this hash/ },
-  workings: { heading: /Workings/, words: /uncertainty/i },
   'range-desk': { heading: /PDT-704/, words: /Fits after one change/ },
   'vessel-desk': { heading: /LT-103/, words: /silo/i },
+  'run-automatic': { heading: /PT-951/, words: /takes its own readings, begun by Ilka Varga/ },
+  practice: { heading: /Twice off/, words: /The shift says/ },
+  'practice-judged': { heading: /of 100/, words: /Order and safety/ },
   bench: { heading: /Bench/, words: /block valve, high side: closed/ },
   'flow-desk': { heading: /FT-601/, words: /orifice/i },
-  'loop-card': { heading: /LT-602/, words: /loop/i },
 }
 
 /** `npm run screenshots`: one picture per main view, from the demo data, into docs/screenshots. */
@@ -62,6 +63,7 @@ await runConductor(async () => {
     await loadDemo(new Date())
     await pool().end()
     buildIfStale(DIST)
+    const devices = await startDemoDevices(cluster.ownerUrl)
     const server = await startServer({ port: await freePort(), databaseUrl: cluster.applicationUrl, distFolder: DIST })
     const browser = await chromium.launch({
       executablePath: chromiumPath(),
@@ -74,6 +76,7 @@ await runConductor(async () => {
     } finally {
       await browser.close()
       await server.stop()
+      await devices?.stop()
     }
   } finally {
     cluster.stop()
@@ -102,8 +105,8 @@ async function takeAll(browser: Browser, address: string, scratch: string): Prom
   await page.getByRole('img', { name: /^Convergence pad/ }).waitFor()
   await take(page, 'run-adjust')
   await bench(page, go)
-  await go('/workings')
-  await take(page, 'workings')
+  await automaticRun(page, go)
+  await practice(page, go)
   await desks(page, go)
 }
 
@@ -141,14 +144,42 @@ async function desks(page: Page, go: Go): Promise<void> {
   await take(page, 'vessel-desk')
   await go('/instruments/FT-601/flow')
   await take(page, 'flow-desk')
-  await go('/instruments/LT-602/loop')
-  await take(page, 'loop-card')
-  await go('/instruments/PT-204/set-up')
-  await page.getByLabel('Damping, s', { exact: true }).fill('0.8')
-  await page.getByLabel('URV, at 100 %').fill('9')
-  await page.getByLabel('URV (100 %) reads back').fill('8.5')
-  await page.getByText(/differs from/).waitFor()
-  await take(page, 'set-up-sheet')
+}
+
+/** A digital transmitter at the bench's manifold that takes its own readings: half way down again. */
+async function automaticRun(page: Page, go: Go): Promise<void> {
+  await go('/instruments/PT-951/calibrate')
+  await page.getByRole('radio', { name: /^R-16/ }).check()
+  await page.getByLabel(/Read PV and AO too/).check()
+  await page.getByLabel('The nameplate says the same').check()
+  await page.getByRole('button', { name: /Begin the run/ }).click()
+  await answerSteps(page)
+  await page.getByRole('button', { name: 'Read it by devices…' }).click()
+  await page.getByRole('button', { name: 'Link them' }).click()
+  await page.getByRole('button', { name: 'Let it take its own readings…' }).click()
+  await page.getByRole('button', { name: 'Begin', exact: true }).click()
+  await page.getByText(/Waiting at point 7 of 9/).waitFor({ timeout: 240_000 })
+  await take(page, 'run-automatic')
+  await page.getByRole('button', { name: /^Vent to 0/ }).click()
+  await page.getByText('The source says that it is vented').waitFor()
+}
+
+/** A job of practice as it is played, and one as it was judged: trimmed at the wrong stage. */
+async function practice(page: Page, go: Go): Promise<void> {
+  await go('/practice/stages')
+  await page.getByLabel('Time goes').selectOption('5')
+  await page.getByLabel('Look closer').selectOption('settings')
+  await page.getByRole('button', { name: 'Look', exact: true }).click()
+  await page.getByRole('button', { name: /^Note a reading/ }).click()
+  await page.getByRole('button', { name: 'What would tell most now?' }).click()
+  await page.getByRole('status').first().waitFor()
+  await toTop(page)
+  await take(page, 'practice')
+  await page.getByLabel('It is', { exact: true }).selectOption('sensor-stage')
+  await page.getByRole('button', { name: 'Finish and sign this practice' }).click()
+  await page.waitForURL(/\/practice\/attempts\//)
+  await page.getByRole('heading', { name: 'Its course' }).waitFor()
+  await take(page, 'practice-judged')
 }
 
 /** One run from Prepare to its record: 0 … 42 kPa, under a guard band. */

@@ -5,6 +5,7 @@ import { join } from 'node:path'
 import { ROOT } from '../setup/root'
 import { adjustmentSection, calibrationSection, diagnosisSection } from './accuracySections'
 import { actsSection } from './actsSection'
+import { linkSection } from './linkSection'
 import { runSections } from './runSections'
 import { analysisSection, monteCarloSection, steamSection, unitSection } from './speedSections'
 
@@ -26,6 +27,7 @@ const sections = [
   calibrationSection(),
   adjustmentSection(),
   ...(await runSections()),
+  await linkSection(),
   actsSection(),
 ]
 const report = sections.join('\n')

@@ -4,7 +4,7 @@ import { type HookUpState, openTo, type Pressure } from '@/core/run/work/hookUpS
 import type { HookUpFacts } from '@/core/run/work/isolateSteps'
 import { VALVES, type Valve, type ValveState } from '@/core/run/work/valves'
 import { arrow, label, type Place, type Size } from './hookUpDrawing'
-import { INSTRUMENT, LAYOUTS, type Layout, type Pipe } from './hookUpLayouts'
+import { INSTRUMENT, LAYOUTS, type Layout, type Pipe, READER, RIG } from './hookUpLayouts'
 import { instrumentShapes, PIPE_LOOK, rigShapes } from './hookUpRig'
 import type { Scene, Shape } from './scene'
 import { stroke } from './strokes'
@@ -33,6 +33,23 @@ export function hookUpScheme(facts: HookUpFacts, state: HookUpState, size: Size)
       ...legend(size),
     ],
   }
+}
+
+/** A part of the drawing that can be worked at, with its middle as shares of width and height. */
+export type HookUpPart = { readonly at: readonly [x: number, y: number] } & (
+  | { readonly part: 'valve'; readonly valve: Valve }
+  | { readonly part: 'reference' | 'pump' | 'supply' }
+)
+
+/** Where the parts of a hook-up are drawn: its valves, the reference with its hose, the pump, the supply. */
+export function hookUpParts(facts: HookUpFacts): HookUpPart[] {
+  const valves = Object.entries(layoutOf(facts).valves) as [Valve, NonNullable<Layout['valves'][Valve]>][] // keys are valves
+  return [
+    ...valves.map(([valve, { at }]): HookUpPart => ({ part: 'valve', valve, at })),
+    { part: 'reference', at: RIG.reference },
+    { part: 'pump', at: RIG.pump },
+    { part: 'supply', at: READER.supply },
+  ]
 }
 
 /** What of a layout is there: one seal has no low side. */

@@ -1,5 +1,6 @@
 import type { AutomaticPlan } from '@/core/automatic/automaticRun'
 import { Refusal } from '@/core/refusal'
+import { errorBasis } from '@/core/run/judge/errorBasis'
 import { targetInput } from '@/core/run/judge/judgeSteps'
 import { settleSeconds } from '@/core/setUp/damping'
 import { convertPressure } from '@/core/units/pressureUnit'
@@ -53,6 +54,7 @@ export function automaticPlan(run: RunView, { settle, seconds, readings }: Autom
     readings,
     gapSeconds: Math.min(LONGEST_GAP_S, looked * GAP_SHARE),
     ...{ lead: span * LEAD, reach: span * REACH, past: span * PAST },
+    ...(errorBasis(world) === 'reading' && { isOfReading: true }),
     ...pressureLimits(run),
     ...{ patienceSeconds: PATIENCE_S, silenceSeconds: SILENCE_S },
   }

@@ -214,3 +214,41 @@ describe('by hand at any point', () => {
     expect(bench.state.taken[0]?.heldSeconds).toBeLessThan(10)
   })
 })
+
+describe('a round gone on with in its midst', () => {
+  test('a falling point is come to from above though it begins at nothing; a rising one from below', () => {
+    for (const direction of ['falling', 'rising'] as const) {
+      const bench = new Bench({}, TRANSMITTER, { ...PLAN, points: [{ percent: 50, direction }] })
+      const { phase } = bench.run(2000, isOver)
+      expect(phase).toBe('done')
+      const farthest = Math.max(...bench.applied)
+      // Its lead is 0.06 bar: past the point only where it has to be come to from above.
+      if (direction === 'falling') expect(farthest).toBeCloseTo(3.06, 2)
+      else expect(farthest).toBeLessThan(3.003)
+    }
+  })
+})
+
+describe('over decades what is fine goes by the point', () => {
+  const decades: AutomaticPlan = {
+    ...PLAN,
+    range: { lrv: 0, urv: 6 },
+    points: [0.1, 1, 10, 100].map((percent) => ({ percent, direction: 'rising' as const })),
+    ...{ isOfReading: true, readings: 3, settle: { kind: 'window', seconds: 4, tolerance: 0.06 } },
+    ...{ lead: 0.3, reach: 0.06, past: 0.12 },
+  }
+  test('each is taken within a hundredth of itself', () => {
+    const { taken } = new Bench({ reference: { gain: 1, offset: 0, step: 0.00001 } }, TRANSMITTER, decades).run(
+      4000,
+      isOver,
+    )
+    expect(taken.map(({ percent }) => percent)).toEqual([0.1, 1, 10, 100])
+    for (const { percent, applied } of taken)
+      expect(Math.abs(applied.mean / ((percent / 100) * 6) - 1), `${percent} %`).toBeLessThan(0.011)
+  })
+  test('by the span the lowest would be taken anywhere near it', () => {
+    const bench = new Bench({}, TRANSMITTER, { ...decades, isOfReading: false })
+    const { taken } = bench.run(4000, isOver)
+    expect(Math.abs((taken[0]?.applied.mean ?? 0) / 0.006 - 1)).toBeGreaterThan(0.011)
+  })
+})

@@ -13,6 +13,8 @@ export type AutomaticPlan = {
   /** So near a set point counts as reached; so far beyond a point counts as gone past. */
   readonly reach: number
   readonly past: number
+  /** Over decades what is fine or far goes by the point and not by the span: lead, reach, past and tolerance shrink with it. */
+  readonly isOfReading?: boolean
   /** What is never to be applied. */
   readonly lowest: number
   readonly highest: number
@@ -69,11 +71,14 @@ export type Order =
   | { readonly order: 'set'; readonly to: number }
   | { readonly order: 'vent' }
   | { readonly order: 'hold' }
+type At = { readonly plan: AutomaticPlan; readonly index: number }
 type Next = { readonly state: AutomaticState; readonly orders: readonly Order[] }
 
 const MOST_TIMES_PAST = 3
 /** So many times its reach away from a set point that was reached, it is no settling any more. */
 const LEAK_REACHES = 5
+/** A point at nothing still has some width: a millionth of the widest. Ours, no source. */
+const LEAST_SHARE = 1e-6
 
 /** Before its first point; the orders that begin it come with the first sample. */
 export const automaticStart: AutomaticState = {
@@ -94,12 +99,12 @@ export function afterSeen(state: AutomaticState, seen: Seen, plan: AutomaticPlan
   if (now.index < 0) return toPoint(now, 0, plan)
   switch (now.phase) {
     case 'going':
-      return isAt(seen, stageOf(plan, now.index), plan)
+      return isAt(seen, stageOf(plan, now.index), { plan, index: now.index })
         ? { state: { ...now, phase: 'creeping' }, orders: [{ order: 'set', to: setPointOf(plan, now.index) }] }
         : { state: now, orders: [] }
     case 'creeping':
       if (isPast(seen, plan, now.index)) return againFromItsSide(now, plan)
-      return isAt(seen, setPointOf(plan, now.index), plan)
+      return isAt(seen, setPointOf(plan, now.index), { plan, index: now.index })
         ? { state: { ...now, phase: 'settling', reached: seen.seconds, seen: [seen] }, orders: [] }
         : { state: now, orders: [] }
     case 'settling':
@@ -141,15 +146,29 @@ export function secondsLeft({ taken, began, lastSeen }: AutomaticState, { points
 
 const signOf = (plan: AutomaticPlan, index: number): 1 | -1 => (plan.points[index]?.direction === 'falling' ? -1 : 1)
 
+/** How much smaller than at the widest everything fine is at a point: 1 but over decades. */
+function shareAt(plan: AutomaticPlan, index: number): number {
+  if (!plan.isOfReading) return 1
+  const widest = Math.max(Math.abs(plan.range.lrv), Math.abs(plan.range.urv))
+  return Math.max(LEAST_SHARE, Math.abs(setPointOf(plan, index)) / widest)
+}
+
+/** The rule at a point: its tolerance goes with the point over decades. */
+function ruleAt(plan: AutomaticPlan, index: number): SettleRule {
+  const { settle } = plan
+  return settle.kind === 'time' ? settle : { ...settle, tolerance: settle.tolerance * shareAt(plan, index) }
+}
+
 /**
  * Short of the point, on the side it is to be come from. The first may be one in the midst of a round, gone on with: it is
  * come to from its side as well, but for the lower end itself, with nothing beneath it.
  */
 function stageOf(plan: AutomaticPlan, index: number): number {
   const target = setPointOf(plan, index)
-  if (index === 0) return isAtItsStart(plan) ? target : target - signOf(plan, index) * plan.lead
+  const lead = plan.lead * shareAt(plan, index)
+  if (index === 0) return isAtItsStart(plan) ? target : target - signOf(plan, index) * lead
   const before = setPointOf(plan, index - 1)
-  const staged = target - signOf(plan, index) * plan.lead
+  const staged = target - signOf(plan, index) * lead
   // Never behind the point before: it would be come to from the wrong side.
   return signOf(plan, index) > 0
     ? Math.max(staged, Math.min(before, target))
@@ -158,9 +177,11 @@ function stageOf(plan: AutomaticPlan, index: number): number {
 
 const isAtItsStart = ({ points: [first] }: AutomaticPlan): boolean =>
   first?.direction === 'rising' && (first?.percent ?? 0) <= 0
-const isAt = ({ applied }: Seen, to: number, { reach }: AutomaticPlan): boolean => Math.abs(applied - to) <= reach
+const isAt = ({ applied }: Seen, to: number, { plan, index }: At): boolean =>
+  Math.abs(applied - to) <= plan.reach * shareAt(plan, index)
 const isPast = ({ applied }: Seen, plan: AutomaticPlan, index: number): boolean =>
-  !(index === 0 && isAtItsStart(plan)) && signOf(plan, index) * (applied - setPointOf(plan, index)) > plan.past
+  !(index === 0 && isAtItsStart(plan)) &&
+  signOf(plan, index) * (applied - setPointOf(plan, index)) > plan.past * shareAt(plan, index)
 
 function toPoint(state: AutomaticState, index: number, plan: AutomaticPlan): Next {
   if (index >= plan.points.length) return { state: { ...state, phase: 'done' }, orders: [] }
@@ -190,14 +211,15 @@ function againFromItsSide(state: AutomaticState, plan: AutomaticPlan): Next {
 
 function settled(state: AutomaticState, seen: Seen, plan: AutomaticPlan): Next {
   if (isPast(seen, plan, state.index)) return againFromItsSide(state, plan)
-  if (Math.abs(seen.applied - setPointOf(plan, state.index)) > LEAK_REACHES * plan.reach) return stopped(state, 'leak')
+  if (Math.abs(seen.applied - setPointOf(plan, state.index)) > LEAK_REACHES * plan.reach * shareAt(plan, state.index))
+    return stopped(state, 'leak')
   const reached = state.reached ?? seen.seconds
   const all = [...state.seen, seen]
   const samples = (of: (each: Seen) => number): Sample[] =>
     all.map((each) => ({ seconds: each.seconds, value: of(each) }))
   const { isSettled, slopePerSecond } = settling(
     samples(({ applied }) => applied),
-    plan.settle,
+    ruleAt(plan, state.index),
     reached,
   )
   const now = {
@@ -205,7 +227,8 @@ function settled(state: AutomaticState, seen: Seen, plan: AutomaticPlan): Next {
     seen: all.filter(({ seconds }) => seconds > seen.seconds - 4 * plan.settle.seconds),
     slopePerSecond,
   }
-  if (isSettled) return { state: { ...now, phase: 'taking', readings: [] }, orders: [] }
+  // What settled it is its first reading.
+  if (isSettled) return taking({ ...now, phase: 'taking', readings: [] }, seen, plan)
   return seen.seconds - reached > plan.patienceSeconds ? stopped(now, 'unsettled') : { state: now, orders: [] }
 }
 

@@ -50,8 +50,11 @@ export const WATCH_SECONDS = 30
 /** So much of the past says whether the pressure is steady, s; within so much of the span. Ours, no source. */
 const STEADY_S = 4
 const STEADY_SHARE = 0.0004
-/** Whether its runs are still open is looked at once in so many looks. */
-const LOOKS_BETWEEN = 8
+/** As often as devices are looked at: while a point is come to or waited for, and otherwise. No device is asked more often. */
+const QUICK_MS = 80
+const CALM_MS = 250
+/** As often as it says that it lives, looks for orders, and shows how it stands. */
+const EVERY_MS = { beat: 1000, orders: 150, shown: 250 } as const
 /** A device is missed once it has been silent for so long, s. */
 const MISSED_S = 2
 
@@ -70,7 +73,7 @@ export class LinkWork {
   private setTo: number | null = null
   private ended: string | null = null
   private recent: Sample[] = []
-  private looks = 0
+  private readonly due: Record<keyof typeof EVERY_MS, number> = { beat: 0, orders: 0, shown: 0 }
   private sourceHeardAt: number
   /** Null until it was asked, and again once it was not heard. */
   private canWatch: boolean | null = null
@@ -108,23 +111,42 @@ export class LinkWork {
 
   /** One look, and what follows from it. @returns false where the session is this worker's no more */
   async step(): Promise<boolean> {
-    const now = new Date()
-    if (!(await beat(pool(), this.session.id, { worker: this.worker, now }))) return false
-    for (const order of await selectWaitingOrders(pool(), this.session.id)) {
-      const isOver = await this.obey(order)
-      if (isOver) return false
-    }
-    if (this.looks++ % LOOKS_BETWEEN === 0 && (await hasNoOpenRun(pool(), this.session.id))) {
-      // Sealed or given up: nobody is there any more to let go of them.
-      await closeSession(pool(), this.session.id, new Date())
-      return false
-    }
+    if (this.isDue('beat') && !(await this.stillOurs())) return false
+    if (this.isDue('orders'))
+      for (const order of await selectWaitingOrders(pool(), this.session.id)) {
+        this.due.shown = 0 // what came of it is shown at once
+        if (await this.obey(order)) return false
+      }
     const [applied, readings] = await Promise.all([this.devices.applied(), this.devices.readings()])
     await this.watched(applied)
     this.remember(applied)
+    const before = this.going?.state.phase
     await this.takeFurther(applied, readings)
-    await this.publish(applied, readings)
+    if (this.going?.state.phase !== before) this.due.shown = 0
+    if (this.isDue('shown')) await this.publish(applied, readings)
     return true
+  }
+
+  /** How long until the next look, ms: quick while a point is come to or waited for. */
+  get paceMs(): number {
+    return this.going && this.going.state.phase !== 'paused' ? QUICK_MS : CALM_MS
+  }
+
+  private isDue(what: keyof typeof EVERY_MS): boolean {
+    const now = performance.now()
+    if (now < this.due[what]) return false
+    this.due[what] = now + EVERY_MS[what]
+    return true
+  }
+
+  /** Says that it is still worked here; ends it where no run of it is open any more. */
+  private async stillOurs(): Promise<boolean> {
+    const now = new Date()
+    if (!(await beat(pool(), this.session.id, { worker: this.worker, now }))) return false
+    if (!(await hasNoOpenRun(pool(), this.session.id))) return true
+    // Sealed or given up: nobody is there any more to let go of them.
+    await closeSession(pool(), this.session.id, now)
+    return false
   }
 
   /** Lets go of the devices; what they said last is kept. */

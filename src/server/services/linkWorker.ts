@@ -5,8 +5,6 @@ import { log } from '../log'
 import { selectSession, takeSessions } from '../sql/linkSession'
 import { LinkWork } from './linkWork'
 
-/** As often as a device is looked at: no device is asked more often. */
-const STEP_MS = 250
 const LOOK_MS = 1000
 /** A worker that says nothing for so long is gone, and its sessions are taken over. */
 const GONE_MS = 4000
@@ -52,7 +50,7 @@ async function worked(id: string, worker: string): Promise<void> {
     for (let isOurs = true; isOurs; ) {
       const began = performance.now()
       isOurs = await work.step()
-      await delay(Math.max(0, STEP_MS - (performance.now() - began)))
+      await delay(Math.max(0, work.paceMs - (performance.now() - began)))
     }
   } catch (error) {
     told(error) // not worked any more, it is taken anew in a few seconds

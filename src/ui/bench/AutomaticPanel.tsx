@@ -67,7 +67,7 @@ export function AutomaticPanel({ rig, automatic, plan, begin, pause, goOn, takeN
           </Button>
         )}
         <Button variant="outlined" color="error" onClick={vent}>
-          Vent to 0 {pressureUnitLabel(rig.facts.unit)}
+          Vent to 0 {pressureUnitLabel(rig.facts.unit)} <kbd style={{ marginLeft: 10 }}>v</kbd>
         </Button>
       </div>
       {automatic && <Phase {...{ automatic, plan, rig }} />}

@@ -10,7 +10,9 @@ import { Notice } from '../parts/Notice'
 import { Refused } from '../parts/Refused'
 import { Tick } from '../parts/Tick'
 import { HookUpPicture } from '../pictures/HookUpPicture'
+import { useLetter } from '../shell/useLetter'
 import { AutomaticPanel } from './AutomaticPanel'
+import { pressedPart } from './pressedPart'
 import { RigCommunicator } from './RigCommunicator'
 import { RigControls } from './RigControls'
 import { RigEvents, RigReadings, RigTrace } from './RigViews'
@@ -36,6 +38,11 @@ export function BenchDesk() {
     hides,
   })
   const { piping } = rig.facts
+  const vent = () => {
+    run.byHand()
+    act({ act: 'source', to: null }, { act: 'pump', to: 'vented' })
+  }
+  useLetter('v', vent)
   return (
     <div className="stack">
       <div className="actions">
@@ -81,6 +88,7 @@ export function BenchDesk() {
             <HookUpPicture
               facts={{ ...piping, signal: rig.model.kind === 'pneumatic' ? '20-100kPa' : '4-20mA' }}
               state={rig.hookUp}
+              press={(part) => act(pressedPart(part, rig))}
             />
           </div>
           <RigControls rig={rig} act={act} />
@@ -90,14 +98,7 @@ export function BenchDesk() {
         <div className="stack">
           <RigReadings rig={rig} reading={reading} />
           <RigTrace points={trace} unit={pressureUnitLabel(rig.facts.unit)} />
-          <AutomaticPanel
-            {...run}
-            rig={rig}
-            vent={() => {
-              run.byHand()
-              act({ act: 'source', to: null }, { act: 'pump', to: 'vented' })
-            }}
-          />
+          <AutomaticPanel {...run} rig={rig} vent={vent} />
           <RigEvents rig={rig} />
         </div>
       </div>

@@ -1,7 +1,7 @@
 'use client'
 import Button from '@mui/material/Button'
 import { useRouter } from 'next/navigation'
-import { useEffect, useMemo, useRef, useState } from 'react'
+import { useMemo, useState } from 'react'
 import { practiceAdvice, practiceFacts } from '@/core/practice/advice'
 import { legOf } from '@/core/practice/course'
 import { LOOK_IDS, LOOKS, type Look } from '@/core/practice/looks'
@@ -12,6 +12,7 @@ import { RIG_FAULT_IDS, RIG_FAULTS, type RigFault } from '@/core/rig/rigFaults'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import { observationWords } from '@/words/practiceWords'
 import { refusalWords, send } from '../api'
+import { pressedPart } from '../bench/pressedPart'
 import { RigCommunicator } from '../bench/RigCommunicator'
 import { RigControls } from '../bench/RigControls'
 import { RigEvents, RigReadings, RigTrace } from '../bench/RigViews'
@@ -19,7 +20,7 @@ import { Choice } from '../parts/Choice'
 import { Notice } from '../parts/Notice'
 import { Refused } from '../parts/Refused'
 import { HookUpPicture } from '../pictures/HookUpPicture'
-import { isTyping } from '../shell/isTyping'
+import { useLetter } from '../shell/useLetter'
 import { useSending } from '../useSending'
 import { usePractice } from './usePractice'
 
@@ -43,7 +44,10 @@ export function PracticeDesk({ job, seed }: { job: PracticeJob; seed: number }) 
   const facts = useMemo(() => practiceFacts(soundRig(job)), [job])
   const reading = readRig(rig)
   const unit = pressureUnitLabel(rig.facts.unit)
-  useReadKey(() => act({ do: 'read' }))
+  useLetter('r', () => act({ do: 'read' }))
+  useLetter('v', () =>
+    act({ do: 'rig', act: { act: 'source', to: null } }, { do: 'rig', act: { act: 'pump', to: 'vented' } }),
+  )
   const finish = async () => {
     if (!now.isFinished) act({ do: 'finish' })
     const attempt = { jobId: job.id, seed, log: log() }
@@ -76,6 +80,7 @@ export function PracticeDesk({ job, seed }: { job: PracticeJob; seed: number }) 
             <HookUpPicture
               facts={{ ...rig.facts.piping, signal: rig.model.kind === 'pneumatic' ? '20-100kPa' : '4-20mA' }}
               state={rig.hookUp}
+              press={(part) => act({ do: 'rig', act: pressedPart(part, rig) })}
             />
           </div>
           <RigControls rig={rig} act={(...acts) => act(...acts.map((each) => ({ do: 'rig' as const, act: each })))} />
@@ -187,20 +192,4 @@ function LookChoice({ look }: { look: (at: Look) => void }) {
       </Button>
     </>
   )
-}
-
-/** `r` notes a reading, where nothing is typed. */
-function useReadKey(read: () => void) {
-  const latest = useRef(read)
-  latest.current = read
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (event.key !== 'r' || event.defaultPrevented || event.ctrlKey || event.metaKey || event.altKey) return
-      if (isTyping(event.target)) return
-      event.preventDefault()
-      latest.current()
-    }
-    document.addEventListener('keydown', onKey)
-    return () => document.removeEventListener('keydown', onKey)
-  }, [])
 }

@@ -1,13 +1,12 @@
 'use client'
 import Button from '@mui/material/Button'
-import { useEffect, useRef } from 'react'
 import { formatFixed, formatSigned } from '@/core/format/formatNumber'
 import { decimalsShown } from '@/core/run/judge/decimalsShown'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { LinkShown } from '@/schema/links'
 import type { World } from '@/schema/world'
 import { automaticWords } from '@/words/automaticWords'
-import { isTyping } from '../../shell/isTyping'
+import { useLetter } from '../../shell/useLetter'
 import type { Link } from './useLink'
 
 type Props = {
@@ -27,7 +26,9 @@ export function AutomaticFoot({ shown, automatic, order, world, mayDrive }: Prop
     p: () => order({ kind: isPaused ? 'go-on' : 'pause' }),
     h: () => order({ kind: 'by-hand' }),
   }
-  useKeys(mayDrive ? acts : {})
+  useLetter('t', mayDrive ? acts.t : null)
+  useLetter('p', mayDrive ? acts.p : null)
+  useLetter('h', mayDrive ? acts.h : null)
   const unit = pressureUnitLabel(shown.unit)
   const { target } = decimalsShown(world, [])
   const words = automaticWords(phase, {
@@ -63,21 +64,4 @@ export function AutomaticFoot({ shown, automatic, order, world, mayDrive }: Prop
       )}
     </div>
   )
-}
-
-/** Letters that do what the buttons do, where nothing is typed. */
-function useKeys(acts: Readonly<Record<string, (() => unknown) | null>>) {
-  const latest = useRef(acts)
-  latest.current = acts
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (event.defaultPrevented || event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return
-      const act = latest.current[event.key]
-      if (!act) return
-      event.preventDefault()
-      act()
-    }
-    document.addEventListener('keydown', onKey)
-    return () => document.removeEventListener('keydown', onKey)
-  }, [])
 }
