@@ -13,7 +13,7 @@ test('a job is played: taken out in order, looked at, named, set right, restored
   await page.getByRole('link', { name: 'Another scale' }).click()
   await expect(page.getByRole('heading', { name: 'Another scale' })).toBeVisible()
   await page.getByLabel('Time goes').selectOption('20')
-  await page.getByLabel('Look closer').selectOption('settings')
+  await page.getByLabel('Look closer', { exact: true }).selectOption('settings')
   await press(page, /^Look$/)
   const seen = page.getByRole('list', { name: 'Seen so far' })
   await expect(seen).toContainText('Read its settings by the communicator: LRV 0, URV')

@@ -168,7 +168,7 @@ async function automaticRun(page: Page, go: Go): Promise<void> {
 async function practice(page: Page, go: Go): Promise<void> {
   await go('/practice/stages')
   await page.getByLabel('Time goes').selectOption('5')
-  await page.getByLabel('Look closer').selectOption('settings')
+  await page.getByLabel('Look closer', { exact: true }).selectOption('settings')
   await page.getByRole('button', { name: 'Look', exact: true }).click()
   await page.getByRole('button', { name: /^Note a reading/ }).click()
   await page.getByRole('button', { name: 'What would tell most now?' }).click()

@@ -32,6 +32,7 @@ const RigActShape: z.ZodType<RigAct> = z.discriminatedUnion('act', [
   z.object({ act: z.literal('stroke') }),
   z.object({ act: z.literal('press'), to: figure }),
   z.object({ act: z.literal('source'), to: figure.nullable() }),
+  z.object({ act: z.literal('regulator'), to: figure.nullable() }),
   z.object({ act: z.literal('supply'), to: z.enum(['on', 'off']) }),
   z.object({ act: z.literal('screw'), screw: z.enum(['zero', 'span']), turns: figure }),
   z.object({ act: z.literal('fill'), to: z.enum(['lost', 'refilled']) }),

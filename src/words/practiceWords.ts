@@ -117,6 +117,8 @@ function rigActWords(act: RigAct, unit: string): string {
       return `screw of the pump ${formatFixed(act.to * 100, 0)} % in`
     case 'source':
       return act.to === null ? 'source let go' : `source to ${three(act.to)} ${unit}`
+    case 'regulator':
+      return act.to === null ? 'regulator shut' : `regulator to ${three(act.to)} ${unit}`
     case 'supply':
       return `supply ${act.to}`
     case 'screw':

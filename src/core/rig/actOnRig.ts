@@ -20,6 +20,8 @@ export type RigAct =
   | { readonly act: 'press'; readonly to: number }
   /** A source that sets its own pressure: gauge, or absolute for an absolute instrument, in the unit; null lets go. */
   | { readonly act: 'source'; readonly to: number | null }
+  /** A regulator on a bottle, up to a pressure as of a source; null shuts it. */
+  | { readonly act: 'regulator'; readonly to: number | null }
   | { readonly act: 'supply'; readonly to: 'on' | 'off' }
   | { readonly act: 'screw'; readonly screw: 'zero' | 'span'; readonly turns: number }
   | { readonly act: 'fill'; readonly to: 'lost' | 'refilled' }
@@ -48,6 +50,9 @@ export function actOnRig(rig: Rig, act: RigAct): Rig {
       return pressed(rig, act.to)
     case 'source':
       return { ...rig, sourcePa: act.to === null ? null : absolutePa(rig, act.to) }
+    case 'regulator':
+      if (rig.facts.bottlePa === undefined) throw new Refusal('regulator', 'there is no bottle here', 'use the pump')
+      return { ...rig, regulatorPa: act.to === null ? null : absolutePa(rig, act.to) }
     case 'supply':
       return { ...rig, hasSupply: act.to === 'on' }
     case 'screw':

@@ -20,6 +20,7 @@ const BAR_GAUGE: RigFacts = {
 /** A differential transmitter in kPa; its pump is small against a body at the pressure of the air. */
 const KPA_DIFFERENTIAL: RigFacts = {
   ...BAR_GAUGE,
+  host: { gain: 1, offset: 0, step: 0.01 },
   piping: { hookUp: 'three-valve', pressureKind: 'differential' },
   unit: 'kPa',
   processPa: { high: 638_400, low: 620_400 },
@@ -39,13 +40,17 @@ const SCREWS: InstrumentModel = {
   noisePercent: 0.01,
   screws: {
     ...{ zeroErrorPercent: 1.3, fullErrorPercent: -1.7, zeroPercentPerTurn: 3.6, spanPercentPerTurn: 4.4 },
-    ...{ interaction: 0.35, backlashTurns: 0.04 },
+    ...{ interaction: 0.35, backlashTurns: 0.04, burr: { atTurns: 0.6, halfTurns: 0.08 } },
   },
 }
 
 /** Instruments of the demo plant as they can be set up on the bench; their figures are our own. */
 export const BENCH_SET_UPS = {
-  bench: { title: 'Gauge transmitter on the bench, 0 … 6 bar', facts: BAR_GAUGE, model: transmitter(6) },
+  bench: {
+    title: 'Gauge transmitter on the bench, 0 … 6 bar',
+    facts: { ...BAR_GAUGE, bottlePa: 1.2e7 },
+    model: transmitter(6),
+  },
   'two-valve': {
     title: 'Gauge transmitter behind block and vent, 3.9 bar of process',
     facts: {
@@ -83,6 +88,7 @@ export const BENCH_SET_UPS = {
       processPa: { high: 1_398_400, low: 1_402_800 },
       overloadPa: 1.6e5,
       legPa: 7_400,
+      potSeconds: 240,
     },
     model: {
       ...perfectInstrument('digital', { lrv: -7.4, urv: -1.4 }),
@@ -101,6 +107,39 @@ export const BENCH_SET_UPS = {
       reference: { gain: 1, offset: 0, step: 0.0005 },
     },
     model: transmitter(13),
+  },
+  seal: {
+    title: 'Level transmitter on remote seals, 0 … 24 kPa, its oil 6 kPa high',
+    facts: {
+      ...KPA_DIFFERENTIAL,
+      piping: { hookUp: 'remote-seal', pressureKind: 'differential' },
+      processPa: { high: 121_400, low: 112_400 },
+      seal: { headPa: -6_000, paPerKelvin: 35, atKelvin: 294.4 },
+    },
+    model: transmitter(24),
+  },
+  lines: {
+    title: 'Differential transmitter on long impulse lines, 0 … 36 kPa',
+    facts: { ...KPA_DIFFERENTIAL, lineSeconds: 6 },
+    model: transmitter(36),
+  },
+  'vacuum-gauge': {
+    title: 'Heat-loss vacuum gauge on its manifold, 0 … 2.5 kPa',
+    facts: {
+      ...BAR_GAUGE,
+      piping: { hookUp: 'vacuum-manifold', pressureKind: 'absolute' },
+      unit: 'Pa',
+      processPa: { high: 300, low: 300 },
+      slewPaPerS: 1_500,
+      overloadPa: 4e5,
+      reference: { gain: 1, offset: 0, step: 0.1 },
+    },
+    model: {
+      ...perfectInstrument('vacuum-gauge', { lrv: 0, urv: 2_500 }),
+      noisePercent: 0.3,
+      displayStep: 1,
+      heatLoss: { assumed: 3_000, true: 2_850 },
+    },
   },
   pneumatic: {
     title: 'Pneumatic differential transmitter, 0 … 24 kPa to 20 … 100 kPa',

@@ -16,6 +16,8 @@ export type RigReading = {
   readonly ao: number | null
   readonly terminalVolts: number | null
   readonly display: number | null
+  /** What the panel makes of the current, in the unit of the range. */
+  readonly host: number | null
 }
 
 /** Reads everything at once. */
@@ -36,6 +38,10 @@ export function readRig(rig: Rig): RigReading {
     ao: reading?.aoPercent == null || !isAlive ? null : (rig.fixedMilliamp ?? milliampOf(reading.aoPercent)),
     terminalVolts: reading?.terminalVolts ?? null,
     display: reading && isAlive ? reading.display : null,
+    host:
+      !facts.host || reading?.milliamp == null
+        ? null
+        : shown(lrv + ((reading.milliamp - 4) / 16) * (urv - lrv), facts.host),
   }
 }
 

@@ -34,6 +34,63 @@ const connected = (rig: Rig) => did(rig, { act: 'hose', to: 'on' }, { act: 'pump
 const molOf = ({ gases }: Rig) => ROOMS.reduce((sum, room) => sum + gases[room].mol, 0)
 const hazards = ({ events }: Rig) => events.flatMap((event) => (event.kind === 'hazard' ? [event.hazard] : []))
 
+describe('what else stands about a rig', () => {
+  test('a regulator lets in up to its setting and never out: set lower, the pressure stays', () => {
+    const on = did(connected(bench({ bottlePa: 1.2e7 })), { act: 'regulator', to: 150 })
+    const up = later(on, 60)
+    expect(readRig(up).reference).toBeCloseTo(150, 1)
+    const down = later(did(up, { act: 'regulator', to: 50 }), 60)
+    expect(readRig(down).reference).toBeCloseTo(150, 1)
+    expect(
+      readRig(later(did(down, { act: 'regulator', to: null }, { act: 'pump', to: 'vented' }), 60)).reference,
+    ).toBeCloseTo(0, 2)
+    expect(() => did(bench(), { act: 'regulator', to: 10 })).toThrow('there is no bottle here')
+  })
+  test('no regulator gives more than its bottle has', () => {
+    const rig = later(did(connected(bench({ bottlePa: AIR + 80_000 })), { act: 'regulator', to: 150 }), 60)
+    expect(readRig(rig).reference).toBeCloseTo(80, 1)
+  })
+  test('through slow impulse lines the cell comes to the process by a first-order lag', () => {
+    const facts = {
+      piping: { hookUp: 'two-valve', pressureKind: 'gauge' },
+      processPa: { high: AIR + 100_000, low: AIR },
+      lineSeconds: 8,
+    } as const
+    const shut = did(
+      bench(facts),
+      { act: 'valve', valve: 'block', to: 'closed' },
+      { act: 'valve', valve: 'vent', to: 'open' },
+    )
+    const empty = did(later(shut, 30), { act: 'valve', valve: 'vent', to: 'closed' })
+    const opened = did(empty, { act: 'valve', valve: 'block', to: 'open' })
+    for (const seconds of [4, 8, 24])
+      expect((paAt(later(opened, seconds), 'cell-high') - AIR) / 100_000).toBeCloseTo(1 - Math.exp(-seconds / 8), 3)
+  })
+  test('the oil of remote seals presses by its head, and more where it is warmer', () => {
+    const seal = { headPa: -6_000, paPerKelvin: 35, atKelvin: KELVIN }
+    const piping = { hookUp: 'remote-seal', pressureKind: 'differential' } as const
+    const pvAt = (kelvin: number) =>
+      readRig(later(bench({ piping, seal, kelvin, processPa: { high: AIR, low: AIR } }), 2)).pv
+    expect(pvAt(KELVIN)).toBeCloseTo(-6, 6)
+    expect(pvAt(KELVIN + 20)).toBeCloseTo(-5.3, 6)
+  })
+  test('an empty leg on steam is full again once its pot has had its time; vented it never is', () => {
+    const piping = { hookUp: 'wet-leg', pressureKind: 'differential' } as const
+    const drum = bench({ piping, legPa: 7_000, potSeconds: 120, processPa: { high: 5e5, low: 5e5 } })
+    const lost = did(drum, { act: 'fill', to: 'lost' })
+    expect(later(lost, 119).hookUp.isFilled).toBe(false)
+    expect(later(lost, 121).hookUp.isFilled).toBe(true)
+    const off = did(lost, { act: 'valve', valve: 'low', to: 'closed' })
+    expect(later(off, 600).hookUp.isFilled).toBe(false)
+  })
+  test('a panel makes of the current what its own errors make of it', () => {
+    const host = { gain: 1.01, offset: 0.5, step: 0 }
+    const rig = later(did(connected(bench({ host })), { act: 'source', to: 100 }), 30)
+    expect(readRig(rig).host).toBeCloseTo(101.5, 3)
+    expect(readRig(bench()).host).toBeNull()
+  })
+})
+
 describe('on the bench', () => {
   test('a source sets its pressure, reference, instrument and meter say the same', () => {
     const rig = later(did(connected(bench()), { act: 'source', to: 50 }), 30)

@@ -37,6 +37,16 @@ export type RigFacts = {
   readonly legPa: number
   readonly reference: ShownError
   readonly meter: ShownError
+  /** How the panel shows the current, in the unit of the range; left out where none is looked at. */
+  readonly host?: ShownError
+  /** Time constant of the impulse lines, s; left out where they are short and clear. */
+  readonly lineSeconds?: number
+  /** Fill of remote seals: its head on the high side, and what a kelvin more adds to it, Pa. */
+  readonly seal?: { readonly headPa: number; readonly paPerKelvin: number; readonly atKelvin: number }
+  /** How long steam takes to fill a leg from its condensate pot again, in service, s; left out where it does not. */
+  readonly potSeconds?: number
+  /** Pressure of the bottle behind a regulator; left out where there is none. */
+  readonly bottlePa?: number
 }
 
 /** Something that came about, told without drama. */
@@ -57,6 +67,10 @@ export type Rig = {
   /** What a source that sets its own pressure holds, absolute Pa; null where it does not. */
   readonly sourcePa: number | null
   readonly hasSupply: boolean
+  /** What a regulator lets in up to, absolute Pa; it lets nothing out. Null where it is shut. */
+  readonly regulatorPa: number | null
+  /** How long steam has stood on an empty leg, s. */
+  readonly potFor: number
   readonly isProtected: boolean
   /** What the loop current is held at, mA; null where it follows. */
   readonly fixedMilliamp: number | null
@@ -84,7 +98,18 @@ export function rigOf(facts: RigFacts, model: InstrumentModel): Rig {
     ROOMS.map((room) => [room, gasAt(pa[room], facts.kelvin, roomOf(facts, room, HALF_WAY))]),
   ) as Record<Room, Gas> // of every room
   return {
-    ...{ facts, model, hookUp, gases, seconds: 0, screw: HALF_WAY, sourcePa: null, hasSupply: true },
+    ...{
+      facts,
+      model,
+      hookUp,
+      gases,
+      seconds: 0,
+      screw: HALF_WAY,
+      sourcePa: null,
+      regulatorPa: null,
+      potFor: 0,
+      hasSupply: true,
+    },
     ...{ isProtected: false, fixedMilliamp: null, lowerTrim: null },
     ...{ instrument: AT_REST, reading: null, events: [] },
   }

@@ -24,10 +24,10 @@ export function groupsOf({ hookUp, facts }: Pick<Rig, 'hookUp' | 'facts'>): Grou
 export function settled(rig: Rig): Rig {
   const gases: Record<Room, Gas> = { ...rig.gases }
   for (const { rooms, opensTo } of groupsOf(rig)) {
-    if (opensTo !== null && opensTo !== 'air') {
+    if (opensTo !== null && opensTo !== 'air' && rig.facts.lineSeconds === undefined) {
       const pa = opensTo === 'process-high' ? rig.facts.processPa.high : rig.facts.processPa.low
       for (const room of rooms) gases[room] = gasAt(pa, rig.facts.kelvin, gases[room].volumeM3)
-    } else if (rooms.length > 1) {
+    } else if (rooms.length > 1 && (opensTo === null || opensTo === 'air')) {
       const parts = mixed(rooms.map((room) => gases[room]))
       for (const [index, room] of rooms.entries()) gases[room] = parts[index] ?? gases[room]
     }
@@ -38,10 +38,14 @@ export function settled(rig: Rig): Rig {
 /** Absolute pressure of a place, Pa. */
 export const paAt = ({ gases }: Pick<Rig, 'gases'>, room: Room): number => pressureOf(gases[room])
 
+/** What the fill of remote seals adds: its head, and more where it is warmer than it was filled at. */
+const sealPa = ({ facts: { seal, kelvin } }: Rig): number =>
+  seal ? seal.headPa + seal.paPerKelvin * (kelvin - seal.atKelvin) : 0
+
 /** What the cell feels: high side less low side, or the high side alone for an absolute instrument; Pa. */
 export function cellPa(rig: Rig): number {
   const { piping, legPa } = rig.facts
-  const high = paAt(rig, 'cell-high')
+  const high = paAt(rig, 'cell-high') + sealPa(rig)
   if (piping.pressureKind === 'absolute') return high
   return high - paAt(rig, 'cell-low') - (rig.hookUp.isFilled ? legPa : 0)
 }

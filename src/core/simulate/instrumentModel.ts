@@ -75,11 +75,18 @@ export type ScrewModel = {
   readonly interaction: number
   /** Turns lost at each change of direction. */
   readonly backlashTurns: number
+  /** A burr on the span screw: so far about a place, turns, it catches and turns nothing; past it, it is there at once. */
+  readonly burr?: { readonly atTurns: number; readonly halfTurns: number }
 }
 
 /** An instrument to be read. Absent stages are passed through. */
 export type InstrumentModel = {
   readonly kind: SimulatedKind
+  /**
+   * A gauge that measures the loss of heat to a gas: above a pressure, the transition, it loses its feeling. What it counts
+   * with and what is true of its gas and wire may differ; in the unit of the range. Left out for every other kind.
+   */
+  readonly heatLoss?: { readonly assumed: number; readonly true: number }
   /** The range the instrument is meant to have: what the register says. */
   readonly range: { readonly lrv: number; readonly urv: number }
   readonly sensor: SensorModel

@@ -14,7 +14,14 @@ export function turnScrew(
     return { ...state, zeroTurns, zeroEngaged: followWithPlay(state.zeroEngaged, zeroTurns, half) }
   }
   const spanTurns = state.spanTurns + turns
-  return { ...state, spanTurns, spanEngaged: followWithPlay(state.spanEngaged, spanTurns, half) }
+  const led = followWithPlay(state.spanEngaged, spanTurns, half)
+  return { ...state, spanTurns, spanEngaged: caught(led, state.spanEngaged, model.screws?.burr) }
+}
+
+/** On a burr the screw stays at the edge it came to. */
+function caught(led: number, before: number, burr: ScrewModel['burr']): number {
+  if (!burr || Math.abs(led - burr.atTurns) >= burr.halfTurns) return led
+  return before <= burr.atTurns ? burr.atTurns - burr.halfTurns : burr.atTurns + burr.halfTurns
 }
 
 /** Error that the screws leave at a % of input. */

@@ -4,7 +4,7 @@ import { followWithPlay } from './play'
 
 /** The sensor: limits, gain, offset, bow, loop, friction, temperature, static pressure, tilt. */
 export function feel(
-  { sensor, range }: InstrumentModel,
+  { sensor, range, heatLoss }: InstrumentModel,
   state: InstrumentState,
   stimulus: Stimulus,
 ): { sensed: number; state: InstrumentState } {
@@ -20,10 +20,25 @@ export function feel(
     sensor.zeroPercentPerMPaStatic * staticMPa +
     sensor.zeroPercentOnItsSide * Math.sin((tiltDegrees * Math.PI) / 180)
   const within = Math.min(sensor.limitHigh, Math.max(sensor.limitLow, pressure))
-  const free = within * sensor.gain + sensor.offset + (shiftPercent / 100) * span
+  const free =
+    (heatLoss ? Math.min(sensor.limitHigh, shownByHeatLoss(within, heatLoss)) : within) * sensor.gain +
+    sensor.offset +
+    (shiftPercent / 100) * span
   const friction = (sensor.stickingPercent / 100) * span
   const pointer = isTapped || state.pointer === null ? free : followWithPlay(state.pointer, free, friction)
   return { sensed: pointer, state: { ...state, lastPressure, direction, pointer } }
+}
+
+/**
+ * What a heat-loss gauge shows. The loss goes with p/(1 + p/p_t): with the pressure far below the transition p_t, with nothing
+ * far above it; the gauge turns it back into a pressure by the transition it counts with.
+ *
+ * Source: free-molecular and transitional conduction between plates, as in textbooks of vacuum physics (from memory).
+ */
+function shownByHeatLoss(pressure: number, { assumed, true: own }: NonNullable<InstrumentModel['heatLoss']>): number {
+  const loss = pressure / (1 + pressure / own)
+  // Nothing loses more heat than the gauge knows of: it stands at its end.
+  return loss >= assumed ? Number.POSITIVE_INFINITY : loss / (1 - loss / assumed)
 }
 
 /** A pressure that comes back by less than that of the span has not turned: gas that settles is no way down. Ours, no source. */

@@ -119,3 +119,39 @@ describe('noise', () => {
     expect(simulateCheck(noisy, plan, 9)).toEqual(simulateCheck(noisy, plan, 9))
   })
 })
+
+describe('a heat-loss gauge', () => {
+  const gauge = (own: number): InstrumentModel => ({
+    ...perfectInstrument('vacuum-gauge', { lrv: 0, urv: 1000 }),
+    heatLoss: { assumed: 100, true: own },
+  })
+  const shownAt = (pressure: number, own = 100) => (read(gauge(own), pressure).reading.outputPercent / 100) * 1000
+  test('counts right at every pressure where its transition is what it takes it for', () => {
+    for (const pressure of [0.1, 1, 10, 100, 900]) expect(shownAt(pressure) / pressure).toBeCloseTo(1, 9)
+  })
+  test('far below the transition another one does not show; near it p₁ = x/(1 − x/100) of the loss x = p/(1 + p/90)', () => {
+    expect(shownAt(0.01, 90) / 0.01).toBeCloseTo(1, 3)
+    // p = 45: the loss is 45/1.5 = 30, and 30/(1 − 0.3) = 42.857.
+    expect(shownAt(45, 90)).toBeCloseTo(42.857, 3)
+  })
+  test('with a transition above what it counts with it stands at its end', () => {
+    expect(shownAt(900, 130)).toBe(2000)
+  })
+})
+
+test('on a burr the span screw catches and turns nothing; past it, it is there at once', () => {
+  const model: InstrumentModel = {
+    ...perfectInstrument('analogue', range),
+    screws: {
+      ...{ zeroErrorPercent: 0, fullErrorPercent: 0, zeroPercentPerTurn: 4, spanPercentPerTurn: 4, interaction: 0 },
+      ...{ backlashTurns: 0, burr: { atTurns: 0.5, halfTurns: 0.1 } },
+    },
+  }
+  const turned = (state: InstrumentState, turns: number) => turnScrew(model, state, { screw: 'span', turns })
+  const steps: InstrumentState[] = []
+  for (const turns of [0.3, 0.15, 0.1, 0.1]) steps.push(turned(steps.at(-1) ?? AT_REST, turns))
+  // At 0.3, 0.45, 0.55 and 0.65 turns: it is held at 0.4 between 0.4 and 0.6.
+  expect(steps.map(({ spanEngaged }) => Number(spanEngaged.toFixed(6)))).toEqual([0.3, 0.4, 0.4, 0.65])
+  const back = turned(steps.at(-1) ?? AT_REST, -0.1)
+  expect(back.spanEngaged).toBeCloseTo(0.6, 6) // and from the other side at its other edge
+})

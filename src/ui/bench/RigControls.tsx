@@ -5,7 +5,7 @@ import { formatFixed } from '@/core/format/formatNumber'
 import type { RigAct } from '@/core/rig/actOnRig'
 import type { Rig } from '@/core/rig/rigModel'
 import { VALVES, type Valve } from '@/core/run/work/valves'
-import { decimalText } from '@/core/units/decimalText'
+import { decimalText, typedNumber } from '@/core/units/decimalText'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import { NumberBox } from '../form/boxes'
 import { LabelledSlider } from '../parts/LabelledSlider'
@@ -71,6 +71,7 @@ export function RigControls({ rig, act }: Props) {
       </fieldset>
       {rig.model.screws && <Screws act={act} />}
       <Source rig={rig} act={act} />
+      {rig.facts.bottlePa !== undefined && <Regulator rig={rig} act={act} />}
     </div>
   )
 }
@@ -94,6 +95,30 @@ function Screws({ act }: Pick<Props, 'act'>) {
             </Button>
           </Fragment>
         ))}
+      </div>
+    </fieldset>
+  )
+}
+
+/** A regulator on a bottle: it lets gas in up to its setting, and nothing out again. */
+function Regulator({ rig, act }: Props) {
+  const [text, setText] = useState('')
+  const to = typedNumber(text)
+  return (
+    <fieldset className="bare-fieldset">
+      <legend className="small soft">Regulator on a bottle: it lets in and never out</legend>
+      <div className="actions">
+        <NumberBox label={`Up to, ${pressureUnitLabel(rig.facts.unit)}`} value={text} change={setText} />
+        <Button variant="outlined" disabled={to === null} onClick={() => to !== null && act({ act: 'regulator', to })}>
+          Let it in
+        </Button>
+        <Button
+          variant="outlined"
+          disabled={rig.regulatorPa === null}
+          onClick={() => act({ act: 'regulator', to: null })}
+        >
+          Shut it
+        </Button>
       </div>
     </fieldset>
   )

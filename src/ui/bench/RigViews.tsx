@@ -26,6 +26,8 @@ export function readingRows({ facts, model }: Rig, reading: RigReading): (readon
           ['AO, by the communicator', shown(reading.ao, 4, 'mA')],
         ] as const)
       : []),
+    ...(model.kind.endsWith('gauge') ? ([['Its own display', shown(reading.display, decimals, unit)]] as const) : []),
+    ...(reading.host === null ? [] : ([['Panel', shown(reading.host, 2, unit)]] as const)),
     ...(model.output ? ([['At its terminals', shown(reading.terminalVolts, 2, 'V')]] as const) : []),
   ]
 }
