@@ -155,3 +155,14 @@ test('on a burr the span screw catches and turns nothing; past it, it is there a
   const back = turned(steps.at(-1) ?? AT_REST, -0.1)
   expect(back.spanEngaged).toBeCloseTo(0.6, 6) // and from the other side at its other edge
 })
+
+test('gas that settles is no way down: a pressure that comes back by less than 0.01 % of the span has not turned', () => {
+  const model = { ...digital, sensor: { ...digital.sensor, hysteresisPercent: 1 } }
+  const up = read(model, 100)
+  const rising = read(model, 120, {}, up.state)
+  const settled = read(model, 119.99, {}, rising.state) // 0.005 % of 200
+  expect(settled.reading.outputPercent).toBeCloseTo(rising.reading.outputPercent, 1)
+  // Back by more it has: half a loop to the other side of the line, 1 % of span wide at its middle.
+  const turned = read(model, 119.9, {}, settled.state)
+  expect(turned.reading.outputPercent - settled.reading.outputPercent).toBeGreaterThan(0.8)
+})

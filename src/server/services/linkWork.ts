@@ -51,7 +51,7 @@ export const WATCH_SECONDS = 30
 const STEADY_S = 4
 const STEADY_SHARE = 0.0004
 /** As often as devices are looked at: while a point is come to or waited for, and otherwise. No device is asked more often. */
-const QUICK_MS = 80
+const QUICK_MS = 60
 const CALM_MS = 250
 /** As often as it says that it lives, looks for orders, and shows how it stands. */
 const EVERY_MS = { beat: 1000, orders: 150, shown: 250 } as const

@@ -511,6 +511,30 @@ describe('trims over the link', () => {
     expect((await loadRun(pool(), runId)).rounds[0]?.adjustments).toEqual([])
     expect(read.rounds).toHaveLength(1)
   })
+  test('one that reads back further off than before is put back as it was, and not recorded', async () => {
+    const { link, runId, world } = await bench(['T-2'], [{ cause: 'zero-shift', size: 0.6 }])
+    await readRoundByHand(runId)
+    await decide(runId, { round: 0, decision: 'adjust', reason: null }, as(ANNA, 30))
+    await beginLink(link, as(ANNA))
+    const worked = await workedBy(randomUUID(), link.id)
+    await ordered(runId, { kind: 'set', to: 0 }, worked)
+    await worked.until(async () => (await selectLive(pool(), runId))?.isSteady === true)
+    const before = world.read().pv ?? Number.NaN
+    expect(Math.abs(before)).toBeGreaterThan(0.02)
+    // Something else writes into it between the trim and its reading back.
+    const trimmed = () => world.rig().model.digital?.trimOffset !== 0
+    const meddle = setInterval(() => {
+      if (!trimmed()) return
+      clearInterval(meddle)
+      world.actOn(0, { act: 'write', written: { what: 'sensor-trim', end: 'lower', truth: 0.3 } })
+    }, 20)
+    const answer = await ordered(runId, { kind: 'trim', trim: 'lower-sensor-trim', adjustmentId: randomUUID() }, worked)
+    clearInterval(meddle)
+    expect(answer.words).toMatch(/^PV reads back 0\.\d+, further off than before: it was put back as it was$/)
+    expect(answer.isDone).toBe(false)
+    expect(world.read().pv).toBeCloseTo(before, 2)
+    expect((await loadRun(pool(), runId)).rounds[0]?.adjustments).toEqual([])
+  })
 })
 
 /** A round off enough to be adjusted, typed. */
