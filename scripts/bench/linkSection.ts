@@ -137,7 +137,7 @@ async function taken(
   const { pool } = await import('../../src/server/database')
   const worker = randomUUID()
   await takeSessions(pool(), { worker, now: new Date(), silentSince: new Date(0) })
-  const work = await LinkWork.open(session, worker)
+  const work = await LinkWork.open(session, { worker, lastBeat: null })
   const order = (act: Parameters<typeof insertOrder>[1]['act']) =>
     insertOrder(pool(), {
       id: randomUUID(),

@@ -1,5 +1,6 @@
 import type { RigFault } from '../rig/rigFaults'
 import type { Rig } from '../rig/rigModel'
+import { UNIT_RATIOS } from '../simulate/faults'
 import type { Observation } from './course'
 import type { Look } from './looks'
 
@@ -34,8 +35,6 @@ const TREMBLES = 0.04
 const FELL_SHARE = 0.0006
 const COARSE = 0.2
 const WARM_K = 5
-/** Ratios of units that are mixed up with each other; the diagnosis has the same. */
-const UNIT_RATIOS = [6.894757, 1 / 6.894757, 4.021843, 1 / 4.021843, 10, 0.1]
 const POINTS = [
   [0, 'rising'],
   [25, 'rising'],

@@ -57,7 +57,7 @@ const trappedPressure = (check: FaultedCheck, stream: RandomStream): number => {
 const milliampAt = (percent: number) => 4 + 0.16 * percent
 
 /** Units mixed up with kPa, as ratios of the reading: psi, inches of water, millibar. */
-const UNIT_RATIOS = [6.894757, 1 / 6.894757, 4.021843, 1 / 4.021843, 10, 0.1]
+export const UNIT_RATIOS = [6.894757, 1 / 6.894757, 4.021843, 1 / 4.021843, 10, 0.1]
 const WATER_RATIO = 998.2067 / 999.972 // 20 °C water in an instrument that counts in 4 °C water
 
 /** Every fault that the simulator can lay over a check, by the cause a diagnosis should name. */

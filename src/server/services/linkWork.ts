@@ -55,6 +55,9 @@ const QUICK_MS = 60
 const CALM_MS = 250
 /** As often as it says that it lives, looks for orders, and shows how it stands. */
 const EVERY_MS = { beat: 1000, orders: 150, shown: 250 } as const
+/** So long away, a run that takes its own readings is not gone on with by itself; so old, nothing that was wanted is done. */
+const LONGEST_AWAY_MS = 60_000
+const TOO_LATE_MS = 20_000
 /** A device is missed once it has been silent for so long, s. */
 const MISSED_S = 2
 
@@ -92,7 +95,10 @@ export class LinkWork {
   }
 
   /** Opens the devices of a session; goes on with a run that took its own readings where it stands. */
-  static async open(session: LinkSession, worker: string): Promise<LinkWork> {
+  static async open(
+    session: LinkSession,
+    { worker, lastBeat }: { readonly worker: string; readonly lastBeat: Date | null },
+  ): Promise<LinkWork> {
     const runs = await Promise.all(session.members.map(({ runId }) => presentRun(runId)))
     const deviceOf = (id: string | null) => (id === null ? null : selectDevice(pool(), id))
     const source = await deviceOf(session.sourceId)
@@ -105,7 +111,7 @@ export class LinkWork {
     )
     const unit = runs[0]?.world.inputUnit ?? 'Pa'
     const work = new LinkWork(session, worker, { devices: new SessionDevices(source, members, unit), runs })
-    if (session.automatic) await work.goOnWith(session.automatic)
+    if (session.automatic) await work.goOnWith(session.automatic, lastBeat)
     return work
   }
 
@@ -114,6 +120,7 @@ export class LinkWork {
     if (this.isDue('beat') && !(await this.stillOurs())) return false
     if (this.isDue('orders'))
       for (const order of await selectWaitingOrders(pool(), this.session.id)) {
+        if (await this.isTooLate(order)) continue
         this.due.shown = 0 // what came of it is shown at once
         if (await this.obey(order)) return false
       }
@@ -153,6 +160,14 @@ export class LinkWork {
   async close(): Promise<void> {
     this.devices.close()
     await insertLines(pool(), this.session.id, this.devices.takeLines())
+  }
+
+  /** Nothing is done that was wanted long ago, when things stood otherwise; but for a vent, which is always right. */
+  private async isTooLate({ id, act, orderedAt }: WaitingOrder): Promise<boolean> {
+    if (act.kind === 'vent' || Date.now() - orderedAt.getTime() < TOO_LATE_MS) return false
+    const answer = { isDone: false, words: 'it came too late and was not done: say it again' }
+    await answerOrder(pool(), id, { answer, now: new Date() })
+    return true
   }
 
   private async obey({ id, runId, act, orderedBy }: WaitingOrder): Promise<boolean> {
@@ -238,8 +253,15 @@ export class LinkWork {
     if (row.isPaused) this.going.state = { ...automaticStart, phase: 'paused' }
   }
 
-  /** Another process worked it and is gone: what it had recorded stands, and the next point is come to anew. */
-  private async goOnWith(row: AutomaticRow): Promise<void> {
+  /**
+   * Another process worked it and is gone: what it had recorded stands, and the next point is come to anew. Where that is long
+   * ago nobody may stand beside it any more: a person begins it again.
+   */
+  private async goOnWith(row: AutomaticRow, lastBeat: Date | null): Promise<void> {
+    if (lastBeat && Date.now() - lastBeat.getTime() > LONGEST_AWAY_MS) {
+      await this.end('It stood still while no server worked it. Look at the instrument, then begin it again.')
+      return
+    }
     try {
       await this.begin(row)
     } catch (error) {

@@ -33,20 +33,22 @@ export function lookForSessions(): Promise<void> {
 async function taken(worker: string): Promise<void> {
   const now = new Date()
   try {
-    const ids = await takeSessions(pool(), { worker, now, silentSince: new Date(now.getTime() - GONE_MS) })
-    for (const id of ids) void worked(id, worker)
+    const found = await takeSessions(pool(), { worker, now, silentSince: new Date(now.getTime() - GONE_MS) })
+    for (const each of found) void worked(each, worker)
   } catch (error) {
     told(error) // the database is away: looked for again
   }
 }
 
+type Taken = Awaited<ReturnType<typeof takeSessions>>[number]
+
 /** Works a session to its end, or until another has it. */
-async function worked(id: string, worker: string): Promise<void> {
+async function worked({ id, lastBeat }: Taken, worker: string): Promise<void> {
   let work: LinkWork | null = null
   try {
     const session = await selectSession(pool(), id)
     if (!session?.isOpen) return
-    work = await LinkWork.open(session, worker)
+    work = await LinkWork.open(session, { worker, lastBeat })
     for (let isOurs = true; isOurs; ) {
       const began = performance.now()
       isOurs = await work.step()

@@ -3,14 +3,17 @@ import { LinkAct, LinkAnswer } from '@/schema/links'
 import type { Queryable } from '../database'
 
 const OrderRow = z
-  .object({ id: z.uuid(), run_id: z.uuid(), act: LinkAct, ordered_by: z.uuid() })
-  .transform((row) => ({ id: row.id, runId: row.run_id, act: row.act, orderedBy: row.ordered_by }))
+  .object({ id: z.uuid(), run_id: z.uuid(), act: LinkAct, ordered_by: z.uuid(), ordered_at: z.date() })
+  .transform((row) => ({
+    ...{ id: row.id, runId: row.run_id, act: row.act },
+    ...{ orderedBy: row.ordered_by, orderedAt: row.ordered_at },
+  }))
 export type WaitingOrder = z.infer<typeof OrderRow>
 
 /** Orders of a session that nobody has done yet, in their order. */
 export async function selectWaitingOrders(db: Queryable, sessionId: string): Promise<WaitingOrder[]> {
   const { rows } = await db.query(
-    'SELECT id, run_id, act, ordered_by FROM link_order WHERE session_id = $1 AND done_at IS NULL ORDER BY place',
+    'SELECT id, run_id, act, ordered_by, ordered_at FROM link_order WHERE session_id = $1 AND done_at IS NULL ORDER BY place',
     [sessionId],
   )
   return z.array(OrderRow).parse(rows)

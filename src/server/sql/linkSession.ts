@@ -103,20 +103,21 @@ export async function updateAutomatic(db: Queryable, id: string, automatic: Auto
 /**
  * Gives an open session that nobody works, or whose worker has not been heard of, to a worker; each to one.
  *
- * @returns the sessions that are this worker's from now on
+ * @returns the sessions that are this worker's from now on, each with when it was last worked; null where it never was
  */
 export async function takeSessions(
   db: Queryable,
   { worker, now, silentSince }: { readonly worker: string; readonly now: Date; readonly silentSince: Date },
-): Promise<string[]> {
+): Promise<{ readonly id: string; readonly lastBeat: Date | null }[]> {
   const { rows } = await db.query(
-    `UPDATE link_session SET worker = $1, beat_at = $2
-      WHERE id IN (SELECT id FROM link_session
-                    WHERE ended_at IS NULL AND (worker IS NULL OR beat_at < $3) FOR UPDATE SKIP LOCKED)
-    RETURNING id`,
+    `UPDATE link_session AS taken SET worker = $1, beat_at = $2
+       FROM (SELECT id, beat_at FROM link_session
+              WHERE ended_at IS NULL AND (worker IS NULL OR beat_at < $3) FOR UPDATE SKIP LOCKED) AS before
+      WHERE taken.id = before.id
+    RETURNING taken.id, before.beat_at`,
     [worker, now, silentSince],
   )
-  return rows.map(({ id }) => id)
+  return rows.map(({ id, beat_at }) => ({ id, lastBeat: beat_at }))
 }
 
 /** Says that a session is still worked. @returns false where another has taken it over, or it was ended */

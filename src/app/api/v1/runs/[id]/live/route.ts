@@ -9,17 +9,23 @@ const ALIVE_MS = 15_000
 export const GET = readRoute(async ({ id }: { id: string }, request) => {
   const runId = idParam(id)
   const encoder = new TextEncoder()
+  let isOver = false
   let stop = () => {}
   const body = new ReadableStream<Uint8Array>({
     start: (controller) => {
-      const tell = (text: string) => controller.enqueue(encoder.encode(text))
+      // Whoever has gone is told nothing: a stream that is closed takes no more.
+      const tell = (text: string) => {
+        if (!isOver) controller.enqueue(encoder.encode(text))
+      }
       const unwatch = watchRun(runId, (event) => tell(`data: ${JSON.stringify(event)}\n\n`))
       const alive = setInterval(() => tell(':\n\n'), ALIVE_MS)
       stop = () => {
+        isOver = true
         unwatch()
         clearInterval(alive)
       }
       request.signal.addEventListener('abort', () => {
+        if (isOver) return
         stop()
         controller.close()
       })
