@@ -20,6 +20,7 @@ import {
   test,
   workAs,
 } from './barys'
+import { standsStill } from './looks'
 
 /** Runs read by devices: simulated ones of each test's own, over TCP, their world faster than the clock. */
 const CONFIGURATION = {
@@ -174,7 +175,7 @@ test('a faulted digital transmitter, end to end by the screen: it takes its own 
     await pressed(trim).click()
     await expect(page.locator('ol.cautions li', { hasText: trim.source.slice(1) })).toBeVisible({ timeout: READ_MS })
   }
-  await expect(page.locator('ol.cautions')).toContainText('over the link, at 6.00000 bar: PV')
+  await expect(page.locator('ol.cautions')).toContainText('over the link, read back; at 6.00000 bar PV')
   await page.getByRole('button', { name: /^Adjustment done/ }).click()
   await expect(page.getByText(/^Point 1 of/)).toBeVisible()
   await letItTake(page)
@@ -197,6 +198,7 @@ test('half by itself, half by hand: linked figures are taken by Enter, one is ty
   const { runId, standIns } = await bench(page, ['LK-201'])
   await goTo(page, RUN(runId))
   await linkUp(page, ['LK-201'])
+  await standsStill(page, 'a run read by devices')
   await letItTake(page)
   await count(page, 1)
   await page.keyboard.press('h')
@@ -285,6 +287,7 @@ test('two people in one run: both see it live, either pauses it, a reader looks 
   await expect(joren.locator('.link-foot')).toContainText(/point 1 of 5/i)
   await joren.getByRole('button', { name: /^Pause p/ }).click()
   await expect(page.locator('.link-foot')).toContainText('Paused at point')
+  await standsStill(page, 'a run that takes its own readings')
   await expect(bar(noor)).toBeVisible()
   await expect(noor.getByRole('button', { name: /^Vent/ })).toHaveCount(0)
   await page.getByRole('button', { name: /^Go on/ }).click()

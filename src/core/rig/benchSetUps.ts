@@ -85,7 +85,7 @@ export const BENCH_SET_UPS = {
     facts: {
       ...KPA_DIFFERENTIAL,
       piping: { hookUp: 'wet-leg', pressureKind: 'differential' },
-      processPa: { high: 1_398_400, low: 1_402_800 },
+      processPa: { high: 1_405_800, low: 1_402_800 },
       overloadPa: 1.6e5,
       legPa: 7_400,
       potSeconds: 240,

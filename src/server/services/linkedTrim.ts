@@ -1,6 +1,6 @@
 import { Refusal } from '@/core/refusal'
 import { settleSeconds } from '@/core/setUp/damping'
-import { convertPressure, pressureUnitLabel } from '@/core/units/pressureUnit'
+import { convertPressure } from '@/core/units/pressureUnit'
 import type { LinkedTrim } from '@/schema/links'
 import { NewAdjustment } from '@/schema/run'
 import type { World } from '@/schema/world'
@@ -39,7 +39,7 @@ type Trimming = {
  * @throws {LinkLost} where a device does not answer
  */
 export async function linkedTrim(trimming: Trimming): Promise<string> {
-  const { trim, adjustmentId, member, world, actor } = trimming
+  const { trim, adjustmentId, member, actor } = trimming
   const { transmitter } = member
   if (!transmitter) throw new Refusal('trim', `${member.tag} has no link of its own`, 'trim it by the communicator')
   const read = () => readOf(trimming, transmitter)
@@ -54,11 +54,8 @@ export async function linkedTrim(trimming: Trimming): Promise<string> {
   if (trim === 'output-trim') await trimOutput(trimming, transmitter)
   else await trimSensor(trimming, transmitter, before)
   const after = await read()
-  const unit = pressureUnitLabel(world.configuration.unit)
-  const words =
-    trim === 'output-trim'
-      ? `over the link, at 4 and 20 mA by the meter: ${before.output} → ${after.output} mA`
-      : `over the link, at ${before.applied} ${pressureUnitLabel(world.inputUnit)}: PV ${before.pv} → ${after.pv} ${unit}, read back`
+  // The figures stand beside it, as with every act.
+  const words = trim === 'output-trim' ? 'over the link, at 4 and 20 mA, read back' : 'over the link, read back'
   await recordAdjustment(member.runId, done(after, words), actor)
   return words
 }

@@ -106,7 +106,7 @@ export const frameStyles: GlobalStylesProps['styles'] = [
       '.run-head .beam-box': { display: 'none' },
       '.run-body': { gridTemplateColumns: 'minmax(0, 1fr)' },
       '.run-right': { gridTemplateRows: '300px auto' },
-      '.run-right:has(> :is(.run-panel, .stage-corridors))': { gridTemplateRows: 'auto auto' },
+      '.run-right:has(> :is(.run-panel, .stage-corridors, .with-trace))': { gridTemplateRows: 'auto auto' },
       '.run-foot': { position: 'sticky', bottom: 0, zIndex: 3 },
       '.stage-track': { paddingLeft: '26px' },
       '.stage-track li': { fontSize: '0.82rem' },

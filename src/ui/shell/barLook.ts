@@ -1,5 +1,5 @@
-/** Where the bar has room for all its words, and where they stand behind a menu: a phone, or a tablet magnified. */
-const NARROW = '@media (max-width: 700px)'
+/** Where the bar has room for all its words, and where they stand behind a menu: a phone, or a tablet held upright. */
+const NARROW = '@media (max-width: 960px)'
 export const WHERE_WIDE = { [NARROW]: { display: 'none' } } as const
 export const WHERE_NARROW = { display: 'none', [NARROW]: { display: 'block' } } as const
 

@@ -83,6 +83,7 @@ export function AdjustPanel({ run, nextScrew, advice, record }: Props) {
               {!isCorrected(done) && remains(done) !== null && (
                 <span className="soft num"> · remains {formatSigned(remains(done) ?? 0, 3)} % of span</span>
               )}
+              {record && standing.includes(done) && ' '}
               {record && standing.includes(done) && (
                 <button type="button" className="link-button small" onClick={() => setCorrecting(done)}>
                   Correct…

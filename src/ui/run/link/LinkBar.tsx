@@ -104,7 +104,7 @@ const ANSWERED_THERE: ReadonlySet<string> = new Set<LinkAct['kind']>(['begin', '
 const progressWords = ({ place, count, secondsLeft, startedBy }: NonNullable<LinkShown['automatic']>) =>
   `takes its own readings, begun by ${startedBy} · ${place} of ${count}${secondsLeft === null ? '' : ` · about ${formatFixed(Math.max(0.1, secondsLeft / 60), 1)} min to go`}`
 
-/** `v` vents, in the entry line too: figures have no such letter. */
+/** `v` vents, in the entry line too: figures have no such letter. Where words are typed, Alt and `v` do. */
 function useVentKey(vent: (() => void) | null) {
   const latest = useRef(vent)
   latest.current = vent
@@ -112,7 +112,9 @@ function useVentKey(vent: (() => void) | null) {
     const onKey = (event: KeyboardEvent) => {
       const isFree =
         !isTyping(event.target) || (event.target instanceof Element && event.target.closest('.entry') !== null)
-      if (event.key !== 'v' || !isFree || event.ctrlKey || event.metaKey || event.altKey || !latest.current) return
+      const isAlone = isFree && event.key === 'v' && !event.altKey
+      const isWithAlt = event.code === 'KeyV' && event.altKey
+      if (!(isAlone || isWithAlt) || event.ctrlKey || event.metaKey || !latest.current) return
       event.preventDefault()
       latest.current()
     }

@@ -23,5 +23,9 @@ export const linkStyles: GlobalStylesProps['styles'] = {
   '.link-foot': { display: 'flex', flexWrap: 'wrap', gap: '8px 24px', alignItems: 'center' },
   '.link-foot > :first-of-type': { flex: '1 1 300px' },
   '.with-trace': { display: 'grid', gridTemplateRows: 'minmax(120px, 1fr) auto', minHeight: 0, gap: '6px' },
-  '@media (max-width: 860px)': { '.link-bar': { margin: '0 14px' }, '.with-trace': { gridTemplateRows: '260px auto' } },
+  '@media (max-width: 860px)': {
+    '.link-bar': { margin: '0 14px' },
+    '.with-trace': { gridTemplateRows: '260px auto' },
+    '.link-last': { whiteSpace: 'normal' },
+  },
 }
