@@ -153,6 +153,23 @@ describe('source and meter look at one world', () => {
     const expected = (300 * (1 - Math.exp((-1e-7 * 40) / volume))) / 40
     expect(Number(await ask('TEST:LEAK:RES?')) / expected).toBeCloseTo(1, 1)
   })
+  test('a meter reads the loop that is named, and refuses one it has not', async () => {
+    const meter = await dial(1)
+    meter.tell('*CLS')
+    expect(Number(await meter.ask('MEAS:CURR? (@1)'))).toBeCloseTo(0.004, 4)
+    for (const list of ['(@2)', '(@0)', '(@1,2)', '1']) {
+      meter.tell(`MEAS:CURR? ${list}`)
+      expect(await meter.ask('SYST:ERR?'), list).toMatch(/^-224,/)
+    }
+  })
+  test('told to watch over itself and then spoken to by nobody, a source vents by itself', async () => {
+    const source = await dial(0)
+    source.tell('*CLS;:UNIT:PRES BAR;:SOUR:PRES 2;:OUTP ON;:SYST:COMM:WATC 0.4')
+    expect(await source.ask('OUTP:MODE?')).toBe('CONT')
+    await expect.poll(() => world.rig().sourcePa, { timeout: 5000 }).toBeNull()
+    expect(await source.ask('OUTP:MODE?')).toBe('VENT')
+    expect(await source.ask('SYST:COMM:WATC?')).toMatch(/^[+-]?0/)
+  })
   test('a range that is too small is over range, in the words of SCPI', async () => {
     const meter = await dial(1)
     meter.tell('CURR:RANG 0.001')

@@ -212,6 +212,13 @@ describe('by hand at any point', () => {
     expect(bench.rig.seconds - began).toBeLessThan(3)
     expect(bench.state.taken).toHaveLength(1)
     expect(bench.state.taken[0]?.heldSeconds).toBeLessThan(10)
+    expect(bench.state.taken[0]?.settledBy).toBe('person')
+    // The word of a person is for one point: the next is settled by its rule again.
+    const byRule = new Bench({}, TRANSMITTER, { ...PLAN, settle: { kind: 'time', seconds: 3 } })
+    byRule.run(200, ({ phase }) => phase === 'settling')
+    byRule.state = takeNow(byRule.state)
+    byRule.run(200, ({ taken }) => taken.length === 2)
+    expect(byRule.state.taken.map(({ settledBy }) => settledBy)).toEqual(['person', 'time'])
   })
 })
 

@@ -82,6 +82,8 @@ describe('what else stands about a rig', () => {
     expect(later(lost, 121).hookUp.isFilled).toBe(true)
     const off = did(lost, { act: 'valve', valve: 'low', to: 'closed' })
     expect(later(off, 600).hookUp.isFilled).toBe(false)
+    const vented = did(lost, { act: 'valve', valve: 'vent-low', to: 'open' })
+    expect(later(vented, 600).hookUp.isFilled).toBe(false)
   })
   test('a panel makes of the current what its own errors make of it', () => {
     const host = { gain: 1.01, offset: 0.5, step: 0 }
