@@ -15,6 +15,8 @@ export type DemoInstrument = {
   readonly configuration: Configuration
   readonly behaviour: Behaviour
   readonly dueInDays: number
+  /** Came in only now, and was never calibrated here. */
+  readonly isNew?: boolean
   /** Draws its luck from a seed of its own, so that one more instrument changes nothing of the others. */
   readonly seed?: number
 }
@@ -402,5 +404,5 @@ export const DEMO_INSTRUMENTS: readonly DemoInstrument[] = [
     ['PT-951', 'Spare for the CIP supply, at the bench manifold', [-1, 10.4, 0.26], [0, 6], NOT_YET_DAYS, STEADY],
     ['PT-952', 'Spare for the homogeniser oil, at the bench manifold', [-1, 10.4, 0.26], [0, 6], NOT_YET_DAYS, STEADY],
     ['PT-953', 'Spare for reception, at the bench manifold', [-1, 10.4, 0.26], [0, 6], NOT_YET_DAYS, STEADY],
-  ]).map((instrument, index) => ({ ...instrument, seed: 9500 + index })),
+  ]).map((instrument, index) => ({ ...instrument, isNew: true, seed: 9500 + index })),
 ]

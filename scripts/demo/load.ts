@@ -67,7 +67,7 @@ export async function loadDemo(now: Date): Promise<{ instruments: number; runs: 
   })
   const visits: { at: Date; job: Job; state: State }[] = []
   for (const instrument of DEMO_INSTRUMENTS) {
-    const registered = { person: ILKA, now: subMonths(now, HISTORY_MONTHS + 1) }
+    const registered = { person: ILKA, now: instrument.isNew ? now : subMonths(now, HISTORY_MONTHS + 1) }
     const { id } = await registerInstrument(
       { tag: instrument.tag, configuration: instrument.configuration },
       registered,
