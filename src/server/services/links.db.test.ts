@@ -4,6 +4,7 @@ import { setTimeout as delay } from 'node:timers/promises'
 import { afterAll, afterEach, beforeAll, describe, expect, test } from 'vitest'
 import { convertPressure } from '@/core/units/pressureUnit'
 import { type AutomaticSettings, type Device, type LinkAct, type LinkAnswer, NewLink } from '@/schema/links'
+import { Amending } from '@/schema/review'
 import { NewReading } from '@/schema/run'
 import type { RunView } from '@/schema/runView'
 import type { PressureStandard } from '@/schema/world'
@@ -29,6 +30,7 @@ import { insertOrder, selectAnswer } from '../sql/linkOrder'
 import { selectSession, selectSessionOfRun, takeSessions } from '../sql/linkSession'
 import { selectSealOfRun } from '../sql/seal'
 import { openRound } from './adjust'
+import { amendRecord } from './amendRecord'
 import { decide } from './decide'
 import { registerDevice } from './devices'
 import { sealedRecordAt } from './instrumentPage'
@@ -266,6 +268,16 @@ describe('a run that takes its own readings', () => {
     expect(record.rounds[0]?.steps[0]?.readings[0]?.taking).toMatchObject({ way: 'automatic', readings: 3 })
     const names = record.results[0]?.points[1]?.budget?.lines.map(({ name }) => name)
     expect(names).toContain('spread of the output')
+    // An amendment is a copy of the work: how it was taken goes with it, and so does what it is uncertain by.
+    const { id } = await amendRecord(
+      seal?.sequence ?? 0,
+      Amending.parse({ id: randomUUID(), reason: 'ambient was not noted' }),
+      as(ANNA, 120),
+    )
+    const amending = await loadRun(pool(), id)
+    expect(amending.rounds[0]?.steps.map(({ readings: [only] }) => only?.taking)).toEqual(
+      record.rounds[0]?.steps.map(({ readings: [only] }) => only?.taking),
+    )
   })
 
   test('by hand from a point on, by what the devices show, by what is typed; then given back', async () => {

@@ -17,9 +17,9 @@ const COPIES = [
   `INSERT INTO run_step (id, run_id, round, position, percent, direction, cycle)
    SELECT ${COPIED_ID('id')}, $2::uuid, round, position, percent, direction, cycle FROM run_step WHERE run_id = $1`,
   `INSERT INTO reading (id, run_id, step_id, applied, output, pv, ao, display, nominal_percent, deflection_percent,
-                        glass_percent, masses_kg, held_seconds, taken_at, taken_by, supersedes, reason)
+                        glass_percent, masses_kg, held_seconds, taking, taken_at, taken_by, supersedes, reason)
    SELECT ${COPIED_ID('id')}, $2::uuid, ${COPIED_ID('step_id')}, applied, output, pv, ao, display, nominal_percent, deflection_percent,
-          glass_percent, masses_kg, held_seconds, taken_at, taken_by,
+          glass_percent, masses_kg, held_seconds, taking, taken_at, taken_by,
           CASE WHEN supersedes IS NULL THEN NULL ELSE ${COPIED_ID('supersedes')} END, reason
      FROM reading WHERE run_id = $1 ORDER BY taken_at, supersedes NULLS FIRST`,
   `INSERT INTO overshoot (id, run_id, step_id, applied, noted_at, noted_by)
