@@ -77,6 +77,8 @@ type Next = { readonly state: AutomaticState; readonly orders: readonly Order[] 
 const MOST_TIMES_PAST = 3
 /** So many times its reach away from a set point that was reached, it is no settling any more. */
 const LEAK_REACHES = 5
+/** A reading may come that much early of its gap: waited out to the last, each would be a whole look late. Ours, no source. */
+const EARLY = 0.9
 /** A point at nothing still has some width: a millionth of the widest. Ours, no source. */
 const LEAST_SHARE = 1e-6
 
@@ -234,7 +236,7 @@ function settled(state: AutomaticState, seen: Seen, plan: AutomaticPlan): Next {
 
 function taking(state: AutomaticState, seen: Seen, plan: AutomaticPlan): Next {
   const last = state.readings.at(-1)
-  if (last && seen.seconds - last.seconds < plan.gapSeconds) return { state, orders: [] }
+  if (last && seen.seconds - last.seconds < plan.gapSeconds * EARLY) return { state, orders: [] }
   const readings = [...state.readings, seen]
   if (readings.length < plan.readings) return { state: { ...state, readings }, orders: [] }
   const point = plan.points[state.index]
