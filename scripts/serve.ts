@@ -8,7 +8,9 @@ const HELP = `npm start -- [options]
   --help      this text
 Environment: PORT (default 3000), DATABASE_URL (use that PostgreSQL instead of a private one),
 DATABASE_OWNER_URL (login for migrations, if DATABASE_URL may not own the schema),
-BARYS_SITE (name on certificates), BARYS_TIME_ZONE (e.g. Europe/Prague).`
+BARYS_SITE (name on certificates), BARYS_TIME_ZONE (e.g. Europe/Prague), BARYS_LISTEN (address to listen on, default
+127.0.0.1), BARYS_ORIGIN (address other devices find it at), BARYS_NETWORKS (whose devices may be linked, e.g.
+10.20.0.0/16), BARYS_HOME (folder of what it keeps, default .barys), BARYS_LOG (fatal, error, warn, info, debug).`
 
 await runConductor(async () => {
   const { values } = parseArgs({

@@ -3,6 +3,7 @@ import { createHash, randomBytes } from 'node:crypto'
 import { existsSync, mkdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { dirname, join } from 'node:path'
+import { z } from 'zod'
 import { postgresBinFolder } from './debianPackages'
 import { StepFailure, say } from './steps'
 
@@ -26,7 +27,8 @@ export type Cluster = {
   readonly stop: () => void
 }
 
-type Secrets = { port: number; ownerPassword: string; applicationPassword: string }
+const Secrets = z.object({ port: z.int(), ownerPassword: z.string().min(1), applicationPassword: z.string().min(1) })
+type Secrets = z.infer<typeof Secrets>
 type Place = { bin: string; data: string; log: string; asUser: string | undefined }
 
 /**
@@ -40,8 +42,8 @@ type Place = { bin: string; data: string; log: string; asUser: string | undefine
 export async function startCluster(folder: string, settings: Record<string, string> = {}): Promise<Cluster> {
   mkdirSync(folder, { recursive: true, mode: 0o755 })
   const place = placeOf(folder)
-  const secrets = secretsOf(folder)
-  if (!existsSync(join(place.data, 'PG_VERSION'))) initialise(place, secrets)
+  const secrets = secretsOf(folder, place)
+  if (!isInitialised(place)) initialise(place, secrets)
   const wasRunning = isRunning(place)
   if (!wasRunning) {
     if (!(await portIsFree(secrets.port))) changePort(folder, secrets, await freePort())
@@ -63,6 +65,8 @@ export async function startCluster(folder: string, settings: Record<string, stri
 
 /** The database inside a cluster and the application's login, as the owner sees them. */
 export const CLUSTER_NAMES = { DATABASE, APPLICATION, OWNER } as const
+
+const isInitialised = (place: Place) => existsSync(join(place.data, 'PG_VERSION'))
 
 function placeOf(folder: string): Place {
   const bin = postgresBinFolder()
@@ -88,34 +92,49 @@ function fallbackFolder(folder: string): string {
   return base
 }
 
-function secretsOf(folder: string): Secrets {
+/**
+ * The cluster's logins. They are kept twice, since without them nobody reads what it holds: where one copy is lost or
+ * broken, the other takes its place.
+ */
+function secretsOf(folder: string, place: Place): Secrets {
   const file = join(folder, 'cluster.json')
-  if (existsSync(file)) {
-    const stored = readJson(file)
-    if (stored) return stored
+  const stored = storedSecrets(file) ?? storedSecrets(copyOf(file))
+  if (stored) {
+    writeSecrets(file, stored)
+    return stored
+  }
+  if (existsSync(file) || existsSync(copyOf(file)) || isInitialised(place))
     throw new StepFailure(
       STEP,
-      `${file} cannot be read as JSON`,
-      'Restore it from a backup, or start with --reset to begin anew.',
+      `${file} holds no logins, and neither does ${copyOf(file)}`,
+      'Restore one of them from a backup. What the database holds is untouched.',
     )
-  }
   const secret = () => randomBytes(24).toString('base64url')
   const secrets = { port: 0, ownerPassword: secret(), applicationPassword: secret() }
   writeSecrets(file, secrets)
   return secrets
 }
 
-function readJson(file: string): Secrets | undefined {
+const copyOf = (file: string) => `${file}.copy`
+
+/** A file cut short, or empty after a power cut, holds none. */
+function storedSecrets(file: string): Secrets | undefined {
   try {
-    return JSON.parse(readFileSync(file, 'utf8'))
+    return Secrets.parse(JSON.parse(readFileSync(file, 'utf8')))
   } catch {
     return undefined
   }
 }
 
-/** Written beside and renamed, so that a kill in the middle never leaves half a file with the passwords. */
+/** Login names and database are for people with tools of their own; ours knows them. */
 function writeSecrets(file: string, secrets: Secrets): void {
-  writeFileSync(`${file}.new`, JSON.stringify(secrets, null, 2), { mode: 0o600 })
+  const text = JSON.stringify({ ...secrets, owner: OWNER, application: APPLICATION, database: DATABASE }, null, 2)
+  for (const place of [copyOf(file), file]) writeDurably(place, text)
+}
+
+/** Written beside, forced to the disk, and renamed: a kill or a power cut in the middle never leaves half a file. */
+function writeDurably(file: string, text: string): void {
+  writeFileSync(`${file}.new`, text, { mode: 0o600, flush: true })
   renameSync(`${file}.new`, file)
 }
 
@@ -135,7 +154,17 @@ function initialise(place: Place, secrets: Secrets): void {
   writeFileSync(place.log, '', { flag: 'a', mode: 0o640 })
   if (place.asUser) spawnSync('chown', [place.asUser, fresh, passwordFile, place.log])
   try {
-    const options = ['-U', OWNER, `--pwfile=${passwordFile}`, '-A', 'scram-sha-256', '-E', 'UTF8', '--locale=C.UTF-8']
+    const options = [
+      '--data-checksums',
+      '-U',
+      OWNER,
+      `--pwfile=${passwordFile}`,
+      '-A',
+      'scram-sha-256',
+      '-E',
+      'UTF8',
+      '--locale=C.UTF-8',
+    ]
     refuseFailure(run(place, 'initdb', ['-D', fresh, ...options]), 'initdb failed')
     renameSync(fresh, place.data)
   } finally {
@@ -191,7 +220,7 @@ function refuseFailure(result: SpawnSyncReturns<string>, reason: string): void {
   throw new StepFailure(
     STEP,
     detail ? `${reason}: ${detail}` : reason,
-    'Read the log named above; --reset starts with an empty database.',
+    'Read the message, and the log where one is named; what the database holds is untouched.',
   )
 }
 
@@ -199,17 +228,18 @@ function postmasterPid(place: Place): number | undefined {
   const file = join(place.data, 'postmaster.pid')
   if (!existsSync(file)) return undefined
   const pid = Number(readFileSync(file, 'utf8').split('\n')[0])
-  return Number.isInteger(pid) && isPostgres(pid) ? pid : undefined
+  return Number.isInteger(pid) && serves(pid, place.data) ? pid : undefined
 }
 
 const runningPort = (place: Place) =>
   Number(readFileSync(join(place.data, 'postmaster.pid'), 'utf8').split('\n')[3]) || undefined
 const isRunning = (place: Place) => postmasterPid(place) !== undefined
 
-/** A PID may long belong to another program; only a process called postgres counts. */
-function isPostgres(pid: number): boolean {
+/** A PID may long belong to another program, or to the PostgreSQL of somebody else: only one started on this folder counts. */
+function serves(pid: number, dataFolder: string): boolean {
   try {
-    return readFileSync(`/proc/${pid}/comm`, 'utf8').trim() === 'postgres'
+    const [, ...words] = readFileSync(`/proc/${pid}/cmdline`, 'utf8').split('\0')
+    return words[words.indexOf('-D') + 1] === dataFolder
   } catch {
     return false
   }

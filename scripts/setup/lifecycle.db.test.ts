@@ -1,4 +1,4 @@
-import { chmodSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
+import { chmodSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import pg from 'pg'
@@ -60,6 +60,57 @@ test('a PID file that names another program is known as stale', async () => {
   expect(cluster.postmasterPid()).toBeUndefined()
   cluster = await startCluster(folder)
   expect(await kept(cluster)).toEqual([{ n: 42 }])
+})
+
+test('a PID file that names another PostgreSQL is known as stale, and that one is left alone', async () => {
+  const other = join(folder, 'other')
+  mkdirSync(other, { mode: 0o755 })
+  const foreign = await startCluster(other)
+  try {
+    cluster.stop()
+    writeFileSync(join(cluster.dataFolder, 'postmaster.pid'), `${foreign.postmasterPid()}\n${cluster.dataFolder}\n`)
+    expect(cluster.postmasterPid()).toBeUndefined()
+    cluster = await startCluster(folder)
+    expect(await kept(cluster)).toEqual([{ n: 42 }])
+    expect(foreign.postmasterPid()).toBeGreaterThan(0)
+  } finally {
+    foreign.stop()
+  }
+})
+
+test('its pages carry checksums, so that a disk that lies is found out', async () => {
+  const { rows } = await withClient(cluster.ownerUrl, (db) => db.query('SHOW data_checksums'))
+  expect(rows).toEqual([{ data_checksums: 'on' }])
+})
+
+test('its logins are kept twice: one copy emptied by a power cut is made anew from the other', async () => {
+  const file = join(folder, 'cluster.json')
+  const before = readFileSync(file, 'utf8')
+  expect(JSON.parse(before)).toMatchObject({ owner: 'barys_owner', application: 'barys_app', database: 'barys' })
+  for (const lost of [file, `${file}.copy`]) {
+    writeFileSync(lost, '')
+    expect(await kept(await startCluster(folder))).toEqual([{ n: 42 }])
+    expect(readFileSync(lost, 'utf8')).toBe(before)
+  }
+})
+
+test.each([
+  ['cut short', (lost: string) => writeFileSync(lost, '{"port":')],
+  ['gone', (lost: string) => rmSync(lost)],
+])('with both copies %s it is refused, and nobody is told to delete the data', async (_, lose) => {
+  const file = join(folder, 'cluster.json')
+  const before = readFileSync(file, 'utf8')
+  for (const lost of [file, `${file}.copy`]) lose(lost)
+  try {
+    const refusal = await startCluster(folder).then(
+      () => '',
+      (error: Error) => error.message,
+    )
+    expect(refusal).toContain('holds no logins')
+    expect(refusal).not.toContain('reset')
+  } finally {
+    for (const lost of [file, `${file}.copy`]) writeFileSync(lost, before)
+  }
 })
 
 test('migrating twice changes nothing; the application may add and read, not change', async () => {

@@ -21,7 +21,18 @@ export async function runConductor(conductor: () => Promise<void>): Promise<void
   try {
     await conductor()
   } catch (error) {
-    console.error(error instanceof StepFailure ? `✕ ${error.step}: ${error.reason}.\n  ${error.remedy}` : error)
+    const failure = asFailure(error)
+    console.error(
+      failure instanceof StepFailure ? `✕ ${failure.step}: ${failure.reason}.\n  ${failure.remedy}` : failure,
+    )
     process.exit(1)
   }
+}
+
+/** An option that is none comes from Node's own parser of arguments. */
+function asFailure(error: unknown): unknown {
+  const isOption = error instanceof Error && 'code' in error && String(error.code).startsWith('ERR_PARSE_ARGS')
+  return isOption
+    ? new StepFailure('options', error.message.split('. ')[0] ?? '', 'Give --help to see them all.')
+    : error
 }

@@ -12,6 +12,15 @@ export type Transaction = Queryable
 // Next may load this module more than once in one process; the pool must be one.
 const held = globalThis as typeof globalThis & { barysPool?: pg.Pool }
 
+const SESSION_SETTINGS = [
+  // Ours are look-ups by key: planning a named statement anew each time takes longer than running it.
+  'plan_cache_mode=force_generic_plan',
+  // One that hangs gives up what it holds, so that it cannot take the others with it.
+  'lock_timeout=10s',
+  'statement_timeout=60s',
+  'idle_in_transaction_session_timeout=60s',
+] as const
+
 /** The process's connection pool. An idle connection that dies is logged and replaced, never a crash. */
 export function pool(): pg.Pool {
   if (held.barysPool) return held.barysPool
@@ -19,8 +28,7 @@ export function pool(): pg.Pool {
     connectionString: environment().DATABASE_URL,
     max: 8,
     connectionTimeoutMillis: 5000,
-    // Ours are look-ups by key: planning a named statement anew each time takes longer than running it.
-    options: '-c plan_cache_mode=force_generic_plan',
+    options: SESSION_SETTINGS.map((setting) => `-c ${setting}`).join(' '),
   })
   fresh.on('error', (error) => log.warn({ error: error.message }, 'idle database connection lost'))
   held.barysPool = fresh

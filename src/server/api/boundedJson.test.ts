@@ -1,7 +1,6 @@
 import { describe, expect, test } from 'vitest'
 import { boundedJson } from './boundedJson'
 import { idParam } from './idParam'
-import { isDatabaseGone } from './route'
 import { sequenceParam } from './sequenceParam'
 
 const request = (body: BodyInit | null, headers: Record<string, string> = {}) =>
@@ -45,6 +44,27 @@ describe('a body', () => {
   })
 })
 
+describe('a text no record can keep', () => {
+  // PostgreSQL's documentation, 8.3: “the character with code zero cannot be stored”; RFC 3629, 3: UTF-8 has no surrogates.
+  test.each([
+    ['{"remark":"a\\u0000b"}', 'remark: it holds a NUL character'],
+    ['{"remark":"a\\ud800b"}', 'remark: it holds half of a character'],
+    ['{"remark":"\\udc00\\ud800"}', 'remark: it holds half of a character'],
+    ['{"steps":[{"text":"x"},{"text":"\\u0000"}]}', 'steps.1.text: it holds a NUL character'],
+    ['{"a\\u0000":1}', 'body: it holds a NUL character'],
+    ['"\\u0000"', 'body: it holds a NUL character'],
+  ])('%s is refused by its place', async (body, words) => {
+    await expect(boundedJson(request(body))).rejects.toThrow(words)
+  })
+  test('whole pairs, every other control character and every kind of value pass as they are', async () => {
+    const sent = { text: '😀 \u0001\t\n', numbers: [1, null, true, { deep: ['é'] }] }
+    expect(await boundedJson(request(JSON.stringify(sent)))).toEqual(sent)
+  })
+  test('two texts that look the same become the same (Unicode Standard Annex 15: U+00E9 is e with U+0301, composed)', async () => {
+    expect(await boundedJson(request('{"name":"e\\u0301"}'))).toEqual({ name: '\u00e9' })
+  })
+})
+
 describe('what stands in an address', () => {
   test.each(['', 'x', '1; DROP TABLE run', '7b0c9e14-2f4d-4c86-8a11-53d0f5a0b00'])('“%s” is no id', (text) => {
     expect(() => idParam(text)).toThrow('the address holds no id of ours')
@@ -55,11 +75,4 @@ describe('what stands in an address', () => {
   test('a number is one', () => {
     expect(sequenceParam('12')).toBe(12)
   })
-})
-
-test('a database that went away is told from one that refused', () => {
-  expect(isDatabaseGone(Object.assign(new Error('connect'), { code: 'ECONNREFUSED' }))).toBe(true)
-  expect(isDatabaseGone(new Error('Connection terminated unexpectedly'))).toBe(true)
-  expect(isDatabaseGone(Object.assign(new Error('check'), { code: '23514' }))).toBe(false)
-  expect(isDatabaseGone('text')).toBe(false)
 })

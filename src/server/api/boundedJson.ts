@@ -1,18 +1,22 @@
 import { Refusal } from '@/core/refusal'
+import { storable } from './storable'
 import { TooLarge } from './tooLarge'
 
 /** No form of ours comes near this; a route that takes files says how much it takes. */
 export const LARGEST_BODY_BYTES = 256 * 1024
 
 /**
- * Reads a request's JSON without ever holding more than the largest body allowed.
+ * Reads a request's JSON without ever holding more than the largest body allowed, its texts such as a record can keep.
  *
  * @throws {TooLarge} as soon as it is clear, without reading the rest
- * @throws {Refusal} when it is not JSON
+ * @throws {Refusal} when it is not JSON, or holds a text no record can keep
  */
 export async function boundedJson(request: Request, largest = LARGEST_BODY_BYTES): Promise<unknown> {
   if (Number(request.headers.get('content-length') ?? 0) > largest) throw tooLarge(largest)
-  const text = await boundedText(request, largest)
+  return storable(parsed(await boundedText(request, largest)))
+}
+
+function parsed(text: string): unknown {
   try {
     return JSON.parse(text)
   } catch {

@@ -12,6 +12,7 @@ import { log } from '../log'
 import { Conflict, Forbidden, NotFound, NotSignedIn, TooMany } from '../refusals'
 import type { Actor } from '../services/actor'
 import { boundedJson, LARGEST_BODY_BYTES } from './boundedJson'
+import { databaseRefusal } from './databaseRefusal'
 import { TooLarge } from './tooLarge'
 
 type Context<P> = { params: Promise<P> }
@@ -160,9 +161,16 @@ function refuseForeign(request: Request): void {
   // Compared as text: a sandboxed page sends the word “null”, which is no address.
   if (origin !== null && origin.replace(/^https?:\/\//, '') !== request.headers.get('host'))
     throw new Forbidden('origin', `requests from ${origin} are not taken`, 'use the pages Barys serves')
-  if (!request.headers.get('content-type')?.startsWith('application/json'))
+  // Said by the browser itself; a page of another site cannot unsay it.
+  const site = request.headers.get('sec-fetch-site')
+  if (site !== null && site !== 'same-origin' && site !== 'none')
+    throw new Forbidden('origin', 'requests from pages of other sites are not taken', 'use the pages Barys serves')
+  if (!isJson(request.headers.get('content-type')))
     throw new Refusal('body', 'it is not marked as JSON', 'send it with content-type: application/json')
 }
+
+/** By its whole name: `application/jsonx` is another's. */
+const isJson = (contentType: string | null) => contentType?.split(';')[0]?.trim().toLowerCase() === 'application/json'
 
 const LOOPBACK_NAMES = new Set(['localhost', '127.0.0.1', '[::1]'])
 
@@ -178,18 +186,12 @@ function refuseForeignHost(request: Request): void {
 
 async function answered<R extends Response>(work: () => Promise<R>): Promise<R | NextResponse> {
   try {
-    return await work()
+    return kept(await work())
   } catch (error) {
     if (error instanceof Refusal)
       return refused(statusOf(error), [{ field: error.field, reason: error.reason, remedy: error.remedy }])
-    if (isDatabaseGone(error))
-      return refused(503, [
-        {
-          field: 'server',
-          reason: 'the database does not answer',
-          remedy: 'nothing was stored; send it again in a moment',
-        },
-      ])
+    const ofDatabase = databaseRefusal(error)
+    if (ofDatabase) return refused(ofDatabase.status, [ofDatabase.refusal])
     const reference = randomUUID().slice(0, 8)
     log.error({ reference, error }, 'unexpected error')
     return refused(500, [
@@ -202,6 +204,12 @@ async function answered<R extends Response>(work: () => Promise<R>): Promise<R |
   }
 }
 
+/** What belongs to the plant stays in no cache, unless its route says how long it may. */
+function kept<R extends Response>(response: R): R {
+  if (!response.headers.has('cache-control')) response.headers.set('cache-control', 'no-store')
+  return response
+}
+
 function statusOf(error: Refusal): number {
   if (error instanceof NotFound) return 404
   if (error instanceof Conflict) return 409
@@ -212,23 +220,4 @@ function statusOf(error: Refusal): number {
   return 422
 }
 
-const CONNECTION_CODES = new Set([
-  'ECONNREFUSED',
-  'ECONNRESET',
-  'EPIPE',
-  'ETIMEDOUT',
-  '57P01',
-  '57P02',
-  '57P03',
-  '08006',
-  '08003',
-])
-
-/** Whether an error means that the database went away, rather than that it refused something. */
-export function isDatabaseGone(error: unknown): boolean {
-  if (!(error instanceof Error)) return false
-  if ('code' in error && CONNECTION_CODES.has(String(error.code))) return true
-  return /connection terminated|timeout exceeded when trying to connect/i.test(error.message)
-}
-
-const refused = (status: number, refusals: readonly RefusedField[]) => NextResponse.json({ refusals }, { status })
+const refused = (status: number, refusals: readonly RefusedField[]) => kept(NextResponse.json({ refusals }, { status }))

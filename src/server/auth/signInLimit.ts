@@ -8,13 +8,16 @@ import { deleteExpiredTries } from '../sql/signInAttempt'
 const MOST_TRIES = 5
 const WINDOW_MINUTES = 15
 
-const limiter = () =>
+/** Whoever signs in may be anybody; whoever confirms is signed in. So no stranger uses up the tries of a seal. */
+export type Purpose = 'sign-in' | 'confirm'
+
+const limiter = (purpose: Purpose) =>
   new RateLimiterPostgres({
     storeClient: pool(),
     storeType: 'pool',
     tableName: 'rate_limit',
     tableCreated: true,
-    keyPrefix: 'sign-in',
+    keyPrefix: purpose,
     // Made anew for every try: each would leave a timer of its own behind. `forgetTries` clears what has expired.
     clearExpiredByTimeout: false,
     points: MOST_TRIES,
@@ -29,9 +32,9 @@ const keyOf = (name: string) => createHash('sha256').update(name.toLowerCase()).
  *
  * @throws {TooMany} after too many of one name
  */
-export async function countTry(name: string): Promise<void> {
+export async function countTry(purpose: Purpose, name: string): Promise<void> {
   try {
-    await limiter().consume(keyOf(name))
+    await limiter(purpose).consume(keyOf(name))
   } catch (refused) {
     if (!(refused instanceof RateLimiterRes)) throw refused
     const minutes = Math.max(1, Math.ceil(refused.msBeforeNext / 60_000))
@@ -40,7 +43,7 @@ export async function countTry(name: string): Promise<void> {
 }
 
 /** A name that signed in begins anew; what has expired meanwhile is forgotten. */
-export async function forgetTries(name: string): Promise<void> {
-  await limiter().delete(keyOf(name))
+export async function forgetTries(purpose: Purpose, name: string): Promise<void> {
+  await limiter(purpose).delete(keyOf(name))
   await deleteExpiredTries(pool(), Date.now())
 }

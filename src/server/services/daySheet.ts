@@ -32,18 +32,21 @@ export async function daySheet(now: Date): Promise<DaySheet> {
     selectFollowUps(db),
   ])
   const site = await siteName()
+  const lastOf = firstByInstrument(results)
+  const followUpOf = firstByInstrument(followUps)
+  const runOf = firstByInstrument(runs)
   const inService = instruments.filter(({ isRetired }) => !isRetired)
   const jobs = inService.map((instrument): DueJob => {
-    const last = results.find((result) => result.instrumentId === instrument.id)
+    const last = lastOf.get(instrument.id)
     const offers = referenceOffers(instrument.configuration, standards, today)
-    const followUp = followUps.find(({ instrumentId }) => instrumentId === instrument.id)
+    const followUp = followUpOf.get(instrument.id)
     const notes = [
       ...(followUp ? [{ mark: 'look' as const, words: `Wanted again: ${followUp.reason}` }] : []),
       referenceNote(offers.inputs[0]),
       ...(offers.outputs ? [outputNote(outputOfferFor(offers, inputIdsOf(offers)) ?? offers.outputs[0])] : []),
       lastNote(last),
     ]
-    const open = runs.find((run) => run.instrumentId === instrument.id)
+    const open = runOf.get(instrument.id)
     const dueOn = due.get(instrument.id) ?? today
     return {
       ...described(instrument),
@@ -59,6 +62,10 @@ export async function daySheet(now: Date): Promise<DaySheet> {
   })
   return { today, site, jobs: jobs.toSorted((a, b) => a.dueInDays - b.dueInDays || a.tag.localeCompare(b.tag)) }
 }
+
+/** The first of each instrument, found without going through all of them for each. */
+const firstByInstrument = <T extends { readonly instrumentId: string }>(rows: readonly T[]): Map<string, T> =>
+  new Map(rows.toReversed().map((row) => [row.instrumentId, row]))
 
 /** What a run would begin with. */
 const inputIdsOf = ({ inputs, isSubRanged, suggestedInputIds }: ReferenceOffers) =>

@@ -6,7 +6,7 @@ import { pool } from '../database'
 import { NotFound } from '../refusals'
 import { selectCalibrationsBefore, selectLastBefore } from '../sql/calibrationBefore'
 import { selectNewestSetUps } from '../sql/deskSetUp'
-import { selectDueDates } from '../sql/dueInstrument'
+import { selectDueDate } from '../sql/dueInstrument'
 import { selectConfigurations, selectInstrument } from '../sql/instrument'
 import { selectRangeChanges } from '../sql/rangeChange'
 import { selectLinked } from '../sql/referenceInstrument'
@@ -44,7 +44,7 @@ export async function instrumentPage(tag: string, now: Date) {
   ] = await Promise.all([
     selectConfigurations(db, instrument.id),
     selectResultsOf(db, instrument.id),
-    selectDueDates(db, timeZone),
+    selectDueDate(db, timeZone, instrument.id),
     selectOpenRun(db, instrument.id),
     selectAbandonedRuns(db, instrument.id),
     loadStandards(db, today),
@@ -58,7 +58,7 @@ export async function instrumentPage(tag: string, now: Date) {
   ])
   // A reference is not calibrated against itself.
   const standards = owned.filter(({ standard }) => deviceOf(standard) !== reference?.referenceId)
-  const dueOn = due.get(instrument.id) ?? today
+  const dueOn = due ?? today
   return {
     instrument,
     versions,

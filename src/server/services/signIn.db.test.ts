@@ -2,21 +2,27 @@ import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import { freshDatabase } from '../../../tests/support/freshDatabase'
 import { pool } from '../database'
 import { TooMany } from '../refusals'
-import { firstPerson, signIn } from './signIn'
+import { confirmPassword, firstPerson, signIn } from './signIn'
 
 // NIST SP 800-63B, 5.2.2 (from memory): tries of one account have to be limited. How many, and how long, is ours.
 const PASSWORD = 'three calm otters'
 const NAME = 'Mila Testova'
 
+let personId: string
+
 beforeAll(async () => {
   await freshDatabase()
-  await firstPerson({ name: NAME, initials: 'MT', role: 'technician', password: PASSWORD }, new Date())
+  personId = await firstPerson({ name: NAME, initials: 'MT', role: 'technician', password: PASSWORD }, new Date())
 })
 afterAll(() => pool().end())
 
-const refusalOf = async (name: string, password: string) => {
+const refusalOf = (name: string, password: string) => outcomeOf(signIn({ name, password }, new Date()))
+/** What comes of the password asked for again at a seal. */
+const confirmed = (password: string) => outcomeOf(confirmPassword({ id: personId, name: NAME }, password, new Date()))
+
+const outcomeOf = async (trial: Promise<unknown>) => {
   try {
-    await signIn({ name, password }, new Date())
+    await trial
     return 'signed in'
   } catch (refused) {
     return refused instanceof TooMany ? 'has to wait' : 'refused'
@@ -45,4 +51,17 @@ describe('five tries of one name in a quarter of an hour', () => {
     // What has expired is forgotten, the five of nobody too.
     expect((await pool().query('SELECT 1 FROM rate_limit')).rowCount).toBe(0)
   })
+})
+
+test('a stranger who uses up the tries of a name does not lock the seal of the person who has it', async () => {
+  for (let failure = 0; failure < 5; failure++) await refusalOf(NAME, 'not that')
+  expect(await refusalOf(NAME, PASSWORD)).toBe('has to wait')
+  expect(await confirmed(PASSWORD)).toBe('signed in')
+})
+
+test('five wrong ones at a seal have to wait too, and leave the sign-in alone', async () => {
+  await pool().query('UPDATE rate_limit SET expire = 0')
+  for (let failure = 0; failure < 5; failure++) expect(await confirmed('not that')).toBe('refused')
+  expect(await confirmed(PASSWORD)).toBe('has to wait')
+  expect(await refusalOf(NAME, PASSWORD)).toBe('signed in')
 })

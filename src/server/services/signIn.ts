@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { Refusal } from '@/core/refusal'
 import type { FirstPerson, NewPerson, SignIn } from '@/schema/people'
 import { hashPassword, isPassword } from '../auth/password'
-import { countTry, forgetTries } from '../auth/signInLimit'
+import { countTry, forgetTries, type Purpose } from '../auth/signInLimit'
 import { pool, transaction } from '../database'
 import { Conflict, Forbidden } from '../refusals'
 import { insertEvent } from '../sql/event'
@@ -29,30 +29,31 @@ import type { Actor } from './actor'
  */
 export async function signIn({ name, password }: SignIn, now: Date): Promise<string> {
   const known = await selectSignIn(pool(), name)
-  await checkedPassword({ name, password, passwordHash: known?.passwordHash ?? null }, now)
+  await checkedPassword('sign-in', { name, password, passwordHash: known?.passwordHash ?? null }, now)
   return known?.id ?? ''
 }
 
 /**
- * Asks for the password of a person again, as signing does. Failures count as those of signing in.
+ * Asks for the password of a person again, as signing does. Failures count by themselves: nobody else’s at the sign-in lock a seal.
  *
  * @throws {Refusal} when it is not the password
  */
 export async function confirmPassword(person: Pick<Person, 'id' | 'name'>, password: string, now: Date): Promise<void> {
   const passwordHash = await selectPasswordHash(pool(), person.id)
-  await checkedPassword({ name: person.name, password, passwordHash }, now)
+  await checkedPassword('confirm', { name: person.name, password, passwordHash }, now)
 }
 
 async function checkedPassword(
+  purpose: Purpose,
   { name, password, passwordHash }: SignIn & { passwordHash: string | null },
   now: Date,
 ): Promise<void> {
-  await countTry(name)
+  await countTry(purpose, name)
   const succeeded = await isPassword(password, passwordHash)
   await insertAttempt(pool(), { name, succeeded, at: now })
   if (!succeeded)
     throw new Refusal('password', 'name and password do not belong together', 'look at both, and at the capitals lock')
-  await forgetTries(name)
+  await forgetTries(purpose, name)
 }
 
 /**

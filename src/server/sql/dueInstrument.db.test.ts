@@ -18,7 +18,7 @@ import { decide } from '../services/decide'
 import { registerInstrument } from '../services/instruments'
 import { recordReading } from '../services/recordReading'
 import { sealRun } from '../services/sealRun'
-import { selectDueDates, selectOpenProgress } from './dueInstrument'
+import { selectDueDate, selectDueDates, selectOpenProgress } from './dueInstrument'
 
 beforeAll(async () => {
   await freshDatabase()
@@ -34,7 +34,12 @@ async function sealedAt(tag: string, at: Date): Promise<string> {
   await sealRun(run.id, { confirmed: true, remark: null }, actor)
   return run.world.instrument.id
 }
-const dueOf = async (id: string, zone: string) => (await selectDueDates(pool(), zone)).get(id)
+/** Of all of them at once, and asked for alone, which must be the same. */
+async function dueOf(id: string, zone: string): Promise<string | undefined> {
+  const due = (await selectDueDates(pool(), zone)).get(id)
+  expect(await selectDueDate(pool(), zone, id)).toBe(due)
+  return due
+}
 
 describe('the next due date', () => {
   test('is the day of the seal plus the interval, in the site’s zone', async () => {

@@ -41,6 +41,12 @@ export async function selectDueDates(db: Queryable, timeZone: string): Promise<M
   return new Map(rows.map((row) => [row.id, row.due_on]))
 }
 
+/** Of one instrument, without looking at any other's. */
+export async function selectDueDate(db: Queryable, timeZone: string, instrumentId: string): Promise<string | null> {
+  const { rows } = await db.query(`${SELECT_DUE} WHERE i.id = $2`, [timeZone, instrumentId])
+  return rows[0]?.due_on ?? null
+}
+
 /** How far an open run is: readings taken of points planned, whether as found, and whether it stands paused. */
 export type OpenProgress = {
   readonly read: number
@@ -55,7 +61,7 @@ export async function selectOpenProgress(db: Queryable): Promise<Map<string, Ope
     SELECT s.run_id, count(*)::int AS planned,
            (SELECT count(*) FROM run_decision WHERE run_id = s.run_id AND decision = 'repeat') = s.round AS is_as_found,
            (SELECT count(*) FROM run_pause WHERE run_id = s.run_id) % 2 = 1 AS is_paused,
-           count(*) FILTER (WHERE EXISTS (SELECT FROM reading g WHERE g.step_id = s.id))::int AS read
+           count(*) FILTER (WHERE EXISTS (SELECT FROM reading g WHERE g.step_id = s.id AND g.supersedes IS NULL))::int AS read
       FROM run_step s JOIN run r ON r.id = s.run_id AND r.status = 'open'
      WHERE s.round = (SELECT max(round) FROM run_round WHERE run_id = s.run_id)
      GROUP BY s.run_id, s.round`)

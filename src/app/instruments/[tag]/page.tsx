@@ -1,6 +1,7 @@
 import type { Metadata } from 'next'
 import { calendarDate, formatDate } from '@/core/format/formatTime'
 import { mayDo } from '@/schema/roles'
+import { addressText } from '@/server/addressText'
 import { signedIn } from '@/server/currentPerson'
 import { pageOrNotFound } from '@/server/pageOrNotFound'
 import { beamOf } from '@/server/services/beam'
@@ -18,7 +19,7 @@ import { RangeChanges, Standing, Versions } from './Versions'
 type Props = { params: Promise<{ tag: string }> }
 
 export async function generateMetadata({ params }: Props): Promise<Metadata> {
-  return { title: decodeURIComponent((await params).tag) }
+  return { title: addressText((await params).tag) }
 }
 
 /** When it is due, or that it is retired, and what a list said of its last calibration where nothing newer is sealed. */
@@ -47,7 +48,7 @@ function DueLine({
 /** One instrument: what it is, what it can do, and how it was found through the years. */
 export default async function InstrumentPage({ params }: Props) {
   const person = await signedIn(`/instruments/${(await params).tag}`)
-  const tag = decodeURIComponent((await params).tag)
+  const tag = addressText((await params).tag)
   const page = await pageOrNotFound(() => instrumentPage(tag, new Date()))
   const { instrument, offers } = page
   const { configuration } = instrument

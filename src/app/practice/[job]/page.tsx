@@ -1,5 +1,6 @@
 import { randomInt } from 'node:crypto'
 import type { Metadata } from 'next'
+import { addressText } from '@/server/addressText'
 import { signedIn } from '@/server/currentPerson'
 import { pageOrNotFound } from '@/server/pageOrNotFound'
 import { practiceJob } from '@/server/services/practice'
@@ -11,6 +12,6 @@ export const metadata: Metadata = { title: 'Practice' }
 export default async function PracticeJobPage({ params }: { params: Promise<{ job: string }> }) {
   const { job: id } = await params
   await signedIn(`/practice/${id}`)
-  const job = await pageOrNotFound(() => practiceJob(decodeURIComponent(id)))
+  const job = await pageOrNotFound(() => practiceJob(addressText(id)))
   return <PracticeDesk job={job} seed={randomInt(2 ** 31 - 1)} />
 }

@@ -16,6 +16,7 @@ import { limitAt } from '@/core/reference/referenceParts'
 import { calibrationsOf } from '@/plans/standardsOf'
 import type { Reference, ReferenceCertificate, ReferenceRange } from '@/schema/reference'
 import { mayDo } from '@/schema/roles'
+import { addressText } from '@/server/addressText'
 import { signedIn } from '@/server/currentPerson'
 import { pageOrNotFound } from '@/server/pageOrNotFound'
 import { referencePage } from '@/server/services/referencePage'
@@ -33,12 +34,12 @@ import { WhereaboutsActions } from '@/ui/references/WhereaboutsActions'
 type Props = { params: Promise<{ code: string }> }
 
 export async function generateMetadata({ params }: Props): Promise<Metadata> {
-  return { title: decodeURIComponent((await params).code) }
+  return { title: addressText((await params).code) }
 }
 
 /** One reference: what it can do, how well it is known, and how it moved from certificate to certificate. */
 export default async function ReferencePage({ params }: Props) {
-  const code = decodeURIComponent((await params).code)
+  const code = addressText((await params).code)
   const person = await signedIn(`/references/${encodeURIComponent(code)}`)
   const { reference, today, standards } = await pageOrNotFound(() => referencePage(code, new Date()))
   const { facts, certificates, whereabouts } = reference

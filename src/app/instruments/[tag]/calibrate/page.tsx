@@ -1,6 +1,7 @@
 import type { Metadata } from 'next'
 import { redirect } from 'next/navigation'
 import type { World } from '@/schema/world'
+import { addressText } from '@/server/addressText'
 import { signedIn } from '@/server/currentPerson'
 import { pageOrNotFound } from '@/server/pageOrNotFound'
 import { beamOf } from '@/server/services/beam'
@@ -23,7 +24,7 @@ const lastReferences = ({ inputReference, furtherReferences = [], outputReferenc
 /** Prepare a run; one that is open already is gone on with instead. */
 export default async function CalibratePage({ params }: { params: Promise<{ tag: string }> }) {
   await signedIn(`/instruments/${(await params).tag}/calibrate`)
-  const tag = decodeURIComponent((await params).tag)
+  const tag = addressText((await params).tag)
   const { instrument, openRun, offers, lastRecord } = await pageOrNotFound(() => instrumentPage(tag, new Date()))
   if (openRun) redirect(`/runs/${openRun.id}`)
   const beam = beamOf(instrument.configuration, offers.inputs[0]?.standard)

@@ -1,4 +1,5 @@
 import type { Metadata } from 'next'
+import { addressText } from '@/server/addressText'
 import { signedIn } from '@/server/currentPerson'
 import { pageOrNotFound } from '@/server/pageOrNotFound'
 import { NotFound } from '@/server/refusals'
@@ -11,7 +12,7 @@ export const metadata: Metadata = { title: 'Edit an instrument' }
 /** Edits an instrument: makes a further version of its configuration. */
 export default async function EditPage({ params }: { params: Promise<{ tag: string }> }) {
   await signedIn(`/instruments/${(await params).tag}/edit`)
-  const tag = decodeURIComponent((await params).tag)
+  const tag = addressText((await params).tag)
   const { id, version, configuration } = await pageOrNotFound(async () => {
     const found = await instrument({ tag })
     if (!found) throw new NotFound('tag', `no instrument is registered as ${tag}`, 'find it in the list')

@@ -1,5 +1,6 @@
 import type { Metadata } from 'next'
 import { mayDo } from '@/schema/roles'
+import { addressText } from '@/server/addressText'
 import { signedIn } from '@/server/currentPerson'
 import { pageOrNotFound } from '@/server/pageOrNotFound'
 import { deskPage } from '@/server/services/deskPage'
@@ -10,7 +11,7 @@ export const metadata: Metadata = { title: 'Flow desk' }
 /** The flow desk of an instrument. */
 export default async function FlowPage({ params }: { params: Promise<{ tag: string }> }) {
   const person = await signedIn(`/instruments/${(await params).tag}/flow`)
-  const tag = decodeURIComponent((await params).tag)
+  const tag = addressText((await params).tag)
   const { instrument, saved, timeZone } = await pageOrNotFound(() => deskPage(tag, new Date()))
   const { id, version, configuration } = instrument
   return (

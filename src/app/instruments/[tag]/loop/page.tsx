@@ -1,5 +1,6 @@
 import type { Metadata } from 'next'
 import { mayDo } from '@/schema/roles'
+import { addressText } from '@/server/addressText'
 import { signedIn } from '@/server/currentPerson'
 import { pool } from '@/server/database'
 import { pageOrNotFound } from '@/server/pageOrNotFound'
@@ -12,7 +13,7 @@ export const metadata: Metadata = { title: 'Loop card' }
 /** The loop card of an instrument. */
 export default async function LoopPage({ params }: { params: Promise<{ tag: string }> }) {
   const person = await signedIn(`/instruments/${(await params).tag}/loop`)
-  const tag = decodeURIComponent((await params).tag)
+  const tag = addressText((await params).tag)
   const { instrument, saved, timeZone } = await pageOrNotFound(() => deskPage(tag, new Date()))
   const { id, version, configuration } = instrument
   return (

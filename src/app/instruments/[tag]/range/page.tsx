@@ -2,6 +2,7 @@ import type { Metadata } from 'next'
 import { z } from 'zod'
 import { wantedAtOpening } from '@/plans/wantedRange'
 import { mayDo } from '@/schema/roles'
+import { addressText } from '@/server/addressText'
 import { signedIn } from '@/server/currentPerson'
 import { pageOrNotFound } from '@/server/pageOrNotFound'
 import { deskPage } from '@/server/services/deskPage'
@@ -13,7 +14,7 @@ type Props = { params: Promise<{ tag: string }>; searchParams: Promise<{ from?: 
 /** The range desk of an instrument; `?from=vessel` or `?from=flow` opens it with what that desk asks for. */
 export default async function RangePage({ params, searchParams }: Props) {
   const person = await signedIn(`/instruments/${(await params).tag}/range`)
-  const tag = decodeURIComponent((await params).tag)
+  const tag = addressText((await params).tag)
   const from = z.enum(['vessel', 'flow']).safeParse((await searchParams).from)
   const page = await pageOrNotFound(() => deskPage(tag, new Date()))
   const { instrument, saved, capsules, standards, openRun, hotOffset, today, timeZone } = page

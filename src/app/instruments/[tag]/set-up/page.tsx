@@ -1,6 +1,7 @@
 import type { Metadata } from 'next'
 import { setUpObjection } from '@/plans/setUpPlan'
 import { mayDo } from '@/schema/roles'
+import { addressText } from '@/server/addressText'
 import { signedIn } from '@/server/currentPerson'
 import { pageOrNotFound } from '@/server/pageOrNotFound'
 import { deskPage } from '@/server/services/deskPage'
@@ -11,7 +12,7 @@ export const metadata: Metadata = { title: 'Set-up sheet' }
 /** The set-up sheet of an instrument: what to key in, in which order, and what it then shows. */
 export default async function SetUpPage({ params }: { params: Promise<{ tag: string }> }) {
   const person = await signedIn(`/instruments/${(await params).tag}/set-up`)
-  const tag = decodeURIComponent((await params).tag)
+  const tag = addressText((await params).tag)
   const { instrument, saved, openRun, timeZone } = await pageOrNotFound(() => deskPage(tag, new Date()))
   const { id, version, configuration } = instrument
   return (

@@ -1,5 +1,6 @@
 import type { Metadata } from 'next'
 import { certificateFormOf, emptyCertificate } from '@/plans/referenceFacts'
+import { addressText } from '@/server/addressText'
 import { signedIn } from '@/server/currentPerson'
 import { pageOrNotFound } from '@/server/pageOrNotFound'
 import { referenceByCode } from '@/server/services/references'
@@ -11,7 +12,7 @@ type Props = { params: Promise<{ code: string }>; searchParams: Promise<{ instea
 
 /** Enters a certificate of a reference, or one in the place of another that was typed wrongly. */
 export default async function CertificatePage({ params, searchParams }: Props) {
-  const code = decodeURIComponent((await params).code)
+  const code = addressText((await params).code)
   const { instead } = await searchParams
   const path = `/references/${encodeURIComponent(code)}/certificate`
   await signedIn(instead ? `${path}?instead=${encodeURIComponent(instead)}` : path)

@@ -1,5 +1,6 @@
 import type { Metadata } from 'next'
 import { referenceFormOf } from '@/plans/referenceFacts'
+import { addressText } from '@/server/addressText'
 import { signedIn } from '@/server/currentPerson'
 import { pageOrNotFound } from '@/server/pageOrNotFound'
 import { referenceByCode } from '@/server/services/references'
@@ -9,7 +10,7 @@ export const metadata: Metadata = { title: 'Change a reference' }
 
 /** Changes what is known of a reference; runs keep what they were begun with. */
 export default async function EditReferencePage({ params }: { params: Promise<{ code: string }> }) {
-  const code = decodeURIComponent((await params).code)
+  const code = addressText((await params).code)
   await signedIn(`/references/${encodeURIComponent(code)}/edit`)
   const reference = await pageOrNotFound(() => referenceByCode(code))
   return (

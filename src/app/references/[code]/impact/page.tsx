@@ -2,6 +2,7 @@ import type { Metadata } from 'next'
 import Link from 'next/link'
 import { calendarDate } from '@/core/format/formatTime'
 import { mayDo } from '@/schema/roles'
+import { addressText } from '@/server/addressText'
 import { signedIn } from '@/server/currentPerson'
 import { pageOrNotFound } from '@/server/pageOrNotFound'
 import { findingsOfReference } from '@/server/services/findings'
@@ -13,12 +14,12 @@ import { ImpactDesk } from '@/ui/references/impact/ImpactDesk'
 type Props = { params: Promise<{ code: string }>; searchParams: Promise<{ range?: string }> }
 
 export async function generateMetadata({ params }: Props): Promise<Metadata> {
-  return { title: `Impact of ${decodeURIComponent((await params).code)}` }
+  return { title: `Impact of ${addressText((await params).code)}` }
 }
 
 /** What a reference that was off puts in doubt. */
 export default async function ImpactPage({ params, searchParams }: Props) {
-  const code = decodeURIComponent((await params).code)
+  const code = addressText((await params).code)
   const { range } = await searchParams
   const path = `/references/${encodeURIComponent(code)}`
   const person = await signedIn(`${path}/impact`)
