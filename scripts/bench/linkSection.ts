@@ -144,7 +144,6 @@ async function taken(
       sessionId: session.id,
       runId: run.id,
       act,
-      at: new Date(),
       personId: bench.ANNA.id,
     })
   await work.step()

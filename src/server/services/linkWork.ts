@@ -163,8 +163,8 @@ export class LinkWork {
   }
 
   /** Nothing is done that was wanted long ago, when things stood otherwise; but for a vent, which is always right. */
-  private async isTooLate({ id, act, orderedAt }: WaitingOrder): Promise<boolean> {
-    if (act.kind === 'vent' || Date.now() - orderedAt.getTime() < TOO_LATE_MS) return false
+  private async isTooLate({ id, act, ageMs }: WaitingOrder): Promise<boolean> {
+    if (act.kind === 'vent' || ageMs < TOO_LATE_MS) return false
     const answer = { isDone: false, words: 'it came too late and was not done: say it again' }
     await answerOrder(pool(), id, { answer, now: new Date() })
     return true

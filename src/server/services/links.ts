@@ -140,10 +140,14 @@ const VENT_MS = 1500
  *
  * @throws {Refusal} where no device is linked to the run
  */
-export async function orderLink(runId: string, { id, act }: LinkOrder, { person, now }: Actor): Promise<LinkAnswer> {
+export async function orderLink(
+  runId: string,
+  { id, act }: LinkOrder,
+  { person }: Pick<Actor, 'person'>,
+): Promise<LinkAnswer> {
   const session = await selectSessionOfRun(pool(), runId)
   if (!session) throw new Refusal('run', 'no device is linked to it', 'link them first, or work at the device itself')
-  await insertOrder(pool(), { id, sessionId: session.id, runId, act, at: now, personId: person.id })
+  await insertOrder(pool(), { id, sessionId: session.id, runId, act, personId: person.id })
   const answer = await answered(id, act.kind === 'vent' ? VENT_MS : ANSWER_MS)
   if (answer) return answer
   if (act.kind === 'vent') return ventedHere(id, session)

@@ -161,8 +161,11 @@ describe('what is sent twice', () => {
 /** The first step of Isolate, which takes words. */
 const firstStep = (run: RunView) => workLists(run)?.isolate[0]?.id ?? ''
 
-/** Tables with a run in them that an amendment does not copy: its own signature and seal, and who looks on. */
-const NOT_COPIED = ['run_presence', 'seal', 'signature']
+/**
+ * Tables with a run in them that an amendment does not copy: its own signature and seal, who looks on, and the devices its
+ * readings came from, which stay with the run they were linked to.
+ */
+const NOT_COPIED = ['run_presence', 'seal', 'signature', 'link_member', 'link_order']
 
 describe('an amendment', () => {
   test('has every row and every column of all that is recorded in a run', async () => {
