@@ -378,9 +378,13 @@ describe('a run that takes its own readings', () => {
     await first.until(async () => (await taken()).length === 2)
     // It says nothing any more: nobody takes it before it counts as gone, then one alone does.
     const [next, late] = [randomUUID(), randomUUID()]
-    const look = (worker: string, silentSince: Date) => takeSessions(pool(), { worker, now: new Date(), silentSince })
-    expect(await look(next, new Date(Date.now() - 60_000))).toEqual([])
-    const gone = new Date(Date.now() + 1)
+    const { rows } = await pool().query<{ beat_at: Date }>('SELECT beat_at FROM link_session WHERE id = $1', [link.id])
+    const lastBeat = rows[0]?.beat_at.getTime() ?? 0
+    const now = new Date(lastBeat + 2)
+    const look = (worker: string, silentSince: Date) => takeSessions(pool(), { worker, now, silentSince })
+    expect(await look(next, new Date(lastBeat))).toEqual([])
+    // Whoever is first has beaten later than this, so that the second finds nobody silent.
+    const gone = new Date(lastBeat + 1)
     const both = await Promise.all([look(next, gone), look(late, gone)])
     expect(both.flat().map(({ id }) => id)).toEqual([link.id])
     const worker = both[0]?.length === 1 ? next : late
