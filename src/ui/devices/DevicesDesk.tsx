@@ -91,7 +91,7 @@ function Acts({ device, edit }: { device: Device; edit: () => void }) {
   return (
     <span className="actions">
       <Button size="small" disabled={isAsking || device.isRetired} onClick={ask} aria-label={`Ask ${device.name}`}>
-        Ask it
+        Ask
       </Button>
       <Button size="small" onClick={edit} aria-label={`Change ${device.name}`}>
         Change…
