@@ -128,10 +128,10 @@ test('who may not change the register looks on; a flow meter outside its standar
 test('every desk by fingers at 800 px, and on paper without what only a screen needs', async ({ page }) => {
   for (const path of ['PDT-704/range', 'LT-103/vessel', 'FT-601/flow', 'LT-602/loop', 'PT-204/set-up']) {
     await open(page, `/instruments/${path}`)
+    await chooseTheme(page, 'Dark')
     await page.setViewportSize({ width: 800, height: 1100 })
     expect(await page.evaluate(() => document.documentElement.scrollWidth), path).toBeLessThanOrEqual(800)
     expect(await smallTargets(page), path).toEqual([])
-    await chooseTheme(page, 'Dark')
     await page.emulateMedia({ media: 'print' })
     await page.evaluate(() => window.dispatchEvent(new Event('beforeprint'))) // as printing does; media alone do not
     await expect(page.locator('.desk :is(button, .MuiButton-root):visible')).toHaveCount(0)
@@ -151,8 +151,8 @@ test('every desk by fingers at 800 px, and on paper without what only a screen n
     await page.emulateMedia({ media: null })
     await page.evaluate(() => window.dispatchEvent(new Event('afterprint')))
     await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark')
-    await chooseTheme(page, 'Light')
     await page.setViewportSize({ width: 1280, height: 800 })
+    await chooseTheme(page, 'Light')
   }
 })
 

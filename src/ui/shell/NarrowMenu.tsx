@@ -12,7 +12,13 @@ export function NarrowMenu(props: NarrowProps) {
   const [isOpen, setOpen] = useState(false)
   return (
     <>
-      <IconButton color="inherit" aria-label="Menu" aria-haspopup="dialog" onClick={() => setOpen(true)}>
+      <IconButton
+        color="inherit"
+        aria-label="Menu"
+        aria-haspopup="dialog"
+        onClick={() => setOpen(true)}
+        sx={{ width: 48, height: 48 }} // to be touched with gloves on
+      >
         <MenuIcon />
       </IconButton>
       {isOpen && <NarrowDrawer {...props} close={() => setOpen(false)} />}
