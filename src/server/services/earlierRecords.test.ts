@@ -2,10 +2,12 @@ import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { describe, expect, test } from 'vitest'
 import { z } from 'zod'
+import { runState } from '@/core/run/runState'
 import { traceOf } from '@/plans/traceability'
 import { SealedRecord } from '@/schema/record'
 import { pdfText } from '../../../e2e/pdfText'
 import { certificatePdf } from '../documents/certificate'
+import { resultFaults } from './recordFaults'
 import { sealedState, sealText } from './sealedRecord'
 
 /**
@@ -37,6 +39,12 @@ describe.each(versions)('records of %s', (file) => {
       expect(parsed.rounds.length).toBeGreaterThan(0)
       expect(sealedState(parsed).rounds.at(-1)?.analysis.verdict).toBe(parsed.results.at(-1)?.verdict)
       expect(sealText(JSON.parse(record)).hash).toBe(hash)
+    }
+  })
+  test('what they say follows from their readings follows from them today: verifying raises no false alarm', () => {
+    for (const { record } of records) {
+      const parsed = SealedRecord.parse(JSON.parse(record))
+      expect(resultFaults(parsed, runState(parsed))).toEqual([])
     }
   })
   test('nothing in them is unknown to the shape: read and written they say the same', () => {

@@ -1,10 +1,12 @@
 import { createHash } from 'node:crypto'
 import pg from 'pg'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
+import type { SealedRecord } from '@/schema/record'
 import {
   ANNA,
   answerList,
   as,
+  BEN,
   peopleAndReferences,
   readRound,
   runOnNewInstrument,
@@ -12,6 +14,7 @@ import {
 import { type FreshDatabase, freshDatabase } from '../../../tests/support/freshDatabase'
 import { pool } from '../database'
 import { decide } from './decide'
+import { sealText } from './sealedRecord'
 import { sealRun } from './sealRun'
 import { verifyChain } from './verifyChain'
 
@@ -98,7 +101,7 @@ async function tampered(sql: string): Promise<readonly { sequence: number; fault
 describe('tampering behind the triggers is found by verifying', () => {
   test('a reading changed', async () => {
     const faults = await tampered(`UPDATE reading SET output = output + 0.01 WHERE run_id = '${sealed}'`)
-    expect(faults).toEqual([{ of: 'record', sequence: 1, fault: 'the rows it was made from say something else' }])
+    expect(faults).toContainEqual({ of: 'record', sequence: 1, fault: 'the rows it was made from say something else' })
   })
   test('the record’s text changed', async () => {
     const faults = await tampered(`UPDATE seal SET record = replace(record, 'Anna', 'Anne') WHERE sequence = 2`)
@@ -112,5 +115,94 @@ describe('tampering behind the triggers is found by verifying', () => {
   test('a signature replaced', async () => {
     const faults = await tampered(`UPDATE signature SET person_name = 'Somebody Else' WHERE run_id = '${sealed}'`)
     expect(faults).toHaveLength(1)
+  })
+
+  const ofOne = (set: string) => `UPDATE seal SET ${set} WHERE sequence = 1`
+  test.each([
+    [ofOne(`as_found = 'outside'`), 'lists show another verdict of it'],
+    [ofOne(`as_left = 'outside'`), 'lists show another verdict of it'],
+    [ofOne('as_found_error_percent = as_found_error_percent + 0.001'), 'lists show another error of it'],
+    [ofOne('as_left_error_percent = as_left_error_percent - 0.001'), 'lists show another error of it'],
+    [ofOne('share_of_limit = share_of_limit + 0.001'), 'lists show another error of it'],
+    [ofOne(`error_basis = 'reading'`), 'lists show another error of it'],
+    [ofOne('amends = 2'), 'lists say it amends another record'],
+    [ofOne(`sealed_at = sealed_at - interval '1 day'`), 'its time of sealing is not that of its signature'],
+    [
+      `UPDATE run SET status = 'open' WHERE id = (SELECT run_id FROM seal WHERE sequence = 1)`,
+      'its run is open, not sealed',
+    ],
+    [
+      `UPDATE run SET instrument_id = (SELECT instrument_id FROM run JOIN seal ON run.id = run_id WHERE sequence = 2)
+        WHERE id = (SELECT run_id FROM seal WHERE sequence = 1)`,
+      'its run belongs to another instrument',
+    ],
+    [
+      `UPDATE signature SET person_id = '${BEN.id}' WHERE run_id = (SELECT run_id FROM seal WHERE sequence = 1)`,
+      'its signature points to another person',
+    ],
+    ["DELETE FROM event WHERE kind = 'run sealed'", 'the event of its sealing is gone, or tells another hash'],
+    [
+      `INSERT INTO review (id, sequence, record_hash, outcome, person_id, person_name, signed_at)
+       VALUES (gen_random_uuid(), 1, repeat('a', 64), 'reviewed', '${BEN.id}', '${BEN.name}', now())`,
+      'a review of it names another hash',
+    ],
+    [
+      `INSERT INTO review (id, sequence, record_hash, outcome, person_id, person_name, signed_at)
+       SELECT gen_random_uuid(), 1, hash, 'reviewed', '${BEN.id}', 'Somebody Else', now() FROM seal WHERE sequence = 1`,
+      'a review of it names another person than it points to',
+    ],
+  ])('%s', async (sql, fault) => {
+    expect(await tampered(sql)).toContainEqual({ of: 'record', sequence: 1, fault })
+  })
+
+  /** The text of the last record with something else in it, and the hash that belongs to it. */
+  async function rewrittenLast(change: (record: SealedRecord) => void): Promise<readonly { fault: string }[]> {
+    const { rows } = await owner.query('SELECT record FROM seal WHERE sequence = 4')
+    const record: SealedRecord = JSON.parse(rows[0].record)
+    change(record)
+    const { text, hash } = sealText(record)
+    return tampered(`
+      UPDATE event SET detail = jsonb_set(detail, '{hash}', to_jsonb('${hash}'::text))
+       WHERE subject_id = (SELECT run_id FROM seal WHERE sequence = 4) AND kind = 'run sealed';
+      UPDATE seal SET record = $x$${text}$x$, hash = '${hash}' WHERE sequence = 4`)
+  }
+  test('the verdict of a point in the last record, with its hash made anew', async () => {
+    const faults = await rewrittenLast(({ results }) => {
+      const [point] = results[0]?.points ?? []
+      if (point) point.verdict = 'outside'
+    })
+    expect(faults.map(({ fault }) => fault)).toContain('round 1, point 1: its readings give another error or verdict')
+  })
+  test('an error a thousandth of a percent smaller in the last record', async () => {
+    const faults = await rewrittenLast(({ results }) => {
+      const [point] = results[0]?.points ?? []
+      if (point) point.errorPercentSpan -= 0.001
+    })
+    expect(faults.map(({ fault }) => fault)).toContain('round 1, point 1: its readings give another error or verdict')
+  })
+  test('the statement of conformity in the last record', async () => {
+    const faults = await rewrittenLast(({ conformity }) => {
+      conformity.asLeft = 'outside'
+    })
+    expect(faults.map(({ fault }) => fault)).toEqual(['its statement of conformity is not that of its readings'])
+  })
+  test('the verdict of a round in the last record', async () => {
+    const faults = await rewrittenLast(({ results }) => {
+      for (const round of results) round.verdict = 'outside'
+    })
+    expect(faults.map(({ fault }) => fault)).toContain('round 1: its readings give another verdict')
+  })
+
+  test.each([
+    ['the last one', 4, 1],
+    ['the last two', 3, 2],
+  ])('the end of the chain cut off: %s', async (_, from, lost) => {
+    const faults = await tampered(`DELETE FROM seal WHERE sequence >= ${from}`)
+    expect(faults).toEqual([{ of: 'record', sequence: from, fault: `runs that were sealed have no record: ${lost}` }])
+  })
+  test('cut off with its run, the events still tell of it', async () => {
+    const faults = await tampered(`
+      DELETE FROM run WHERE id = (SELECT run_id FROM seal WHERE sequence = 4); DELETE FROM seal WHERE sequence = 4`)
+    expect(faults).toEqual([{ of: 'record', sequence: 4, fault: 'runs that were sealed have no record: 1' }])
   })
 })

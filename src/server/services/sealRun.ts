@@ -1,11 +1,8 @@
 import { randomUUID } from 'node:crypto'
-import type { RoundAnalysis } from '@/core/analysis/roundAnalysis'
-import { shareOfLimit } from '@/core/analysis/shareOfLimit'
 import { certificateNumber } from '@/core/format/certificateNumber'
 import { calendarDate } from '@/core/format/formatTime'
 import { Refusal } from '@/core/refusal'
 import { assumptionsOf } from '@/core/run/judge/assumptions'
-import { errorBasis, shownPercent } from '@/core/run/judge/errorBasis'
 import { scatterOfRound } from '@/core/run/judge/judgeSteps'
 import { CONDITION_WORDS, RUN_RULES } from '@/core/run/plan/decisionRule'
 import { unfitReading, unfitReferences } from '@/core/run/plan/runFitness'
@@ -24,6 +21,7 @@ import { insertSignature } from '../sql/signature'
 import type { Actor } from './actor'
 import { takeOpenRun } from './openRun'
 import { GENESIS_HASH, recordOf, sealText } from './sealedRecord'
+import { sealListing } from './sealListing'
 import { confirmPassword } from './signIn'
 import { issuingSite, zoneOf } from './site'
 
@@ -135,10 +133,6 @@ async function appendToChain(
       previousHash,
     }),
   )
-  const shown = { basis: errorBasis(world), range: world.configuration }
-  const counted = ofCountedRounds(parts.run.rounds, parts.state.rounds)
-  const asFound = listed(counted.asFound?.analysis, shown)
-  const asLeft = listed((counted.asLeft ?? counted.asFound)?.analysis, shown)
   await insertSeal(db, {
     sequence,
     runId: parts.run.id,
@@ -146,13 +140,7 @@ async function appendToChain(
     hash,
     record: text,
     sealedAt: parts.signature.signedAt,
-    asFound: asFound.verdict,
-    asLeft: asLeft.verdict,
-    asFoundErrorPercent: asFound.errorPercent,
-    asLeftErrorPercent: asLeft.errorPercent,
-    shareOfLimit: asFound.shareOfLimit,
-    errorBasis: shown.basis,
-    amends: world.amends?.sequence ?? null,
+    ...sealListing(parts.run, parts.state),
   })
   return { sequence, hash }
 }
@@ -162,15 +150,4 @@ function assumed({ world, rounds }: RunView, state: RunState): { assumptions?: r
   if (!world.statesUncertainty) return {}
   const { asFound, asLeft } = ofCountedRounds(rounds, state.rounds)
   return { assumptions: assumptionsOf(world, scatterOfRound((asLeft ?? asFound)?.points ?? [], world)) }
-}
-
-function listed(analysis: RoundAnalysis | undefined, shown: Parameters<typeof shownPercent>[2]) {
-  const { verdict, nearestLimit: largest } = analysis ?? {}
-  // Cannot be: Sign is reached only with every point of every round read.
-  if (!verdict || !largest) throw new Error('a round without readings reached the seal')
-  return {
-    verdict,
-    errorPercent: shownPercent(largest.errorPercentSpan, largest.applied, shown),
-    shareOfLimit: shareOfLimit(largest),
-  }
 }

@@ -5,8 +5,10 @@ import { SealedRecord } from '@/schema/record'
 import type { Queryable } from '../database'
 import { type Finding, selectFindings, selectRecordsOfFinding } from '../sql/finding'
 import { type Seal, selectSeals } from '../sql/seal'
+import { countLostSeals, selectSealCheck } from '../sql/sealCheck'
 import { selectSignature } from '../sql/signature'
 import { loadRun } from './loadRun'
+import { besideFaults, resultFaults } from './recordFaults'
 import { GENESIS_HASH, recordOf, sha256 } from './sealedRecord'
 
 /** One thing that is wrong with the chain of records, or with that of findings. */
@@ -22,8 +24,8 @@ export type ChainReport = {
 
 /**
  * Verifies the whole chain: each hash against its text, each link against the one before it, and each record against
- * the rows it was made from (what was recorded, not what a newer version of the core would compute from it). The findings
- * are a chain of their own.
+ * the rows it was made from, what it says follows from its readings against the core, and what is kept beside it (what lists
+ * show, the run's state, signature, reviews, the event of sealing). The findings are a chain of their own.
  */
 export async function verifyChain(db: Queryable): Promise<ChainReport> {
   const faults: ChainFault[] = []
@@ -32,6 +34,13 @@ export async function verifyChain(db: Queryable): Promise<ChainReport> {
     const seals = await selectSeals(db, { after: last.sequence, limit: 100 })
     if (seals.length === 0) {
       const { findings, faults: ofFindings } = await verifyFindings(db)
+      const lost = await countLostSeals(db)
+      if (lost > 0)
+        faults.push({
+          of: 'record',
+          sequence: last.sequence + 1,
+          fault: `runs that were sealed have no record: ${lost}`,
+        })
       return { records: last.sequence, findings, lastHash: last.hash, faults: [...faults, ...ofFindings] }
     }
     for (const seal of seals) {
@@ -89,7 +98,9 @@ async function rowFaults(db: Queryable, seal: Seal): Promise<string[]> {
   const run = await loadRun(db, seal.runId)
   const signature = await selectSignature(db, seal.runId)
   if (!signature) return [...faults, 'its signature is gone']
-  const rebuilt = recordOf({ ...record, run, state: runState(run), signature })
+  const state = runState(run)
+  const rebuilt = recordOf({ ...record, run, state, signature })
+  faults.push(...resultFaults(record, state), ...besideFaults(record, seal, await selectSealCheck(db, seal.sequence)))
   const asRecorded = ({ results: _r, conformity: _c, ...recorded }: SealedRecord) => canonicalize(recorded)
   return asRecorded(rebuilt) === asRecorded(record)
     ? faults
