@@ -252,3 +252,34 @@ function statusWithHost(host: string, at: string): Promise<number | undefined> {
       .end()
   })
 }
+
+test('an address no name can have is not found, and never a fault of ours', async ({ page }) => {
+  await open(page, '/')
+  for (const path of [
+    '/instruments/%00',
+    '/instruments/%ff',
+    '/instruments/%00/range',
+    '/references/%00',
+    '/practice/%00',
+    '/runs/%ff',
+    '/records/%ff',
+    '/workings/%ff',
+  ]) {
+    const answer = await page.request.get(`${address()}${path}`)
+    expect([400, 404], path).toContain(answer.status())
+  }
+})
+
+test('text no record can keep is refused by its place, and nothing of it is stored', async ({ page }) => {
+  const id = await startRun(page, 'PT-404')
+  for (const words of ['a\u0000b', 'a\ud800b']) {
+    const answer = await post(page, `runs/${id}/pauses`, { id: randomUUID(), kind: 'paused', words })
+    expect(answer.status()).toBe(422)
+    expect((await answer.json()).refusals[0]).toMatchObject({
+      field: 'words',
+      remedy: expect.stringContaining('type it'),
+    })
+  }
+  const { pauses = [] } = await (await page.request.get(`${address()}/api/v1/runs/${id}`)).json()
+  expect(pauses).toEqual([])
+})

@@ -1,4 +1,5 @@
 'use client'
+import Button from '@mui/material/Button'
 import { useCallback } from 'react'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { ChartStyle } from '@/pictures/charts/chartPicture'
@@ -36,9 +37,9 @@ export function LinkedReadings({ link, run }: Props) {
             Last to {shown.lastSent.name}: <code>{shown.lastSent.text}</code>.{' '}
           </>
         ) : null}
-        <a href={`/api/v1/runs/${run.id}/links/log`} download>
+        <Button size="small" href={`/api/v1/runs/${run.id}/links/log`} download>
           Everything sent and received
-        </a>{' '}
+        </Button>{' '}
         is kept with the run.
       </p>
     </div>
