@@ -27,7 +27,8 @@ const CLASS = { figure: 'num', right: 'num', tag: 'tag' } as const
 /** A table of things; wider than its place it scrolls there, not the page. */
 export function DataTable<R>({ columns, rows, keyOf, label, className }: Props<R>) {
   return (
-    <TableContainer className={className ?? ''}>
+    // Words for ears alone are placed absolutely: what scrolls must be what holds them, or they widen the page.
+    <TableContainer className={className ?? ''} sx={{ position: 'relative' }}>
       <Table size="small" aria-label={label}>
         <TableHead>
           <TableRow>
