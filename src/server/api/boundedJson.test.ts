@@ -60,6 +60,11 @@ describe('a text no record can keep', () => {
     const sent = { text: '😀 \u0001\t\n', numbers: [1, null, true, { deep: ['é'] }] }
     expect(await boundedJson(request(JSON.stringify(sent)))).toEqual(sent)
   })
+  test('a body of brackets alone is refused in words, as deep as may be sent; what is deep by right passes', async () => {
+    const nested = (depth: number) => request('['.repeat(depth) + ']'.repeat(depth))
+    await expect(boundedJson(nested(120_000))).rejects.toThrow('body: it is nested too deeply')
+    expect(JSON.stringify(await boundedJson(nested(60)))).toHaveLength(120)
+  })
   test('two texts that look the same become the same (Unicode Standard Annex 15: U+00E9 is e with U+0301, composed)', async () => {
     expect(await boundedJson(request('{"name":"e\\u0301"}'))).toEqual({ name: '\u00e9' })
   })

@@ -5,13 +5,17 @@ import { Refusal } from '@/core/refusal'
  * a hash.
  *
  * @throws {Refusal} where a text holds what no record can keep: NUL, which PostgreSQL takes in no text, or half of a
- *   surrogate pair, which UTF-8 cannot write
+ *   surrogate pair, which UTF-8 cannot write; and where it is nested more deeply than anything of ours
  */
 export function storable(value: unknown): unknown {
   return storableAt(value, [])
 }
 
+/** Nothing we take is nested like that; without an end a body of brackets alone would overflow the stack. */
+const DEEPEST = 64
+
 function storableAt(value: unknown, path: readonly string[]): unknown {
+  if (path.length > DEEPEST) throw new Refusal('body', 'it is nested too deeply', 'send what the form would send')
   if (typeof value === 'string') return storableText(value, path)
   if (Array.isArray(value)) return value.map((item, index) => storableAt(item, [...path, String(index)]))
   if (typeof value !== 'object' || value === null) return value
