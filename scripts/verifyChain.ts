@@ -1,25 +1,62 @@
+import { existsSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
+import { parseArgs } from 'node:util'
 import { startCluster } from './setup/cluster'
 import { ROOT } from './setup/root'
-import { runConductor } from './setup/steps'
+import { runConductor, StepFailure } from './setup/steps'
 
-/** `npm run verify`: verifies the whole chain of sealed records; exits with 1 when anything is wrong. */
+const HELP = `npm run verify -- [options]
+  --checkpoints FILE   hold the chains against these signed checkpoints (default: those kept beside the cluster)
+  --key FILE           public key the checkpoints must be signed with (default: the one kept beside the cluster)
+  --expect HASH        a hash that must be in the chain, as a certificate gives it
+  --help               this text
+Ends with 1 when anything is wrong.`
+
+/** `npm run verify`: verifies records, findings and acts, against themselves and against what was kept outside. */
 await runConductor(async () => {
-  const cluster = process.env.DATABASE_URL
-    ? undefined
-    : await startCluster(process.env.BARYS_HOME ?? join(ROOT, '.barys'))
+  const { values } = parseArgs({
+    options: {
+      checkpoints: { type: 'string' },
+      key: { type: 'string' },
+      expect: { type: 'string' },
+      help: { type: 'boolean' },
+    },
+  })
+  if (values.help) {
+    console.log(HELP)
+    return
+  }
+  const home = process.env.BARYS_HOME ?? join(ROOT, '.barys')
+  const anchors = anchorsOf(process.env.BARYS_PROOF ?? join(home, 'proof'), values)
+  const cluster = process.env.DATABASE_URL ? undefined : await startCluster(home)
   const wasRunning = cluster?.wasRunning ?? true
   process.env.DATABASE_URL ??= cluster?.applicationUrl
   const { pool } = await import('../src/server/database')
-  const { verifyChain } = await import('../src/server/services/verifyChain')
-  const { records, findings, lastHash, faults } = await verifyChain(pool())
+  const { verifyAll } = await import('../src/server/services/verifyAll')
+  const report = await verifyAll(pool(), anchors)
   await pool().end()
   if (!wasRunning) cluster?.stop()
-  for (const { of, sequence, fault } of faults) console.error(`✕ ${of} ${sequence}: ${fault}`)
+  for (const { of, sequence, fault } of report.faults) console.error(`✕ ${of} ${sequence}: ${fault}`)
+  const { records, findings, acts, checkpoints, lastHash, lastActHash, faults } = report
+  console.log(`${records} records, ${findings} findings, ${acts} acts, ${checkpoints} checkpoints`)
   console.log(
     faults.length === 0
-      ? `${records} records${findings > 0 ? ` and ${findings} findings` : ''}, chain whole, last hash ${lastHash}`
-      : `${faults.length} faults in ${records} records`,
+      ? `everything agrees; last record ${lastHash}, last act ${lastActHash}`
+      : `${faults.length} ${faults.length === 1 ? 'fault' : 'faults'}`,
   )
   process.exitCode = faults.length === 0 ? 0 : 1
 })
+
+function anchorsOf(folder: string, given: { checkpoints?: string; key?: string; expect?: string }) {
+  if (given.expect !== undefined && !/^[0-9a-f]{64}$/.test(given.expect))
+    throw new StepFailure('expect', `“${given.expect}” is no hash`, 'Give the 64 hexadecimal digits of a certificate.')
+  const own = join(folder, 'checkpoints.jsonl')
+  const file = given.checkpoints ?? (existsSync(own) ? own : undefined)
+  const ownKey = join(folder, 'proof-key.pub')
+  const keyFile = given.key ?? (existsSync(ownKey) ? ownKey : undefined)
+  for (const wanted of [given.checkpoints, given.key])
+    if (wanted !== undefined && !existsSync(wanted))
+      throw new StepFailure('verify', `${wanted} is not there`, 'Give the path of a file that is.')
+  const publicKey = keyFile === undefined ? null : readFileSync(keyFile, 'utf8').trim()
+  return { expected: given.expect, checkpoints: file === undefined ? undefined : { file, publicKey } }
+}

@@ -1,6 +1,11 @@
-/** Runs once where the server starts: from here on it looks after devices that are linked to runs. */
+/**
+ * Runs once where the server starts: from here on it looks after devices that are linked to runs. A seal whose checkpoint
+ * a kill prevented gets it now.
+ */
 export async function register(): Promise<void> {
   if (process.env.NEXT_RUNTIME !== 'nodejs' || !process.env.DATABASE_URL) return
   const { startLinkWorker } = await import('./server/services/linkWorker')
   startLinkWorker()
+  const { addCheckpoint } = await import('./server/services/checkpoints')
+  await addCheckpoint(new Date())
 }

@@ -40,6 +40,7 @@ export async function serve({ withDemo, reset }: ServeOptions): Promise<void> {
       port,
       databaseUrl: database.applicationUrl,
       distFolder: DIST,
+      env: { BARYS_PROOF: process.env.BARYS_PROOF ?? join(FOLDER, 'proof') },
     })
     const serving: Serving = { pid: process.pid, serverPid: server.process.pid ?? 0, address: server.address }
     writeFileSync(SERVING, JSON.stringify(serving))

@@ -15,6 +15,8 @@ const held = globalThis as typeof globalThis & { barysPool?: pg.Pool }
 const SESSION_SETTINGS = [
   // Ours are look-ups by key: planning a named statement anew each time takes longer than running it.
   'plan_cache_mode=force_generic_plan',
+  // As the ledger writes times, so that verifying can compare them.
+  'TimeZone=UTC',
   // One that hangs gives up what it holds, so that it cannot take the others with it.
   'lock_timeout=10s',
   'statement_timeout=60s',

@@ -15,6 +15,8 @@ const Environment = z.object({
     .string()
     .default('')
     .transform((text) => text.split(',').flatMap((network) => network.trim() || [])),
+  /** Folder of the key and the checkpoints that prove where the chains stood; outside the database's cluster. */
+  BARYS_PROOF: z.string().min(1).optional(),
   /** Where other devices of the site find it, such as https://barys.plant.example; loopback only where left out. */
   BARYS_ORIGIN: z
     .url({ protocol: /^https?$/, error: 'BARYS_ORIGIN is no address: give e.g. https://barys.plant.example' })

@@ -8,6 +8,7 @@ import { insertEvent } from '../sql/event'
 import { insertReview, selectReviews } from '../sql/review'
 import { selectSeal } from '../sql/seal'
 import type { Actor } from './actor'
+import { addCheckpoint } from './checkpoints'
 import { sha256 } from './sealedRecord'
 import { confirmPassword } from './signIn'
 
@@ -20,7 +21,7 @@ import { confirmPassword } from './signIn'
  */
 export async function reviewRecord(sequence: number, answer: ReviewAnswer, { person, now }: Actor): Promise<Review[]> {
   await confirmPassword(person, answer.password, now)
-  return transaction(async (db) => {
+  const reviews = await transaction(async (db) => {
     const seal = await selectSeal(db, sequence)
     if (!seal) throw new NotFound('sequence', `there is no record ${sequence}`, 'find it in the list of records')
     if (sha256(seal.record) !== seal.hash)
@@ -47,6 +48,8 @@ export async function reviewRecord(sequence: number, answer: ReviewAnswer, { per
     await insertEvent(db, { at: now, personId: person.id, kind: `record ${answer.outcome}`, subjectId: seal.runId })
     return selectReviews(db, sequence)
   })
+  await addCheckpoint(now)
+  return reviews
 }
 
 /** Everything reviewers said of a record, oldest first. */

@@ -19,6 +19,7 @@ import { closeRun } from '../sql/run'
 import { insertSeal, lockChain, selectSealOfRun } from '../sql/seal'
 import { insertSignature } from '../sql/signature'
 import type { Actor } from './actor'
+import { addCheckpoint } from './checkpoints'
 import { takeOpenRun } from './openRun'
 import { GENESIS_HASH, recordOf, sealText } from './sealedRecord'
 import { sealListing } from './sealListing'
@@ -57,7 +58,9 @@ export function sealRun(runId: string, signing: Omit<Signing, 'password'>, { per
 /** Signs with the signer's password, then seals: see {@link sealRun}. */
 export async function signRun(runId: string, { password, ...signing }: Signing, actor: Actor) {
   await confirmPassword(actor.person, password, actor.now)
-  return sealRun(runId, signing, actor)
+  const sealed = await sealRun(runId, signing, actor)
+  await addCheckpoint(actor.now)
+  return sealed
 }
 
 async function refuseSealed(db: Transaction, runId: string): Promise<void> {

@@ -1,6 +1,6 @@
 /**
  * Rights of the role the application works with: it may read, add, close a run, change a password or a tag, count capsules and note who is where;
- * it may say where a device answers and who has it now; it may change or delete nothing that was recorded; how often something was tried is no record. Run by the owner after every migration, so that new tables are never forgotten.
+ * it may say where a device answers and who has it now; it may change or delete nothing that was recorded; how often something was tried is no record. The ledger is written by triggers alone. Run by the owner after every migration, so that new tables are never forgotten.
  */
 export const GRANTS_FOR_APPLICATION_ROLE = (role: string) => `
   GRANT USAGE ON SCHEMA public TO ${role};
@@ -18,4 +18,5 @@ export const GRANTS_FOR_APPLICATION_ROLE = (role: string) => `
   GRANT DELETE ON link_claim TO ${role};
   GRANT UPDATE, DELETE ON link_live TO ${role};
   REVOKE INSERT ON server_secret FROM ${role};
+  REVOKE INSERT ON ledger FROM ${role};
   REVOKE INSERT ON schema_version FROM ${role};`
