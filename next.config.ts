@@ -16,7 +16,16 @@ const config: NextConfig = {
   // `npm run typecheck` checks types; the build would do it a second time.
   typescript: { ignoreBuildErrors: true },
   // They read files beside themselves (font metrics, worker threads) and must not be bundled.
-  serverExternalPackages: ['@napi-rs/canvas', '@node-rs/argon2', 'pdfkit', 'fontkit', 'pg', 'pino', 'svg-to-pdfkit'],
+  serverExternalPackages: [
+    '@napi-rs/canvas',
+    '@node-rs/argon2',
+    'piscina',
+    'pdfkit',
+    'fontkit',
+    'pg',
+    'pino',
+    'svg-to-pdfkit',
+  ],
   headers: async () => [{ source: '/:path*', headers: HEADERS }],
 }
 

@@ -62,46 +62,45 @@ BEGIN
   RETURN NULL;
 END $$;
 
--- Which tables, their keys, what is hidden. `sql/ledger.ts` says the same for verifying; a test holds the two together.
-DO $$
-DECLARE
-  covered text[][] := ARRAY[
-    ['person', 'id', 'password_hash'],
-    ['site', 'id', ''],
-    ['instrument', 'id', ''],
-    ['instrument_configuration', 'id', ''],
-    ['instrument_standing', 'id', ''],
-    ['instrument_renamed', 'id', ''],
-    ['instrument_note', 'id', 'photo'],
-    ['calibration_before', 'id', ''],
-    ['range_change', 'id', ''],
-    ['set_up_sheet', 'id', ''],
-    ['reference_version', 'reference_id,version', ''],
-    ['reference_certificate', 'id', ''],
-    ['reference_document', 'certificate_id', 'content'],
-    ['reference_whereabouts', 'id', ''],
-    ['run', 'id', 'world'],
-    ['reference_exchange', 'id', 'standard'],
-    ['run_decision', 'run_id,round,turn', ''],
-    ['signature', 'id', ''],
-    ['seal', 'sequence', 'record'],
-    ['sealed_round', 'sequence,round', ''],
-    ['review', 'id', ''],
-    ['finding', 'sequence', 'record'],
-    ['finding_on_record', 'sequence,finding', ''],
-    ['follow_up', 'id', ''],
-    ['event', 'id', '']
-  ];
-  one text[];
+-- Covers a table from now on, and takes over what it holds already.
+CREATE FUNCTION cover_by_ledger(relation text, key text, hidden text) RETURNS void LANGUAGE plpgsql
+  SET timezone = 'UTC' SET extra_float_digits = 1 AS $$
 BEGIN
-  SET LOCAL timezone = 'UTC';
-  FOREACH one SLICE 1 IN ARRAY covered LOOP
-    EXECUTE format(
-      'SELECT append_to_ledger(%L, ledger_key(w, string_to_array(%L, '','')), ''taken over'', '
-      'ledger_content(w, string_to_array(%L, '',''))) FROM (SELECT to_jsonb(t) AS w FROM %I AS t ORDER BY t) AS rows',
-      one[1], one[2], one[3], one[1]);
-    EXECUTE format(
-      'CREATE CONSTRAINT TRIGGER %I AFTER INSERT OR UPDATE OR DELETE ON %I DEFERRABLE INITIALLY DEFERRED '
-      'FOR EACH ROW EXECUTE FUNCTION enter_in_ledger(%L, %L)', one[1] || '_in_ledger', one[1], one[2], one[3]);
-  END LOOP;
+  EXECUTE format(
+    'SELECT append_to_ledger(%L, ledger_key(w, string_to_array(%L, '','')), ''taken over'', '
+    'ledger_content(w, string_to_array(%L, '',''))) FROM (SELECT to_jsonb(t) AS w FROM %I AS t ORDER BY t) AS rows',
+    relation, key, hidden, relation);
+  EXECUTE format(
+    'CREATE CONSTRAINT TRIGGER %I AFTER INSERT OR UPDATE OR DELETE ON %I DEFERRABLE INITIALLY DEFERRED '
+    'FOR EACH ROW EXECUTE FUNCTION enter_in_ledger(%L, %L)', relation || '_in_ledger', relation, key, hidden);
 END $$;
+REVOKE EXECUTE ON FUNCTION cover_by_ledger FROM PUBLIC;
+
+-- `sql/ledger.ts` says the same for verifying; a test holds the two together.
+SELECT cover_by_ledger(relation, key, hidden) FROM (VALUES
+  ('person', 'id', 'password_hash'),
+  ('site', 'id', ''),
+  ('instrument', 'id', ''),
+  ('instrument_configuration', 'id', ''),
+  ('instrument_standing', 'id', ''),
+  ('instrument_renamed', 'id', ''),
+  ('instrument_note', 'id', 'photo'),
+  ('calibration_before', 'id', ''),
+  ('range_change', 'id', ''),
+  ('set_up_sheet', 'id', ''),
+  ('reference_version', 'reference_id,version', ''),
+  ('reference_certificate', 'id', ''),
+  ('reference_document', 'certificate_id', 'content'),
+  ('reference_whereabouts', 'id', ''),
+  ('run', 'id', 'world'),
+  ('reference_exchange', 'id', 'standard'),
+  ('run_decision', 'run_id,round,turn', ''),
+  ('signature', 'id', ''),
+  ('seal', 'sequence', 'record'),
+  ('sealed_round', 'sequence,round', ''),
+  ('review', 'id', ''),
+  ('finding', 'sequence', 'record'),
+  ('finding_on_record', 'sequence,finding', ''),
+  ('follow_up', 'id', ''),
+  ('event', 'id', '')
+) AS covered (relation, key, hidden);

@@ -14,3 +14,6 @@ export class NotSignedIn extends Refusal {}
 
 /** Too often in too short a time: 429. */
 export class TooMany extends Refusal {}
+
+/** The server has more to do than it can: 503. Nothing was written. */
+export class Busy extends Refusal {}

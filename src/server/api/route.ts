@@ -9,7 +9,7 @@ import { shapeRefusals } from '@/schema/shapeRefusals'
 import { signedInPerson } from '../auth/session'
 import { environment } from '../environment'
 import { log } from '../log'
-import { Conflict, Forbidden, NotFound, NotSignedIn, TooMany } from '../refusals'
+import { Busy, Conflict, Forbidden, NotFound, NotSignedIn, TooMany } from '../refusals'
 import type { Actor } from '../services/actor'
 import { boundedJson, LARGEST_BODY_BYTES } from './boundedJson'
 import { databaseRefusal } from './databaseRefusal'
@@ -105,14 +105,23 @@ export function sessionRoute<S extends z.ZodType>(schema: S, handle: (input: z.i
 }
 
 /**
- * A route that only computes: it stores nothing, so it needs no person. Whatever cannot be worked out is a 422 with
- * field, reason and remedy.
+ * A route that only computes: it stores nothing, so it needs no person; somebody signed in has more of it. Whatever
+ * cannot be worked out is a 422 with field, reason and remedy.
  */
-export function computeRoute<P>(compute: (body: unknown, params: P) => Promise<Outcome>) {
+export function computeRoute<P>(
+  compute: (
+    body: unknown,
+    params: P,
+    caller: { readonly isSigned: () => Promise<boolean>; readonly signal: AbortSignal },
+  ) => Promise<Outcome>,
+) {
   return (request: Request, { params }: Context<P>): Promise<NextResponse> =>
     answered(async () => {
       refuseForeign(request)
-      const outcome = await compute(await boundedJson(request), await params)
+      const outcome = await compute(await boundedJson(request), await params, {
+        isSigned: async () => (await signedInPerson()) !== null,
+        signal: request.signal,
+      })
       return outcome.kind === 'answer' ? NextResponse.json(outcome.answer) : refused(422, outcome.refusals)
     })
 }
@@ -217,6 +226,7 @@ function statusOf(error: Refusal): number {
   if (error instanceof Forbidden) return 403
   if (error instanceof NotSignedIn) return 401
   if (error instanceof TooMany) return 429
+  if (error instanceof Busy) return 503
   return 422
 }
 

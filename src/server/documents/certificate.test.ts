@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs'
+import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs'
 import { beforeAll, describe, expect, test } from 'vitest'
 import { traceOf } from '@/plans/traceability'
 import { pdfText } from '../../../e2e/pdfText'
@@ -8,6 +9,7 @@ import type { CertificateSource, Standing } from './certificateSource'
 import { fontFor } from './fonts'
 
 const UNREVIEWED: Standing = { reviews: [], supersededBy: null, printedAt: '2026-11-20T12:00:00.000Z' }
+const KEY = Buffer.alloc(32, 9).toString('base64')
 const made = async (
   record: ReturnType<typeof recordForDocument>,
   standing?: Standing,
@@ -21,6 +23,7 @@ const made = async (
       timeZone: 'Europe/Prague',
       paper,
       standing: standing ?? UNREVIEWED,
+      proofKey: KEY,
     }),
   )
 
@@ -44,6 +47,7 @@ describe('what a certificate must contain: ISO/IEC 17025:2017, 7.8.2.1 (list fro
     ['that it relates only to the item', 'It relates only to the instrument named'],
     ['that it is reproduced only whole', 'Only whole, unless the issuer agrees'],
     ['the seal', 'ab'.repeat(32)],
+    ['the key that signs where the chain stood', KEY],
   ])('%s', (_what, words) => {
     expect(text).toContain(words)
   })
@@ -154,3 +158,39 @@ test('the fonts may be passed on: their licence lies beside them (SIL OFL)', () 
     'SIL OPEN FONT LICENSE',
   )
 })
+
+describe('a certificate lasts and can be read aloud', () => {
+  const source = (): CertificateSource => {
+    const record = recordForDocument({ asLeftRounds: 1 })
+    const trace = traceOf(record, new Map())
+    return {
+      ...{ record, trace, hash: 'ab'.repeat(32), timeZone: 'UTC', paper: 'a4', standing: UNREVIEWED, proofKey: KEY },
+    }
+  }
+  test('it says of itself that it is PDF/A-2, level B, and has its colours with it (ISO 19005-2, 6.6.4, 6.2.3; from memory)', async () => {
+    const pdf = await certificatePdf(source())
+    const text = pdf.toString('latin1')
+    expect(text).toContain('<pdfaid:part>2</pdfaid:part>')
+    expect(text).toContain('<pdfaid:conformance>B</pdfaid:conformance>')
+    expect(text).toContain('/S /GTS_PDFA1')
+    expect(text).toContain('/Marked true')
+    expect((await pdfText(pdf)).fontsEmbedded).toBe(true)
+  })
+  test('its tags are title, headings, tables with their heads, and a picture with words (ISO 32000-1, 14.8.4)', async () => {
+    const document = await getDocument({ data: new Uint8Array(await certificatePdf(source())), verbosity: 0 }).promise
+    const roles: string[] = []
+    const alts: string[] = []
+    for (let number = 1; number <= document.numPages; number++)
+      walkTags(await (await document.getPage(number)).getStructTree(), roles, alts)
+    for (const role of ['H1', 'H2', 'P', 'Table', 'TR', 'TH', 'TD', 'Figure']) expect(roles, role).toContain(role)
+    expect(alts).toEqual([expect.stringContaining('Error at each point')])
+  })
+})
+
+type Tag = { role?: string; alt?: string; type?: string; children?: readonly Tag[] }
+
+function walkTags(tag: Tag | null, roles: string[], alts: string[]): void {
+  if (tag?.role) roles.push(tag.role)
+  if (tag?.alt) alts.push(tag.alt)
+  for (const child of tag?.children ?? []) walkTags(child, roles, alts)
+}

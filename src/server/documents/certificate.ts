@@ -17,6 +17,7 @@ import { drawChart } from './drawChart'
 import { registerFonts } from './fonts'
 import { contentWidth, heading, MARGINS, numberPages, PAPER_SIZES } from './page'
 import { pdfBuffer } from './pdfBuffer'
+import { beginTags, endTags, figure } from './tags'
 
 /** The certificate of a sealed record as PDF, fonts embedded. The same record always gives the same content. */
 export function certificatePdf(source: CertificateSource): Promise<Buffer> {
@@ -28,6 +29,11 @@ export function certificatePdf(source: CertificateSource): Promise<Buffer> {
     margins: MARGINS,
     bufferPages: true,
     lang: 'en',
+    // An archive’s PDF (ISO 19005-2, level B: fonts and colours in the file), with tags for a screen reader.
+    subset: 'PDF/A-2b',
+    pdfVersion: '1.7',
+    tagged: true,
+    displayTitle: true,
     info: {
       Title: `Calibration certificate ${record.certificateNumber ?? record.sequence}: ${tag}`,
       Author: record.site,
@@ -37,6 +43,7 @@ export function certificatePdf(source: CertificateSource): Promise<Buffer> {
   })
   registerFonts(doc)
   return pdfBuffer(doc, () => {
+    beginTags(doc)
     title(doc, source)
     identification(doc, source)
     conformity(doc, source)
@@ -58,6 +65,7 @@ export function certificatePdf(source: CertificateSource): Promise<Buffer> {
       `Record ${record.sequence} · ${tag} · ${record.site} · SHA-256 ${hash.slice(0, 16)}… · Only whole, unless the issuer agrees.`,
       warning,
     )
+    endTags(doc)
   })
 }
 
@@ -73,7 +81,9 @@ function picture(doc: Doc, record: SealedRecord): void {
     ],
   }
   const { y } = doc
-  drawChart(doc, (style) => errorCorridor(corridor, style), { x: MARGINS.left, y, width: contentWidth(doc), height })
+  figure(doc, 'Error at each point within its limits, as the tables of the rounds give it', () =>
+    drawChart(doc, (style) => errorCorridor(corridor, style), { x: MARGINS.left, y, width: contentWidth(doc), height }),
+  )
   doc.x = MARGINS.left
   doc.y = y + height + 2
 }

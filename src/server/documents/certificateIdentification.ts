@@ -12,6 +12,7 @@ import { rangeText, unitWithKind } from '../services/beam'
 import type { CertificateSource, Doc } from './certificateSource'
 import { displayWords, planWords } from './certificateWords'
 import { facts, heading, MARGINS, paragraph } from './page'
+import { taggedAs } from './tags'
 
 /** What it is, its number, and who issues it. */
 export function title(doc: Doc, { record }: CertificateSource): void {
@@ -19,12 +20,12 @@ export function title(doc: Doc, { record }: CertificateSource): void {
     .font('bold')
     .fontSize(17)
     .fillColor(LIGHT.ink)
-    .text('Calibration certificate', MARGINS.left, MARGINS.top, { continued: true })
+    .text('Calibration certificate', MARGINS.left, MARGINS.top, { continued: true, ...taggedAs(doc, 'H1') })
   doc
     .font('text')
     .fontSize(11)
     .fillColor(LIGHT.soft)
-    .text(`   no. ${record.certificateNumber ?? record.sequence}`)
+    .text(`   no. ${record.certificateNumber ?? record.sequence}`, taggedAs(doc, 'P'))
   doc.y = MARGINS.top + 24
   paragraph(doc, record.site, { size: 10.5 })
   if (record.issuer) paragraph(doc, record.issuer.address, { size: 9 })

@@ -27,7 +27,7 @@ function authorised({ reviews, supersededBy }: Standing, timeZone: string): stri
 }
 
 /** Who performed it, who authorised its issue, and the seal. */
-export function signature(doc: Doc, { record, hash, timeZone, standing }: CertificateSource): void {
+export function signature(doc: Doc, { record, hash, timeZone, standing, proofKey }: CertificateSource): void {
   ensureRoom(doc, 120)
   heading(doc, 'Signature and seal', 110)
   facts(doc, [
@@ -35,6 +35,7 @@ export function signature(doc: Doc, { record, hash, timeZone, standing }: Certif
     ['Authorised by', authorised(standing, timeZone)],
     ['Seal, SHA-256', hash],
     ['Record before', record.previousHash],
+    ...(proofKey === null ? [] : [['Checkpoint key', `Ed25519 ${proofKey}`] as const]),
     ['Run', record.run.id],
     ['Software', `Barys ${record.world.softwareVersion}, ${record.format}`],
   ])

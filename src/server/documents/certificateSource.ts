@@ -12,6 +12,8 @@ export type CertificateSource = {
   readonly standing: Standing
   /** To what it is traceable, through our own records. */
   readonly trace: Trace
+  /** The public key the site signs its checkpoints with; null where it keeps none. */
+  readonly proofKey: string | null
 }
 
 /** Where a record stands on the day its certificate is printed: what reviewers said, and what took its place. */

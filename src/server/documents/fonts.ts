@@ -2,8 +2,8 @@ import { readFileSync } from 'node:fs'
 import { createRequire } from 'node:module'
 import { join } from 'node:path'
 
-type Font = { hasGlyphForCodePoint: (codePoint: number) => boolean }
-type Face = { name: string; file: string; font: Font }
+type Font = { hasGlyphForCodePoint: (codePoint: number) => boolean; layout: (text: string) => unknown }
+type Face = { name: string; file: string; bytes: Buffer; font: Font }
 
 const MODULES = join(process.cwd(), 'node_modules')
 const FILES = {
@@ -28,12 +28,15 @@ function loadedFaces(): Record<keyof typeof FILES, Face> {
 
 function face(name: keyof typeof FILES): Face {
   const file = join(MODULES, FILES[name])
-  // fontkit comes with pdfkit and has no types of its own; only one method of it is used here.
-  const fontkit = createRequire(join(MODULES, 'pdfkit', 'package.json'))('fontkit') as {
-    create: (bytes: Buffer) => Font
-  }
-  return { name, file, font: fontkit.create(readFileSync(file)) }
+  const bytes = readFileSync(file)
+  return { name, file, bytes, font: parsed(bytes) }
 }
+
+/** fontkit comes with pdfkit and has no types of its own; only two methods of it are used here. */
+const parsed = (bytes: Buffer): Font =>
+  (createRequire(join(MODULES, 'pdfkit', 'package.json'))('fontkit') as { create: (bytes: Buffer) => Font }).create(
+    bytes,
+  )
 
 /** The faces of charts: the file, the family a canvas knows it by, and the name it has in a document. */
 export function chartFaces(): readonly { name: string; file: string; family: string; isBold: boolean }[] {
@@ -47,9 +50,14 @@ export function chartFaces(): readonly { name: string; file: string; family: str
   ]
 }
 
-/** Makes the fonts known to a document; they are embedded as far as they are used. */
+/**
+ * Makes the fonts known to a document; they are embedded as far as they are used. Parsed, not as files: PDFKit’s tables
+ * come back to the font before them by what it was registered with, and would read a file anew for every cell. Parsed for
+ * this document: glyphs remember of what they were made, and another document would copy its text wrongly.
+ */
 export function registerFonts(doc: PDFKit.PDFDocument): void {
-  for (const { name, file } of Object.values(loadedFaces())) doc.registerFont(name, file)
+  // Its types know files and bytes only; it takes whatever can lay text out.
+  for (const { name, bytes } of Object.values(loadedFaces())) doc.registerFont(name, parsed(bytes) as never)
 }
 
 /** Name of the font that has every character of a text: our own, or the wide one. */

@@ -1,6 +1,7 @@
 import { LIGHT } from '@/pictures/palette'
 import type { Paper } from '@/schema/site'
 import { fontFor } from './fonts'
+import { artifact, taggedAs, tagRoot } from './tags'
 
 /** What a paper is called in a document. */
 export const PAPER_SIZES: Record<Paper, string> = { a4: 'A4', letter: 'LETTER' }
@@ -20,7 +21,7 @@ export function ensureRoom(doc: Doc, height: number): void {
 export function heading(doc: Doc, words: string, room = 60): void {
   ensureRoom(doc, room)
   doc.moveDown(0.7)
-  doc.font('bold').fontSize(10.5).fillColor(LIGHT.ink).text(words, MARGINS.left, doc.y)
+  doc.font('bold').fontSize(10.5).fillColor(LIGHT.ink).text(words, MARGINS.left, doc.y, taggedAs(doc, 'H2'))
   doc.moveDown(0.25)
 }
 
@@ -32,7 +33,7 @@ export function paragraph(
 ): void {
   doc.font(fontFor(words, isBold)).fontSize(size).fillColor(LIGHT.ink)
   ensureRoom(doc, doc.heightOfString(words, { width }))
-  doc.text(words, MARGINS.left, doc.y, { width })
+  doc.text(words, MARGINS.left, doc.y, { width, ...taggedAs(doc, 'P') })
 }
 
 /** Name and value in two columns, two pairs a line where both are short. */
@@ -43,11 +44,18 @@ export function facts(doc: Doc, pairs: readonly (readonly [name: string, value: 
     const height = doc.heightOfString(value, { width: contentWidth(doc) - nameWidth })
     ensureRoom(doc, height)
     const y = doc.y
-    doc.font(fontFor(name)).fillColor(LIGHT.soft).text(name, MARGINS.left, y, { width: nameWidth })
+    doc
+      .font(fontFor(name))
+      .fillColor(LIGHT.soft)
+      .text(name, MARGINS.left, y, { width: nameWidth, ...taggedAs(doc, 'P') })
     doc
       .font(fontFor(value))
       .fillColor(LIGHT.ink)
-      .text(value, MARGINS.left + nameWidth, y, { width: contentWidth(doc) - nameWidth, features: ['tnum'] })
+      .text(value, MARGINS.left + nameWidth, y, {
+        width: contentWidth(doc) - nameWidth,
+        features: ['tnum'],
+        ...taggedAs(doc, 'P'),
+      })
     doc.y = y + height + 1.5
   }
   doc.x = MARGINS.left
@@ -68,7 +76,9 @@ export function table(doc: Doc, columns: readonly Column[], rows: readonly (read
     textOptions: { features: ['tnum' as const] },
   })
   doc.fontSize(bodySize)
+  const structParent = tagRoot(doc)
   doc.table({
+    ...(structParent && { structParent }),
     position: { x: MARGINS.left, y: doc.y },
     maxWidth: contentWidth(doc),
     columnStyles: columns.map(({ share }) => ({ width: (share / total) * contentWidth(doc) })),
@@ -78,7 +88,7 @@ export function table(doc: Doc, columns: readonly Column[], rows: readonly (read
       padding: { top: 2.2, bottom: 2.2, left: 2, right: 4 },
     },
     data: [
-      columns.map(({ head, align }) => cell(head, align, true)),
+      columns.map(({ head, align }) => ({ ...cell(head, align, true), type: 'TH' as const })),
       ...rows.map((row) => row.map((text, index) => cell(text, columns[index]?.align ?? 'left', false))),
     ],
   })
@@ -91,24 +101,24 @@ export function numberPages(doc: Doc, words: string, warning: string | null = nu
   for (let index = 0; index < count; index++) {
     doc.switchToPage(start + index)
     doc.page.margins.bottom = 0 // the footer lies in the margin; PDFKit would start a page for it
-    if (warning)
-      doc
-        .font('bold')
-        .fontSize(9)
-        .fillColor(LIGHT.clay)
-        .text(warning, MARGINS.left, 24, { width: contentWidth(doc), align: 'right', lineBreak: false })
-    const y = doc.page.height - 40
-    doc
-      .moveTo(MARGINS.left, y - 6)
-      .lineTo(doc.page.width - MARGINS.right, y - 6)
-      .lineWidth(0.5)
-      .stroke(LIGHT.rule)
-    doc.font(fontFor(words)).fontSize(7.5).fillColor(LIGHT.soft)
-    doc.text(words, MARGINS.left, y, { width: contentWidth(doc) - 70, lineBreak: true })
-    doc.font('text').text(`page ${index + 1} of ${count}`, MARGINS.left, y, {
-      width: contentWidth(doc),
-      align: 'right',
-      lineBreak: false,
-    })
+    artifact(doc, () => foot(doc, words, { warning, number: `page ${index + 1} of ${count}` }))
   }
+}
+
+function foot(doc: Doc, words: string, { warning, number }: { warning: string | null; number: string }): void {
+  if (warning)
+    doc
+      .font('bold')
+      .fontSize(9)
+      .fillColor(LIGHT.clay)
+      .text(warning, MARGINS.left, 24, { width: contentWidth(doc), align: 'right', lineBreak: false })
+  const y = doc.page.height - 40
+  doc
+    .moveTo(MARGINS.left, y - 6)
+    .lineTo(doc.page.width - MARGINS.right, y - 6)
+    .lineWidth(0.5)
+    .stroke(LIGHT.rule)
+  doc.font(fontFor(words)).fontSize(7.5).fillColor(LIGHT.soft)
+  doc.text(words, MARGINS.left, y, { width: contentWidth(doc) - 70, lineBreak: true })
+  doc.font('text').text(number, MARGINS.left, y, { width: contentWidth(doc), align: 'right', lineBreak: false })
 }

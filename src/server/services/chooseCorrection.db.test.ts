@@ -108,7 +108,11 @@ test('sealed, the certificate says how it was taken, the chain holds, and an imp
   const { seal, record } = await sealedRecordAt(sequence)
   const standing = { reviews: [], supersededBy: null, printedAt: record.signature.signedAt }
   const trace = await traceabilityOf(record)
-  const paper = { ...{ record, hash: seal.hash, timeZone: 'UTC', standing, trace }, paper: 'a4' as const }
+  const paper = {
+    ...{ record, hash: seal.hash, timeZone: 'UTC', standing, trace },
+    paper: 'a4' as const,
+    proofKey: null,
+  }
   const { text } = await pdfText(await certificatePdf(paper))
   expect(text).toContain('T-C: readings as shown, not corrected, by Anna Test')
   expect(text).toContain('certificate of another head')

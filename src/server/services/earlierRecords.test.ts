@@ -65,6 +65,7 @@ describe.each(versions)('records of %s', (file) => {
           timeZone: 'UTC',
           paper: 'a4',
           standing,
+          proofKey: null,
         }),
       )
       expect(text).toContain(JSON.parse(record).world.instrument.tag)

@@ -217,7 +217,7 @@ test('sealed: the certificate has the masses and everything to work it out again
   const standing = { reviews: [], supersededBy: null, printedAt: record.signature.signedAt }
   const trace = await traceabilityOf(record)
   const { text } = await pdfText(
-    await certificatePdf({ record, hash: seal.hash, timeZone: 'UTC', paper: 'a4', standing, trace }),
+    await certificatePdf({ record, hash: seal.hash, timeZone: 'UTC', paper: 'a4', standing, trace, proofKey: null }),
   )
   expect(text).toContain('Applied computed from the masses on the piston, without it')
   expect(text).toContain('1.2000 kg')

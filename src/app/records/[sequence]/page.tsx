@@ -10,6 +10,7 @@ import { sequenceParam } from '@/server/api/sequenceParam'
 import { signedIn } from '@/server/currentPerson'
 import { pageOrNotFound } from '@/server/pageOrNotFound'
 import { beamOf } from '@/server/services/beam'
+import { certificateCopies } from '@/server/services/certificates'
 import { findingsOnRecord } from '@/server/services/findings'
 import { sealedRecordAt } from '@/server/services/instrumentPage'
 import { amendmentOf, standardsOnDay } from '@/server/services/lookUps'
@@ -20,6 +21,7 @@ import { siteTimeZone } from '@/server/services/site'
 import { traceabilityOf } from '@/server/services/traceability'
 import { LinkButton } from '@/ui/parts/LinkButton'
 import { Mark } from '@/ui/parts/Mark'
+import { CertificateCopies } from '@/ui/records/CertificateCopies'
 import { OwnCertificatePanel } from '@/ui/records/OwnCertificatePanel'
 import { RecordRounds } from '@/ui/records/RecordRounds'
 import { ReviewPanel } from '@/ui/records/ReviewPanel'
@@ -41,12 +43,13 @@ export default async function RecordPage({ params }: Props) {
   const { sequence } = await params
   const { seal, record } = await pageOrNotFound(async () => sealedRecordAt(sequenceParam(sequence)))
   const timeZone = await siteTimeZone()
-  const [reviews, findings, trace, linked, amendedBy, standards] = await Promise.all([
+  const [reviews, findings, trace, linked, amendedBy, copies, standards] = await Promise.all([
     reviewsOf(record.sequence),
     findingsOnRecord(record.sequence),
     traceabilityOf(record),
     referenceOfInstrument(record.world.instrument.id),
     amendmentOf(record.sequence),
+    certificateCopies(record.sequence),
     mayDo(person.role, 'amend') ? standardsOnDay(record.world.day ?? record.world.inputReference.calibratedOn) : [],
   ])
   const { world } = record
@@ -147,6 +150,7 @@ export default async function RecordPage({ params }: Props) {
             </dd>
             <dt>Record before</dt>
             <dd className="hash num soft">{record.previousHash}</dd>
+            <CertificateCopies {...{ sequence: record.sequence, copies, timeZone }} />
           </dl>
         </div>
       </div>

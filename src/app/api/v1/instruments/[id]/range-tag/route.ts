@@ -1,7 +1,7 @@
 import { idParam } from '@/server/api/idParam'
 import { originOf, pdfResponse } from '@/server/api/pdfResponse'
 import { readRoute } from '@/server/api/route'
-import { rangeTagPdf } from '@/server/documents/rangeTag'
+import { drawn } from '@/server/heavy/pools'
 import { NotFound } from '@/server/refusals'
 import { instrument } from '@/server/services/lookUps'
 import { siteName, siteTimeZone } from '@/server/services/site'
@@ -11,7 +11,7 @@ export const GET = readRoute(async ({ id }: { id: string }, request) => {
   const found = await instrument({ id: idParam(id) })
   if (!found) throw new NotFound('instrument', 'there is no such instrument', 'open it from the list')
   const timeZone = await siteTimeZone()
-  const pdf = await rangeTagPdf({
+  const pdf = await drawn('range tag', {
     instrument: found,
     origin: originOf(request),
     timeZone,

@@ -1,13 +1,13 @@
 import { idParam } from '@/server/api/idParam'
 import { originOf, pdfResponse } from '@/server/api/pdfResponse'
 import { readRoute } from '@/server/api/route'
-import { referenceLabelPdf } from '@/server/documents/referenceLabel'
+import { drawn } from '@/server/heavy/pools'
 import { referenceById } from '@/server/services/references'
 import { siteName } from '@/server/services/site'
 
 /** The label of a reference, as PDF. */
 export const GET = readRoute(async ({ id }: { id: string }, request) => {
   const reference = await referenceById(idParam(id))
-  const pdf = await referenceLabelPdf({ reference, origin: originOf(request), site: await siteName() })
+  const pdf = await drawn('reference label', { reference, origin: originOf(request), site: await siteName() })
   return pdfResponse(pdf, `label-${reference.code}`)
 })

@@ -6,8 +6,9 @@ import { idParam } from '@/server/api/idParam'
 import { pdfResponse } from '@/server/api/pdfResponse'
 import { readRoute } from '@/server/api/route'
 import { signedInPerson } from '@/server/auth/session'
-import { impactReportList, impactReportPdf } from '@/server/documents/impactReport'
+import { impactReportList } from '@/server/documents/impactReport'
 import { csvOf, xlsxOf } from '@/server/documents/listFile'
+import { drawn } from '@/server/heavy/pools'
 import { NotFound } from '@/server/refusals'
 import { impactReport } from '@/server/services/impactReport'
 
@@ -18,7 +19,7 @@ export const GET = readRoute(async ({ id, report }: { id: string; report: string
   const person = await signedInPerson()
   const source = await impactReport(idParam(id), askOf(request), { by: person?.name ?? '', now: new Date() })
   const name = `impact-${source.code}`
-  if (format === 'pdf') return pdfResponse(await impactReportPdf(source), name)
+  if (format === 'pdf') return pdfResponse(await drawn('impact report', source), name)
   const list = impactReportList(source.summary)
   return format === 'csv'
     ? fileResponse(csvOf(list), `${name}.csv`)

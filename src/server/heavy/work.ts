@@ -1,0 +1,39 @@
+import { calculationNamed } from '@/calc/registry'
+import { type Outcome, runCalculation } from '@/calc/runCalculation'
+import { certificatePdf } from '../documents/certificate'
+import { impactReportPdf } from '../documents/impactReport'
+import { rangeTagPdf } from '../documents/rangeTag'
+import { referenceLabelPdf } from '../documents/referenceLabel'
+import { setUpSheetPdf } from '../documents/setUpSheetPdf'
+
+/** Documents by their kind, each with what it is drawn from. */
+export type DocumentSources = {
+  certificate: Parameters<typeof certificatePdf>[0]
+  'impact report': Parameters<typeof impactReportPdf>[0]
+  'range tag': Parameters<typeof rangeTagPdf>[0]
+  'reference label': Parameters<typeof referenceLabelPdf>[0]
+  'set-up sheet': Parameters<typeof setUpSheetPdf>[0]
+}
+
+const DOCUMENTS: { [K in keyof DocumentSources]: (source: DocumentSources[K]) => Promise<Uint8Array> } = {
+  certificate: certificatePdf,
+  'impact report': impactReportPdf,
+  'range tag': rangeTagPdf,
+  'reference label': referenceLabelPdf,
+  'set-up sheet': setUpSheetPdf,
+}
+
+/** Draws a document; for the worker's thread, never for the one that answers requests. */
+export const draw = <K extends keyof DocumentSources>({
+  kind,
+  source,
+}: {
+  kind: K
+  source: DocumentSources[K]
+}): Promise<Uint8Array> => DOCUMENTS[kind](source)
+
+/** Works a calculation out to its end, in one piece: whoever gives up on it ends the thread. */
+export function calculate({ name, input }: { name: string; input: unknown }): Outcome | null {
+  const calculation = calculationNamed(name)
+  return calculation ? runCalculation(calculation, input) : null
+}
