@@ -1,4 +1,3 @@
-import { randomBytes } from 'node:crypto'
 import { basename, join } from 'node:path'
 import pg from 'pg'
 import Postgrator from 'postgrator'
@@ -41,10 +40,6 @@ export async function migrate(ownerUrl: string, applicationRole?: string): Promi
     await db.query('BEGIN')
     await db.query('SELECT pg_advisory_xact_lock($1)', [MIGRATION_LOCK])
     await applyMissing(db)
-    // The key that seals session cookies: made once, the same for every process.
-    await db.query("INSERT INTO server_secret (name, value) VALUES ('session', $1) ON CONFLICT DO NOTHING", [
-      randomBytes(32).toString('hex'),
-    ])
     if (applicationRole) await db.query(GRANTS_FOR_APPLICATION_ROLE(pg.escapeIdentifier(applicationRole)))
     await db.query('COMMIT')
   })

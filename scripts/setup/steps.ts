@@ -1,3 +1,5 @@
+import { Refusal } from '../../src/core/refusal'
+
 /** A step of the set-up could not be done: says which, why, and what the person can do. */
 export class StepFailure extends Error {
   constructor(
@@ -29,8 +31,9 @@ export async function runConductor(conductor: () => Promise<void>): Promise<void
   }
 }
 
-/** An option that is none comes from Node's own parser of arguments. */
+/** An option that is none comes from Node's own parser of arguments; a refusal from the services says field, reason and remedy. */
 function asFailure(error: unknown): unknown {
+  if (error instanceof Refusal) return new StepFailure(error.field, error.reason, error.remedy)
   const isOption = error instanceof Error && 'code' in error && String(error.code).startsWith('ERR_PARSE_ARGS')
   return isOption
     ? new StepFailure('options', error.message.split('. ')[0] ?? '', 'Give --help to see them all.')

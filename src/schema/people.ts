@@ -18,6 +18,8 @@ const Name = z
 export const SignIn = z.object({
   name: Name,
   password: z.string().min(1, { error: 'is empty: fill in the password' }).max(200),
+  /** Of an authenticator, where one was set up. */
+  code: z.string().trim().max(20).optional(),
 })
 export type SignIn = z.infer<typeof SignIn>
 
@@ -47,4 +49,40 @@ export type FirstPerson = z.infer<typeof FirstPerson>
 export const PasswordChange = z.object({
   password: z.string().min(1, { error: 'is empty: fill in the present one' }),
   next: Password,
+})
+
+/** A new password, by a code that an administrator handed over. */
+export const PasswordReset = z.object({
+  name: Name,
+  code: z.string().trim().min(1, { error: 'is empty: type the code' }).max(40),
+  next: Password,
+})
+export type PasswordReset = z.infer<typeof PasswordReset>
+
+const Reason = z
+  .string()
+  .trim()
+  .min(1, { error: 'is empty: say why' })
+  .max(500, { error: 'has more than 500 characters: shorten it' })
+
+/** What somebody is here as from now on. */
+export const PersonChange = z.object({
+  role: z.enum(ROLE_IDS, { error: 'is not chosen: say what the person is here for' }),
+  isAdministrator: z.boolean(),
+  reason: Reason,
+})
+export type PersonChange = z.infer<typeof PersonChange>
+
+/** Whether somebody may sign in from now on. */
+export const PersonStanding = z.object({ isActive: z.boolean(), reason: Reason })
+export type PersonStanding = z.infer<typeof PersonStanding>
+
+/** One's own password, asked for again. */
+export const PasswordAgain = z.object({
+  password: z.string().min(1, { error: 'is empty: fill in the present one' }).max(200),
+})
+
+/** The six digits of an authenticator. */
+export const FactorCode = z.object({
+  code: z.string().trim().min(1, { error: 'is empty: type the six digits' }).max(20),
 })

@@ -26,6 +26,7 @@ const person = (name: string, role: Person['role']): Person => ({
   role,
   isAdministrator: false,
   isDemo: false,
+  isActive: true,
 })
 
 /** Two technicians, a reviewer, a pressure reference and a meter: the least a run needs. */

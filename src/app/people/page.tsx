@@ -2,6 +2,7 @@ import type { Metadata } from 'next'
 import { signedIn } from '@/server/currentPerson'
 import { pool } from '@/server/database'
 import { people } from '@/server/services/lookUps'
+import { ownAccount } from '@/server/services/ownAccount'
 import { siteOf } from '@/server/services/site'
 import { PeopleDesk } from '@/ui/people/PeopleDesk'
 
@@ -10,5 +11,6 @@ export const metadata: Metadata = { title: 'People' }
 /** Who works here. */
 export default async function PeoplePage() {
   const current = await signedIn('/people')
-  return <PeopleDesk people={await people()} current={current} site={await siteOf(pool())} />
+  const [everybody, site, account] = await Promise.all([people(), siteOf(pool()), ownAccount(current.id)])
+  return <PeopleDesk people={everybody} current={current} site={site} account={account} />
 }

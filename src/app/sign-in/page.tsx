@@ -1,7 +1,7 @@
 import type { Metadata } from 'next'
 import { redirect } from 'next/navigation'
 import { signedInPerson } from '@/server/auth/session'
-import { people } from '@/server/services/lookUps'
+import { demoPeople, isAnybodyHere } from '@/server/services/lookUps'
 import { FirstPersonForm } from '@/ui/people/FirstPersonForm'
 import { SignInForm } from '@/ui/people/SignInForm'
 
@@ -11,9 +11,8 @@ export const metadata: Metadata = { title: 'Sign in' }
 export default async function SignInPage({ searchParams }: { searchParams: Promise<{ to?: string }> }) {
   const to = ownPath((await searchParams).to)
   if (await signedInPerson()) redirect(to)
-  const everybody = await people()
-  if (everybody.length === 0) return <FirstPersonForm />
-  return <SignInForm to={to} demoPeople={everybody.filter(({ isDemo }) => isDemo)} />
+  if (!(await isAnybodyHere())) return <FirstPersonForm />
+  return <SignInForm to={to} demoPeople={await demoPeople()} />
 }
 
 /** Only a path of ours: an address of another site would carry people away. */

@@ -12,6 +12,7 @@ import { log } from '../log'
 import { Busy, Conflict, Forbidden, NotFound, NotSignedIn, TooMany } from '../refusals'
 import type { Actor } from '../services/actor'
 import { boundedJson, LARGEST_BODY_BYTES } from './boundedJson'
+import { callerAddress } from './callerAddress'
 import { databaseRefusal } from './databaseRefusal'
 import { TooLarge } from './tooLarge'
 
@@ -93,13 +94,16 @@ async function wordsOf(error: unknown): Promise<string> {
 }
 
 /** A route of signing in and out: it says who somebody is, so nobody has to be known before. */
-export function sessionRoute<S extends z.ZodType>(schema: S, handle: (input: z.infer<S>, now: Date) => Promise<void>) {
+export function sessionRoute<S extends z.ZodType>(
+  schema: S,
+  handle: (input: z.infer<S>, now: Date, address: string) => Promise<void>,
+) {
   return (request: Request): Promise<NextResponse> =>
     answered(async () => {
       refuseForeign(request)
       const input = schema.safeParse(await boundedJson(request))
       if (!input.success) return refused(400, shapeRefusals(input.error))
-      await handle(input.data, new Date())
+      await handle(input.data, new Date(), callerAddress(request))
       return NextResponse.json({ done: true })
     })
 }

@@ -1,55 +1,48 @@
-import { getIronSession, type SessionOptions } from 'iron-session'
+import { createHash, randomBytes } from 'node:crypto'
 import { cookies } from 'next/headers'
 import { pool } from '../database'
 import { environment } from '../environment'
-import { type Person, selectPerson } from '../sql/person'
-import { selectSecret } from '../sql/secret'
-
-/** What the sealed cookie holds. The role is read from the database each time: it may have changed since. */
-type Session = { personId?: string }
+import type { Person } from '../sql/person'
+import { endSessionOf, insertSession, selectSessionPerson } from '../sql/session'
 
 /** A long shift; after it one signs in again. */
 const SECONDS = 14 * 60 * 60
 
-let options: Promise<SessionOptions> | undefined
+/** On loopback there is no TLS, and a cookie marked secure would not come back. */
+const isSecure = () => environment().BARYS_ORIGIN?.protocol === 'https:'
 
-/** The key is the same for every process that serves this database. */
-function sessionOptions(): Promise<SessionOptions> {
-  options ??= selectSecret(pool(), 'session').then(
-    (password): SessionOptions => ({
-      password,
-      cookieName: 'barys-session',
-      ttl: SECONDS,
-      // On loopback there is no TLS, and a cookie marked secure would not come back.
-      cookieOptions: {
-        httpOnly: true,
-        sameSite: 'strict',
-        secure: environment().BARYS_ORIGIN?.protocol === 'https:',
-        path: '/',
-      },
-    }),
-  )
-  options.catch(() => {
-    options = undefined // the database was away: ask again next time
-  })
-  return options
+/** With the prefix a browser takes it only from this very host, over TLS (RFC 6265bis, 4.1.3.2; from memory). */
+const cookieName = () => (isSecure() ? '__Host-barys-session' : 'barys-session')
+
+/** What the database keeps of the secret a browser holds. */
+const hashOf = (token: string) => createHash('sha256').update(token).digest('hex')
+
+async function tokenHash(): Promise<string | null> {
+  const token = (await cookies()).get(cookieName())?.value
+  return token ? hashOf(token) : null
 }
 
-const session = async () => getIronSession<Session>(await cookies(), await sessionOptions())
-
-/** The person signed in at this browser; null where nobody is. */
+/** The person signed in at this browser; null where nobody is. The role is read each time: it may have changed since. */
 export async function signedInPerson(): Promise<Person | null> {
-  const { personId } = await session()
-  return personId === undefined ? null : selectPerson(pool(), personId)
+  const hash = await tokenHash()
+  return hash === null ? null : selectSessionPerson(pool(), hash)
 }
 
+/** Which session this browser holds, as the database knows it; null where none. */
+export const currentSession = tokenHash
+
+/** Signs a person in at this browser; whoever was signed in there before is signed out. */
 export async function startSession(personId: string): Promise<void> {
-  const current = await session()
-  current.personId = personId
-  await current.save()
+  const before = await tokenHash()
+  if (before) await endSessionOf(pool(), before)
+  const token = randomBytes(32).toString('base64url')
+  await insertSession(pool(), { tokenSha256: hashOf(token), personId, seconds: SECONDS })
+  const options = { httpOnly: true, sameSite: 'strict', secure: isSecure(), path: '/', maxAge: SECONDS } as const
+  ;(await cookies()).set(cookieName(), token, options)
 }
 
 export async function endSession(): Promise<void> {
-  const current = await session()
-  current.destroy()
+  const hash = await tokenHash()
+  if (hash) await endSessionOf(pool(), hash)
+  ;(await cookies()).delete({ name: cookieName(), path: '/', secure: isSecure() })
 }

@@ -5,7 +5,7 @@ import { selectCapsules } from '../sql/capsule'
 import { selectNewestSetUps } from '../sql/deskSetUp'
 import { selectDueDates } from '../sql/dueInstrument'
 import { selectInstrument, selectInstruments } from '../sql/instrument'
-import { selectPeople } from '../sql/person'
+import { anybody, selectDemoPeople, selectPeople } from '../sql/person'
 import { ping } from '../sql/ping'
 import { selectReferences } from '../sql/reference'
 import { selectAmendmentOf, selectResults, selectSealOfRun } from '../sql/seal'
@@ -45,11 +45,14 @@ export const amendmentOf = (sequence: number) => selectAmendmentOf(pool(), seque
 /** The seal of a run; null while it has none. */
 export const sealOfRun = (runId: string) => selectSealOfRun(pool(), runId)
 
-/** Everybody who may sign in. */
+/** Everybody who is or was registered. */
 export const people = () => selectPeople(pool())
 
 /** The people of the demo, who may be chosen at one click. */
-export const demoPeople = async () => (await people()).filter(({ isDemo }) => isDemo)
+export const demoPeople = () => selectDemoPeople(pool())
+
+/** Whether anybody is registered yet. */
+export const isAnybodyHere = () => anybody(pool())
 
 /** @throws where the database cannot be reached */
 export const reachDatabase = () => ping(pool())

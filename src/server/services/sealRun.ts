@@ -43,6 +43,7 @@ export function sealRun(runId: string, signing: Omit<Signing, 'password'>, { per
         `${person.name} is a ${person.role}`,
         'the technician who did the work signs as “performed”',
       )
+    refuseStranger(run, person.name)
     refuseUnready(run, state, signing)
     refuseUnfit(run)
 
@@ -66,6 +67,20 @@ export async function signRun(runId: string, { password, ...signing }: Signing, 
 async function refuseSealed(db: Transaction, runId: string): Promise<void> {
   const seal = await selectSealOfRun(db, runId)
   if (seal) throw new Conflict('run', `sealed as record ${seal.sequence} already`, 'open the record')
+}
+
+/** Whoever signs as performed has read at least one point. An amendment says again what others read, and is its signer’s own. */
+function refuseStranger({ world, rounds }: RunView, name: string): void {
+  if (world.amends) return
+  const hasRead = rounds.some(({ steps }) =>
+    steps.some(({ readings }) => readings.some(({ takenBy }) => takenBy === name)),
+  )
+  if (!hasRead)
+    throw new Refusal(
+      'person',
+      `${name} took no reading of this run`,
+      'the technician who did the work signs as “performed”',
+    )
 }
 
 function refuseUnready(run: RunView, state: RunState, signing: Pick<Signing, 'remark'>): void {

@@ -3,9 +3,14 @@ import type { Queryable } from '../database'
 /** That somebody tried, for whoever looks into it later; how often one may is `signInLimit`'s. */
 export async function insertAttempt(
   db: Queryable,
-  { name, succeeded, at }: { name: string; succeeded: boolean; at: Date },
+  { name, succeeded, at, address }: { name: string; succeeded: boolean; at: Date; address: string | null },
 ): Promise<void> {
-  await db.query('INSERT INTO sign_in_attempt (name, succeeded, at) VALUES ($1, $2, $3)', [name, succeeded, at])
+  await db.query('INSERT INTO sign_in_attempt (name, succeeded, at, address) VALUES ($1, $2, $3, $4)', [
+    name,
+    succeeded,
+    at,
+    address,
+  ])
 }
 
 /** @param at milliseconds since 1970 */

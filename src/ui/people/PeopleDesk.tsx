@@ -2,24 +2,40 @@
 import Button from '@mui/material/Button'
 import { useRouter } from 'next/navigation'
 import { type ComponentProps, useState } from 'react'
-import { NewPerson, PasswordChange } from '@/schema/people'
+import { NewPerson } from '@/schema/people'
 import { ROLES, type Role } from '@/schema/roles'
 import { send } from '../api'
-import { BoundBox } from '../form/BoundFields'
 import { useDraftForm } from '../form/useDraftForm'
 import { useSubmit } from '../form/useSubmit'
 import { DataTable } from '../parts/DataTable'
 import { Done } from '../parts/Done'
 import { Refused } from '../parts/Refused'
 import { Tick } from '../parts/Tick'
+import { type Account, OwnAccount } from './OwnAccount'
+import { PersonDialog } from './PersonDialog'
 import { EMPTY_PERSON, PersonFields } from './PersonFields'
 import { SiteForm } from './SiteForm'
 
-type Props = { people: readonly Shown[]; current: Shown; site: ComponentProps<typeof SiteForm>['site'] }
-type Shown = { id: string; name: string; initials: string; role: Role; isAdministrator: boolean }
+type Props = {
+  people: readonly ShownPerson[]
+  current: ShownPerson
+  site: ComponentProps<typeof SiteForm>['site']
+  account: Account
+}
 
-/** Everybody here; administrators register others, everybody changes their own password. */
-export function PeopleDesk({ people, current, site }: Props) {
+/** Somebody as the list shows them. */
+export type ShownPerson = {
+  id: string
+  name: string
+  initials: string
+  role: Role
+  isAdministrator: boolean
+  isActive: boolean
+}
+
+/** Everybody here; administrators keep them, everybody keeps their own account. */
+export function PeopleDesk({ people, current, site, account }: Props) {
+  const [kept, setKept] = useState<ShownPerson | null>(null)
   return (
     <div className="page stack">
       <h1>People</h1>
@@ -27,17 +43,32 @@ export function PeopleDesk({ people, current, site }: Props) {
         rows={people}
         keyOf={({ id }) => id}
         columns={[
-          { head: 'Name', cell: ({ name }) => name },
+          { head: 'Name', cell: ({ name, isActive }) => <span className={isActive ? '' : 'soft'}>{name}</span> },
           { head: 'Initials', cell: ({ initials }) => initials },
           {
             head: 'Here as',
-            cell: ({ role, isAdministrator }) =>
-              `${role}: ${ROLES[role]}${isAdministrator ? '; administers people' : ''}`,
+            cell: ({ role, isAdministrator, isActive }) =>
+              isActive
+                ? `${role}: ${ROLES[role]}${isAdministrator ? '; administers people' : ''}`
+                : `was ${role}; signs in no more`,
           },
+          ...(current.isAdministrator
+            ? [
+                {
+                  head: <span className="visually-hidden">Change</span>,
+                  cell: (person: ShownPerson) => (
+                    <Button size="small" onClick={() => setKept(person)} aria-label={`Change ${person.name}`}>
+                      Change…
+                    </Button>
+                  ),
+                },
+              ]
+            : []),
         ]}
       />
+      {kept && <PersonDialog person={kept} isSelf={kept.id === current.id} close={() => setKept(null)} />}
       <div className="two-col">
-        <OwnPassword name={current.name} />
+        <OwnAccount name={current.name} account={account} />
         {current.isAdministrator && <NewPersonForm />}
         {current.isAdministrator && <SiteForm site={site} />}
       </div>
@@ -70,33 +101,6 @@ function NewPersonForm() {
       <div className="actions">
         <Button type="submit" variant="contained" disabled={isSending}>
           Register
-        </Button>
-        <Refused words={failure} />
-      </div>
-      <Done words={done} forget={() => setDone(null)} />
-    </form>
-  )
-}
-
-function OwnPassword({ name }: { name: string }) {
-  const [done, setDone] = useState<string | null>(null)
-  const form = useDraftForm(PasswordChange, { password: '', next: '' })
-  const { boxes, submit, isSending, failure } = useSubmit(
-    form,
-    () => send('/api/v1/session/password', form.draft),
-    () => {
-      setDone('Your password is changed.')
-      form.begin()
-    },
-  )
-  return (
-    <form ref={boxes} className="card stack" onSubmit={submit} noValidate aria-label="Change your password">
-      <h2>Password of {name}</h2>
-      <BoundBox form={form} path="password" label="Present password" isSecret autoComplete="current-password" />
-      <BoundBox form={form} path="next" label="New password" isSecret autoComplete="new-password" />
-      <div className="actions">
-        <Button type="submit" variant="outlined" disabled={isSending}>
-          Change it
         </Button>
         <Refused words={failure} />
       </div>

@@ -1,6 +1,7 @@
 'use client'
 import Button from '@mui/material/Button'
 import GlobalStyles from '@mui/material/GlobalStyles'
+import Link from 'next/link'
 import { useState } from 'react'
 import { SignIn } from '@/schema/people'
 import { ROLES, type Role } from '@/schema/roles'
@@ -25,7 +26,8 @@ export function SignInForm({ to, demoPeople }: Props) {
       window.location.assign(to) // a fresh page, so that nothing of before is shown
     else setBusy(false)
   }
-  const form = useDraftForm(SignIn, { name: '', password: '' })
+  const form = useDraftForm(SignIn, { name: '', password: '', code: '' })
+  const asksCode = form.refusals.some(({ field }) => field === 'code') || form.draft.code !== ''
   const { boxes, submit, isSending, failure } = useSubmit(
     form,
     () => send('/api/v1/session', form.draft),
@@ -60,12 +62,18 @@ export function SignInForm({ to, demoPeople }: Props) {
       <form ref={boxes} className="card stack" onSubmit={submit} noValidate aria-label="Sign in by name and password">
         <BoundBox form={form} path="name" label="Name" autoComplete="username" autoFocus={demoPeople.length === 0} />
         <BoundBox form={form} path="password" label="Password" isSecret autoComplete="current-password" />
+        {asksCode && (
+          <BoundBox form={form} path="code" label="Six digits of your authenticator" autoComplete="one-time-code" />
+        )}
         <div className="actions">
           <Button type="submit" variant="contained" size="large" disabled={isBusy || isSending}>
             Sign in
           </Button>
           <Refused words={failure ?? message} />
         </div>
+        <p className="small">
+          Forgotten? An administrator hands you a code: <Link href="/sign-in/code">choose a new password with it</Link>.
+        </p>
       </form>
     </div>
   )

@@ -4,4 +4,4 @@ import { startSession } from '@/server/auth/session'
 import { signIn } from '@/server/services/signIn'
 
 /** Signs in by name and password. */
-export const POST = sessionRoute(SignIn, async (input, now) => startSession(await signIn(input, now)))
+export const POST = sessionRoute(SignIn, async (input, now, address) => startSession(await signIn(input, now, address)))
