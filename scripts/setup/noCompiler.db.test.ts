@@ -70,12 +70,13 @@ test('packages install and somebody signs in on a machine without a compiler', a
   mkdirSync(dirname(script), { recursive: true })
   writeFileSync(
     script,
-    `import { firstPerson, signIn } from './src/server/services/signIn'
+    `import { firstPerson } from './src/server/services/people'
+import { signIn } from './src/server/services/signIn'
 import { pool } from './src/server/database'
 const now = new Date()
 const made = await firstPerson({ name: 'Fresh Start', initials: 'FS', role: 'technician', password: 'seven words of no meaning' }, now)
-const seen = await signIn({ name: 'Fresh Start', password: 'seven words of no meaning' }, now)
-const wrong = await signIn({ name: 'Fresh Start', password: 'eight words of no meaning' }, now).catch((e) => e.reason)
+const seen = await signIn({ name: 'Fresh Start', password: 'seven words of no meaning' }, now, '127.0.0.1')
+const wrong = await signIn({ name: 'Fresh Start', password: 'eight words of no meaning' }, now, '127.0.0.1').catch((e) => e.reason)
 await pool().end()
 console.log(JSON.stringify({ isSame: made === seen, wrong }))
 `,

@@ -18,9 +18,6 @@ export type Server = {
   readonly stop: () => Promise<void>
 }
 
-/** Longer than browsers and proxies keep an idle connection, so that none is reset just as it is used again. */
-const KEEP_ALIVE_MS = '75000'
-
 /**
  * Starts the built application and waits until it answers. It listens on the loopback address, or on what BARYS_LISTEN
  * says.
@@ -28,34 +25,22 @@ const KEEP_ALIVE_MS = '75000'
  * @throws {StepFailure} when it ends or does not answer within a minute
  */
 export async function startServer({ port, databaseUrl, distFolder, env = {} }: ServerSettings): Promise<Server> {
-  const next = join(ROOT, 'node_modules/next/dist/bin/next')
-  const child = spawn(
-    process.execPath,
-    [
-      next,
-      'start',
-      '--keepAliveTimeout',
-      KEEP_ALIVE_MS,
-      '-H',
-      process.env.BARYS_LISTEN ?? '127.0.0.1',
-      '-p',
-      String(port),
-    ],
-    {
-      cwd: ROOT,
-      stdio: ['ignore', 'ignore', 'inherit'],
-      // In a group of its own, so that Ctrl-C reaches only the conductor, which then stops things in order.
-      detached: true,
-      env: {
-        ...process.env,
-        NODE_ENV: 'production',
-        DATABASE_URL: databaseUrl,
-        BARYS_DIST: distFolder,
-        NEXT_TELEMETRY_DISABLED: '1',
-        ...env,
-      },
+  const child = spawn(process.execPath, ['--import', 'tsx', join(ROOT, 'scripts/app.ts')], {
+    cwd: ROOT,
+    // By the channel it learns that whoever started it is gone, and ends too.
+    stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
+    // In a group of its own, so that Ctrl-C reaches only the conductor, which then stops things in order.
+    detached: true,
+    env: {
+      ...process.env,
+      NODE_ENV: 'production',
+      PORT: String(port),
+      DATABASE_URL: databaseUrl,
+      BARYS_DIST: distFolder,
+      NEXT_TELEMETRY_DISABLED: '1',
+      ...env,
     },
-  )
+  })
   const address = `http://127.0.0.1:${port}`
   await untilHealthy(child, address)
   return { process: child, address, stop: () => stopChild(child) }

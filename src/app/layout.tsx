@@ -6,8 +6,10 @@ import './print.css'
 import InitColorSchemeScript from '@mui/material/InitColorSchemeScript'
 import { AppRouterCacheProvider } from '@mui/material-nextjs/v16-appRouter'
 import type { Metadata } from 'next'
+import { headers } from 'next/headers'
 import type { ReactNode } from 'react'
 import { signedInPerson } from '@/server/auth/session'
+import { NONCE_HEADER } from '@/server/nonceHeader'
 import { demoPeople } from '@/server/services/lookUps'
 import { TopBar } from '@/ui/shell/TopBar'
 import { cssTokens } from '@/ui/theme/cssTokens'
@@ -22,6 +24,7 @@ export const dynamic = 'force-dynamic'
 /** The frame of every page: theme, fonts, top bar. */
 export default async function RootLayout({ children }: { children: ReactNode }) {
   const current = await signedInPerson()
+  const nonce = (await headers()).get(NONCE_HEADER) ?? undefined
   return (
     <html lang="en" suppressHydrationWarning>
       <head>
@@ -30,7 +33,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
         </style>
       </head>
       <body>
-        <InitColorSchemeScript attribute="data-theme" defaultMode="light" />
+        <InitColorSchemeScript attribute="data-theme" defaultMode="light" {...(nonce && { nonce })} />
         <AppRouterCacheProvider options={{ enableCssLayer: false }}>
           <ThemeRoot>
             <a className="skip" href="#main">

@@ -15,6 +15,11 @@ const Environment = z.object({
     .string()
     .default('')
     .transform((text) => text.split(',').flatMap((network) => network.trim() || [])),
+  /** Proxies of the site whose word counts for where a request came from, by address or network, with commas between. */
+  BARYS_PROXIES: z
+    .string()
+    .default('')
+    .transform((text) => text.split(',').flatMap((proxy) => proxy.trim() || [])),
   /** Folder of the key and the checkpoints that prove where the chains stood; outside the database's cluster. */
   BARYS_PROOF: z.string().min(1).optional(),
   /** Where other devices of the site find it, such as https://barys.plant.example; loopback only where left out. */

@@ -9,6 +9,7 @@ import { shapeRefusals } from '@/schema/shapeRefusals'
 import { signedInPerson } from '../auth/session'
 import { environment } from '../environment'
 import { log } from '../log'
+import { isOwnHost } from '../ownHost'
 import { Busy, Conflict, Forbidden, NotFound, NotSignedIn, TooMany } from '../refusals'
 import type { Actor } from '../services/actor'
 import { boundedJson, LARGEST_BODY_BYTES } from './boundedJson'
@@ -185,11 +186,9 @@ function refuseForeign(request: Request): void {
 /** By its whole name: `application/jsonx` is another's. */
 const isJson = (contentType: string | null) => contentType?.split(';')[0]?.trim().toLowerCase() === 'application/json'
 
-const LOOPBACK_NAMES = new Set(['localhost', '127.0.0.1', '[::1]'])
-
 function refuseForeignHost(request: Request): void {
   const host = request.headers.get('host') ?? ''
-  if (!LOOPBACK_NAMES.has(host.replace(/:\d+$/, '')) && host !== environment().BARYS_ORIGIN?.host)
+  if (!isOwnHost(host, environment().BARYS_ORIGIN))
     throw new Forbidden(
       'host',
       `Barys is not served as ${host.slice(0, 60)}`,

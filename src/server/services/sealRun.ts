@@ -43,8 +43,8 @@ export function sealRun(runId: string, signing: Omit<Signing, 'password'>, { per
         `${person.name} is a ${person.role}`,
         'the technician who did the work signs as “performed”',
       )
-    refuseStranger(run, person.name)
     refuseUnready(run, state, signing)
+    refuseStranger(run, person.name)
     refuseUnfit(run)
 
     const signature = { personName: person.name, meaning: 'performed' as const, remark: signing.remark, signedAt: now }
