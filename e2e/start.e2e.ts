@@ -1,6 +1,6 @@
 import { type ChildProcess, spawn, spawnSync } from 'node:child_process'
 import { once } from 'node:events'
-import { chmodSync, mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { chmodSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { test as base, expect } from '@playwright/test'
@@ -47,8 +47,16 @@ function npmStart(env: Record<string, string> = {}, args: readonly string[] = []
 /** Ctrl-C in a terminal goes to the whole group. */
 const ctrlC = ({ process: child }: Start) => process.kill(-(child.pid ?? 0), 'SIGINT')
 const postmasterPid = () => Number(readFileSync(join(home, 'pg', 'postmaster.pid'), 'utf8').split('\n')[0])
-const serving = (): { pid: number; serverPid: number; address: string } =>
-  JSON.parse(readFileSync(join(home, 'serving.json'), 'utf8'))
+/** The application’s process of this folder, found by what it was started with. */
+const serverPid = () =>
+  readdirSync('/proc').find((pid) => {
+    try {
+      const isOfHome = readFileSync(`/proc/${pid}/environ`, 'utf8').split('\0').includes(`BARYS_HOME=${home}`)
+      return isOfHome && readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('scripts/app.ts')
+    } catch {
+      return false // no process, or gone meanwhile
+    }
+  })
 /** A process that has ended but was not yet collected by its parent (state Z) is no longer alive. */
 const isAlive = (pid: number) => {
   const status = spawnSync('ps', ['-o', 'stat=', '-p', String(pid)], { encoding: 'utf8' })
@@ -142,26 +150,64 @@ test('a database killed while it runs is started again by itself', async () => {
 test('Ctrl-C ends server and database in order', async () => {
   const [first] = started
   if (!first) throw new Error('the first test starts it')
-  const { serverPid } = serving()
+  const server = Number(serverPid())
   const databasePid = postmasterPid()
   ctrlC(first)
   await first.ended
   expect(first.output()).toContain('server and database have ended in order')
-  expect([isAlive(serverPid), isAlive(databasePid)]).toEqual([false, false])
+  expect([isAlive(server), isAlive(databasePid)]).toEqual([false, false])
 })
 
-test('killed outright, the next start ends what was left behind and serves within seconds', async () => {
+test('asked to end as a service is, it ends server and database too', async () => {
+  const start = npmStart({ PORT: port }, ['--no-demo'])
+  await start.until('Barys is ready')
+  const [server, database] = [Number(serverPid()), postmasterPid()]
+  start.process.kill('SIGTERM')
+  await start.ended
+  expect(start.output()).toContain('server and database have ended in order')
+  expect([isAlive(server), isAlive(database)]).toEqual([false, false])
+})
+
+test('a second start while the first is still at it leaves it alone, and says who it is', async () => {
+  const first = npmStart({ PORT: port }, ['--no-demo'])
+  await first.until('looking for migrations')
+  const second = npmStart({ PORT: port }, ['--no-demo'])
+  await second.ended
+  expect(second.process.exitCode).toBe(0)
+  expect(second.output()).toMatch(
+    new RegExp(`process ${first.process.pid}, .*left alone|already runs from this folder`, 's'),
+  )
+  await first.until('Barys is ready')
+  first.process.kill('SIGTERM')
+  await first.ended
+})
+
+test('killed outright, its server ends by itself, and the next start serves within seconds', async () => {
   const doomed = npmStart({ PORT: port }, ['--no-demo'])
   await doomed.until('Barys is ready')
-  const left = serving()
+  const server = Number(serverPid())
   process.kill(-(doomed.process.pid ?? 0), 'SIGKILL')
   await doomed.ended
-  expect(isAlive(left.serverPid)).toBe(true)
-
   const next = npmStart({ PORT: port }, ['--no-demo'])
   await next.until('Barys is ready')
-  expect(next.output()).toContain('ending one that the last start left behind')
-  expect(isAlive(left.serverPid)).toBe(false)
+  expect(isAlive(server)).toBe(false)
+  ctrlC(next)
+  await next.ended
+})
+
+test('what a start left behind, and does not end by itself, the next one ends', async () => {
+  const doomed = npmStart({ PORT: port }, ['--no-demo'])
+  await doomed.until('Barys is ready')
+  const server = Number(serverPid())
+  // Stopped, it learns of nothing.
+  process.kill(server, 'SIGSTOP')
+  process.kill(-(doomed.process.pid ?? 0), 'SIGKILL')
+  await doomed.ended
+  expect(isAlive(server)).toBe(true)
+  const next = npmStart({ PORT: port }, ['--no-demo'])
+  await next.until('Barys is ready')
+  expect(next.output()).toContain('that the last start left behind')
+  expect(isAlive(server)).toBe(false)
   ctrlC(next)
   await next.ended
 })

@@ -62,7 +62,7 @@ await runConductor(async () => {
     const { pool } = await import('../src/server/database')
     await loadDemo(new Date())
     await pool().end()
-    buildIfStale(DIST)
+    await buildIfStale(DIST)
     const devices = await startDemoDevices(cluster.ownerUrl)
     const server = await startServer({ port: await freePort(), databaseUrl: cluster.applicationUrl, distFolder: DIST })
     const browser = await chromium.launch({

@@ -85,7 +85,7 @@ function vitest(project: 'unit' | 'db', folder: string, env: Record<string, stri
  */
 async function endToEnd(cluster: Cluster, folder: string, files: readonly string[]): Promise<Tally> {
   const chromium = chromiumPath()
-  buildIfStale(DIST)
+  await buildIfStale(DIST)
   await migrate(cluster.ownerUrl, cluster.applicationRole)
   process.env.DATABASE_URL = cluster.ownerUrl
   say('demo data', 'loading')

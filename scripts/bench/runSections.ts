@@ -102,7 +102,7 @@ async function milliseconds(work: () => Promise<void>): Promise<number> {
 }
 
 async function servedSections(bench: Bench, databaseUrl: string): Promise<string[]> {
-  buildIfStale(DIST)
+  await buildIfStale(DIST)
   const server = await startServer({ port: await freePort(), databaseUrl, distFolder: DIST })
   try {
     const cookie = await signIn(server.address, bench)

@@ -1,7 +1,9 @@
-import { spawnSync } from 'node:child_process'
+import { spawn } from 'node:child_process'
 import { createHash } from 'node:crypto'
-import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
+import { once } from 'node:events'
+import { existsSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
+import { text } from 'node:stream/consumers'
 import { ROOT } from './root'
 import { StepFailure, say } from './steps'
 
@@ -11,9 +13,10 @@ const SOURCES = ['src', 'public', 'package-lock.json', 'next.config.ts', 'tsconf
  * Builds the application into `distFolder` unless the build there is of exactly these sources.
  *
  * @param distFolder relative to the root; tests use another than `npm start`, so neither disturbs the other
+ * @param signal ends the build
  * @throws {StepFailure} when the build fails
  */
-export function buildIfStale(distFolder: string): void {
+export async function buildIfStale(distFolder: string, signal?: AbortSignal): Promise<void> {
   const mark = join(ROOT, distFolder, 'barys-sources')
   const hash = sourcesHash()
   if (existsSync(mark) && readFileSync(mark, 'utf8') === hash) {
@@ -21,14 +24,19 @@ export function buildIfStale(distFolder: string): void {
     return
   }
   say('build', 'building the application; takes a minute')
-  const next = spawnSync(process.execPath, [join(ROOT, 'node_modules/next/dist/bin/next'), 'build'], {
+  // Killed halfway it is of no sources at all, not of those of before.
+  rmSync(mark, { force: true })
+  const next = spawn(process.execPath, [join(ROOT, 'node_modules/next/dist/bin/next'), 'build'], {
     cwd: ROOT,
     stdio: ['ignore', 'pipe', 'pipe'],
-    encoding: 'utf8',
     env: { ...process.env, NODE_ENV: 'production', BARYS_DIST: distFolder, NEXT_TELEMETRY_DISABLED: '1' },
+    killSignal: 'SIGTERM',
+    ...(signal && { signal }),
   })
-  if (next.status !== 0) {
-    console.error(next.stdout, next.stderr)
+  const said = Promise.all([text(next.stdout), text(next.stderr)])
+  const [status] = await once(next, 'exit')
+  if (status !== 0) {
+    console.error(...(await said))
     throw new StepFailure('build', 'next build failed', 'Its message stands above.')
   }
   writeFileSync(mark, hash)

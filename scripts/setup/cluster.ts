@@ -3,6 +3,7 @@ import { createHash, randomBytes } from 'node:crypto'
 import { existsSync, mkdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { dirname, join } from 'node:path'
+import { setTimeout as delay } from 'node:timers/promises'
 import { z } from 'zod'
 import { postgresBinFolder } from './debianPackages'
 import { StepFailure, say } from './steps'
@@ -44,7 +45,7 @@ export async function startCluster(folder: string, settings: Record<string, stri
   const place = placeOf(folder)
   const secrets = secretsOf(folder, place)
   if (!isInitialised(place)) initialise(place, secrets)
-  const wasRunning = isRunning(place)
+  const wasRunning = await answers(place)
   if (!wasRunning) {
     if (!(await portIsFree(secrets.port))) changePort(folder, secrets, await freePort())
     start(place, secrets, settings)
@@ -210,9 +211,13 @@ function run(place: Place, program: string, args: string[]): SpawnSyncReturns<st
     stdio,
     cwd: '/',
     detached: true,
+    // A server outlives the start that made it, and is taken over: it does not carry the token of what is ended.
+    env: program === 'pg_ctl' ? withoutToken(process.env) : process.env,
   }
   return spawnSync(command ?? program, rest, options)
 }
+
+const withoutToken = ({ BARYS_START: _, ...env }: NodeJS.ProcessEnv): NodeJS.ProcessEnv => env
 
 function refuseFailure(result: SpawnSyncReturns<string>, reason: string): void {
   if (result.status === 0) return
@@ -230,6 +235,25 @@ function postmasterPid(place: Place): number | undefined {
   const pid = Number(readFileSync(file, 'utf8').split('\n')[0])
   return Number.isInteger(pid) && serves(pid, place.data) ? pid : undefined
 }
+
+/** A server left behind may be coming up or going down just now: waits until it is one or the other. */
+async function answers(place: Place): Promise<boolean> {
+  for (let tries = 0; tries < MOST_LOOKS && isRunning(place); tries++) {
+    const ready = run(place, 'pg_isready', ['-q', '-h', '127.0.0.1', '-p', String(runningPort(place) ?? 1)])
+    if (ready.status === 0) return true
+    await delay(LOOK_MS)
+  }
+  if (isRunning(place))
+    throw new StepFailure(
+      STEP,
+      'the PostgreSQL that runs on this folder does not answer',
+      `Its log is ${place.log}; what it holds is untouched.`,
+    )
+  return false
+}
+
+const LOOK_MS = 200
+const MOST_LOOKS = 450
 
 const runningPort = (place: Place) =>
   Number(readFileSync(join(place.data, 'postmaster.pid'), 'utf8').split('\n')[3]) || undefined

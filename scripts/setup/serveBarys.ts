@@ -1,92 +1,62 @@
-import { existsSync, mkdirSync, readFileSync, readlinkSync, realpathSync, rmSync, writeFileSync } from 'node:fs'
+import { existsSync, mkdirSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { createInterface } from 'node:readline/promises'
+import { inOneTransaction } from '../demo/oneTransaction'
 import { DEMO_PEOPLE, DEMO_SITE } from '../demo/people'
 import { buildIfStale } from './build'
 import { type Cluster, portIsFree, startCluster } from './cluster'
 import { ensureDatabase, migrate, withClient } from './database'
 import { ROOT } from './root'
-import { isHealthy, type Server, startServer } from './server'
+import { type Server, startServer } from './server'
 import { startDemoDevices } from './standIns'
-import { StepFailure, say } from './steps'
+import { StepFailure, say, tellParent } from './steps'
+import { letGo, orStopped, Stopped, stopSignal } from './stopping'
 
 /** Everything Barys keeps; tests give it a folder of their own. */
 const FOLDER = process.env.BARYS_HOME ?? join(ROOT, '.barys')
-const SERVING = join(FOLDER, 'serving.json')
 const DIST = process.env.BARYS_DIST ?? '.next'
 const DEFAULT_PORT = 3000
 
 /** What `npm start` was asked for. */
 export type ServeOptions = { readonly withDemo: boolean; readonly reset: boolean }
-type Serving = { pid: number; serverPid: number; address: string }
 type Database = { ownerUrl: string; applicationUrl: string; applicationRole?: string; cluster?: Cluster }
 
-/** Sets everything up, serves, and stays until it is told to stop. */
+/** Sets everything up, serves, and stays until it is told to stop. The lock of the folder is with the process that started this one. */
 export async function serve({ withDemo, reset }: ServeOptions): Promise<void> {
-  if (await isServedAlready()) return
+  const stop = stopSignal()
   if (reset) await resetFolder()
   mkdirSync(FOLDER, { recursive: true })
   const database = await startDatabase()
   try {
-    say('schema', 'looking for migrations')
-    await migrate(database.ownerUrl, database.applicationRole)
-    if (withDemo) await loadDemoIfEmpty(database)
-    buildIfStale(DIST)
-    await nameDemoSite(database)
-    const standIns = await startDemoDevices(database.ownerUrl)
-    const port = await choosePort()
-    say('server', `starting on port ${port}`)
-    const server = await startServer({
-      port,
-      databaseUrl: database.applicationUrl,
-      distFolder: DIST,
-      env: { BARYS_PROOF: process.env.BARYS_PROOF ?? join(FOLDER, 'proof') },
-    })
-    const serving: Serving = { pid: process.pid, serverPid: server.process.pid ?? 0, address: server.address }
-    writeFileSync(SERVING, JSON.stringify(serving))
-    console.log(`\nBarys is ready:  ${server.address}\nCtrl-C stops it.\n`)
-    await untilStopped(server, database.cluster)
-    await standIns?.stop()
+    await serveOn(database, { withDemo, stop })
+  } catch (error) {
+    if (!(error instanceof Stopped || stop.aborted)) throw error
   } finally {
-    rmSync(SERVING, { force: true })
     database.cluster?.stop()
+    letGo()
   }
   say('stopped', 'server and database have ended in order')
 }
 
-/** Another start in this folder is told where to look; a server that outlived its conductor is ended. */
-async function isServedAlready(): Promise<boolean> {
-  const serving = readServing()
-  if (!serving) return false
-  if (isOurs(serving.pid, 'serve.ts') && (await isHealthy(serving.address))) {
-    console.log(`Barys already runs from this folder:  ${serving.address}`)
-    return true
-  }
-  if (isOurs(serving.serverPid, 'next')) {
-    say('server', 'ending one that the last start left behind')
-    process.kill(serving.serverPid, 'SIGKILL')
-  }
-  return false
-}
-
-function readServing(): Serving | undefined {
-  try {
-    return JSON.parse(readFileSync(SERVING, 'utf8'))
-  } catch {
-    return undefined // none, or half written by a kill: then there is nothing to find
-  }
-}
-
-/** A PID may long belong to another program: its command line must name what we started, and its folder be ours. */
-function isOurs(pid: number, needle: string): boolean {
-  try {
-    const isSame =
-      readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes(needle) &&
-      readlinkSync(`/proc/${pid}/cwd`) === realpathSync(ROOT)
-    return pid > 0 && isSame
-  } catch {
-    return false // gone, or somebody else's
-  }
+async function serveOn(database: Database, { withDemo, stop }: { withDemo: boolean; stop: AbortSignal }) {
+  say('schema', 'looking for migrations')
+  await orStopped(stop, migrate(database.ownerUrl, database.applicationRole))
+  if (withDemo) await orStopped(stop, loadDemoIfEmpty(database))
+  await orStopped(stop, buildIfStale(DIST, stop))
+  await orStopped(stop, nameDemoSite(database))
+  const standIns = await startDemoDevices(database.ownerUrl)
+  const port = await choosePort()
+  say('server', `starting on port ${port}`)
+  const server = await startServer({
+    port,
+    databaseUrl: database.applicationUrl,
+    distFolder: DIST,
+    env: { BARYS_PROOF: process.env.BARYS_PROOF ?? join(FOLDER, 'proof') },
+  })
+  tellParent({ doing: 'serving', address: server.address })
+  console.log(`\nBarys is ready:  ${server.address}\nCtrl-C stops it.\n`)
+  await untilStopped(server, database.cluster, stop)
+  await standIns?.stop()
 }
 
 async function resetFolder(): Promise<void> {
@@ -133,9 +103,7 @@ async function loadDemoIfEmpty({ ownerUrl }: Database): Promise<void> {
   say('demo data', 'loading the Tarn Hollow Creamery, an invented milk-powder plant')
   process.env.DATABASE_URL = ownerUrl // this process only; the server gets the application's own login
   const { loadDemo } = await import('../demo/load')
-  const { pool } = await import('../../src/server/database')
-  const { instruments, runs } = await loadDemo(new Date())
-  await pool().end()
+  const { instruments, runs } = await inOneTransaction(ownerUrl, () => loadDemo(new Date()))
   say('demo data', `${instruments} instruments, ${runs} calibrations`)
 }
 
@@ -169,15 +137,16 @@ async function choosePort(): Promise<number> {
   )
 }
 
-/** Waits for Ctrl-C, SIGTERM or the server's end; meanwhile a database that was killed is started again. */
-async function untilStopped(server: Server, cluster: Cluster | undefined): Promise<void> {
+/** Waits for the stop or the server's end; meanwhile a database that was killed is started again. */
+async function untilStopped(server: Server, cluster: Cluster | undefined, stop: AbortSignal): Promise<void> {
   const watch = setInterval(() => cluster && restartIfGone(cluster), 1000)
-  const signal = await new Promise<string | undefined>((resolve) => {
-    for (const name of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const) process.once(name, () => resolve(name))
-    server.process.once('exit', () => resolve(undefined))
+  const isAsked = await new Promise<boolean>((resolve) => {
+    if (stop.aborted) resolve(true)
+    stop.addEventListener('abort', () => resolve(true))
+    server.process.once('exit', () => resolve(false))
   })
   clearInterval(watch)
-  if (signal === undefined)
+  if (!isAsked)
     throw new StepFailure(
       'server',
       `it ended by itself (${server.process.exitCode ?? server.process.signalCode})`,

@@ -15,7 +15,14 @@ export class StepFailure extends Error {
 
 /** Tells the person at the terminal what is being done. */
 export function say(step: string, doing: string): void {
+  // Whoever comes second is told it too.
+  tellParent({ doing: `${step}: ${doing}` })
   console.log(`· ${step}: ${doing}`)
+}
+
+/** Tells the process that started this one, where it listens. */
+export function tellParent(said: { doing?: string; address?: string }): void {
+  if (process.connected) process.send?.(said)
 }
 
 /** Runs a conductor; a StepFailure becomes its three parts in words, anything else its stack. Both end with 1. */

@@ -12,7 +12,8 @@ export type Transaction = Queryable
 // Next may load this module more than once in one process; the pool must be one.
 const held = globalThis as typeof globalThis & { barysPool?: pg.Pool }
 
-const SESSION_SETTINGS = [
+/** What every connection of ours is set to. */
+export const SESSION_SETTINGS = [
   // Ours are look-ups by key: planning a named statement anew each time takes longer than running it.
   'plan_cache_mode=force_generic_plan',
   // As the ledger writes times, so that verifying can compare them.
