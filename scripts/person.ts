@@ -1,9 +1,7 @@
-import { join } from 'node:path'
 import { parseArgs } from 'node:util'
 import type { ROLE_IDS } from '../src/schema/roles'
-import { startCluster } from './setup/cluster'
-import { ROOT } from './setup/root'
 import { runConductor, StepFailure } from './setup/steps'
+import { withPlant } from './setup/withPlant'
 
 const HELP = `npm run person -- [options]
   --list                 everybody, and who administers
@@ -36,18 +34,10 @@ await runConductor(async () => {
     console.log(HELP)
     return
   }
-  const cluster = process.env.DATABASE_URL
-    ? undefined
-    : await startCluster(process.env.BARYS_HOME ?? join(ROOT, '.barys'))
-  process.env.DATABASE_URL ??= cluster?.applicationUrl
-  const { pool } = await import('../src/server/database')
-  try {
+  await withPlant(async () => {
     if (values.list) await list()
     if (values.name !== undefined) await keep(values.name, values)
-  } finally {
-    await pool().end()
-    if (!(cluster?.wasRunning ?? true)) cluster?.stop()
-  }
+  })
 })
 
 async function list(): Promise<void> {

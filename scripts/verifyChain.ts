@@ -1,9 +1,8 @@
 import { existsSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { parseArgs } from 'node:util'
-import { startCluster } from './setup/cluster'
-import { ROOT } from './setup/root'
 import { runConductor, StepFailure } from './setup/steps'
+import { withPlant } from './setup/withPlant'
 
 const HELP = `npm run verify -- [options]
   --checkpoints FILE   hold the chains against these signed checkpoints (default: those kept beside the cluster)
@@ -26,16 +25,12 @@ await runConductor(async () => {
     console.log(HELP)
     return
   }
-  const home = process.env.BARYS_HOME ?? join(ROOT, '.barys')
-  const anchors = anchorsOf(process.env.BARYS_PROOF ?? join(home, 'proof'), values)
-  const cluster = process.env.DATABASE_URL ? undefined : await startCluster(home)
-  const wasRunning = cluster?.wasRunning ?? true
-  process.env.DATABASE_URL ??= cluster?.applicationUrl
-  const { pool } = await import('../src/server/database')
-  const { verifyAll } = await import('../src/server/services/verifyAll')
-  const report = await verifyAll(pool(), anchors)
-  await pool().end()
-  if (!wasRunning) cluster?.stop()
+  const report = await withPlant(async ({ proof }) => {
+    const anchors = anchorsOf(proof, values)
+    const { pool } = await import('../src/server/database')
+    const { verifyAll } = await import('../src/server/services/verifyAll')
+    return verifyAll(pool(), anchors)
+  })
   for (const { of, sequence, fault } of report.faults) console.error(`✕ ${of} ${sequence}: ${fault}`)
   const { records, findings, acts, checkpoints, lastHash, lastActHash, faults } = report
   console.log(`${records} records, ${findings} findings, ${acts} acts, ${checkpoints} checkpoints`)

@@ -36,8 +36,6 @@ BEGIN
     convert_to(concat_ws(E'\n', previous, number, moment, relation, key, act, session_user, deed, content), 'UTF8')), 'hex'));
 END $$;
 
-REVOKE EXECUTE ON FUNCTION append_to_ledger FROM PUBLIC;
-
 -- The key of a row, and the row with its hidden columns as hashes.
 CREATE FUNCTION ledger_key(whole jsonb, columns text[]) RETURNS text LANGUAGE sql IMMUTABLE AS $$
   SELECT string_agg(whole ->> c, '/' ORDER BY i) FROM unnest(columns) WITH ORDINALITY AS u (c, i)
@@ -74,7 +72,6 @@ BEGIN
     'CREATE CONSTRAINT TRIGGER %I AFTER INSERT OR UPDATE OR DELETE ON %I DEFERRABLE INITIALLY DEFERRED '
     'FOR EACH ROW EXECUTE FUNCTION enter_in_ledger(%L, %L)', relation || '_in_ledger', relation, key, hidden);
 END $$;
-REVOKE EXECUTE ON FUNCTION cover_by_ledger FROM PUBLIC;
 
 -- `sql/ledger.ts` says the same for verifying; a test holds the two together.
 SELECT cover_by_ledger(relation, key, hidden) FROM (VALUES

@@ -13,15 +13,23 @@ const VERSIONS = 'schema_version'
 /** Any fixed number: keeps two starts from migrating at once. */
 const MIGRATION_LOCK = 7_264_001
 
-/** Makes the database and the application's login inside a private cluster, if they are missing. */
-export async function ensureDatabase(cluster: Cluster): Promise<void> {
-  const { DATABASE, APPLICATION } = CLUSTER_NAMES
-  const admin = new URL(cluster.ownerUrl)
-  admin.pathname = '/postgres'
+const adminUrl = (cluster: Cluster) => Object.assign(new URL(cluster.ownerUrl), { pathname: '/postgres' }).href
+
+/** Makes the application's login inside a private cluster, if it is missing. */
+export async function ensureLogin(cluster: Cluster): Promise<void> {
+  const { APPLICATION } = CLUSTER_NAMES
   const password = new URL(cluster.applicationUrl).password
-  await withClient(admin.href, async (db) => {
+  await withClient(adminUrl(cluster), async (db) => {
     const { rowCount: roles } = await db.query('SELECT 1 FROM pg_roles WHERE rolname = $1', [APPLICATION])
     if (roles === 0) await db.query(`CREATE ROLE ${APPLICATION} LOGIN PASSWORD ${pg.escapeLiteral(password)}`)
+  })
+}
+
+/** Makes the database and the application's login inside a private cluster, if they are missing. */
+export async function ensureDatabase(cluster: Cluster): Promise<void> {
+  const { DATABASE } = CLUSTER_NAMES
+  await ensureLogin(cluster)
+  await withClient(adminUrl(cluster), async (db) => {
     const { rowCount: databases } = await db.query('SELECT 1 FROM pg_database WHERE datname = $1', [DATABASE])
     if (databases === 0) await db.query(`CREATE DATABASE ${DATABASE}`)
   })

@@ -21,4 +21,5 @@ export const GRANTS_FOR_APPLICATION_ROLE = (role: string) => `
   GRANT DELETE ON link_claim TO ${role};
   GRANT UPDATE, DELETE ON link_live TO ${role};
   REVOKE INSERT ON ledger FROM ${role};
+  REVOKE EXECUTE ON FUNCTION append_to_ledger, cover_by_ledger FROM PUBLIC;
   REVOKE INSERT ON schema_version FROM ${role};`
