@@ -2,9 +2,10 @@ import { randomUUID } from 'node:crypto'
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import type { Page } from '@playwright/test'
+import { Secret, TOTP } from 'otpauth'
 import { DEMO_PEOPLE } from '../scripts/demo/people'
 import { DEMO_PASSWORD } from '../src/schema/demo'
-import { address, expect, ILKA, JOREN, MIRREN, NOOR, open, post, signAndRead, test, workAs } from './barys'
+import { address, expect, goTo, ILKA, JOREN, MIRREN, NOOR, open, post, signAndRead, TAVI, test, workAs } from './barys'
 
 type RoleName = 'technician' | 'reviewer' | 'planner' | 'reader'
 const NOBODYS = randomUUID()
@@ -61,19 +62,31 @@ const WHOSE: Record<string, readonly RoleName[]> = {
   'devices/[id]/try': ['technician', 'planner'],
   'practice/attempts': EVERYBODY,
   'practice/jobs': ['reviewer', 'planner'],
-  people: [], // administrators only, whatever their role; nobody of the demo is one
-  site: [], // the same
+  'audit/verify': EVERYBODY,
   'session/password': EVERYBODY,
+  'session/elsewhere': EVERYBODY,
+  'session/factor': EVERYBODY,
+  'session/factor/confirm': EVERYBODY,
+  'session/factor/end': EVERYBODY,
+}
+/** Routes of administrators, whatever their role; and what would be taken from one. */
+const REASON = 'trying who may'
+const ADMINISTRATORS: Record<string, object> = {
+  people: { name: 'Somebody New', initials: 'SN', role: 'reader', password: 'seven odd herons' },
+  'people/[id]': { role: 'reader', isAdministrator: true, reason: REASON },
+  'people/[id]/standing': { isActive: false, reason: REASON },
+  'people/[id]/reset-code': {},
+  site: { name: 'Another Place', address: '1 Other Lane' },
 }
 /** Routes that say who somebody is, or that store nothing. */
-const OPEN_ROUTES = ['session', 'session/demo', 'session/end', 'session/first', 'calc/[name]']
+const OPEN_ROUTES = ['session', 'session/demo', 'session/end', 'session/first', 'session/reset', 'calc/[name]']
 
 test('no route writes that is not in this table', () => {
   const api = join(import.meta.dirname, '../src/app/api/v1')
   const writing = readdirSync(api, { recursive: true, encoding: 'utf8' })
     .filter((file) => file.endsWith('route.ts') && /export const POST/.test(readFileSync(join(api, file), 'utf8')))
     .map((file) => file.replace(/\/?route\.ts$/, ''))
-  expect(writing.toSorted()).toEqual([...Object.keys(WHOSE), ...OPEN_ROUTES].toSorted())
+  expect(writing.toSorted()).toEqual([...Object.keys(WHOSE), ...Object.keys(ADMINISTRATORS), ...OPEN_ROUTES].toSorted())
 })
 
 const pathOf = (route: string) =>
@@ -82,27 +95,115 @@ const pathOf = (route: string) =>
     .replace('[certificateId]', NOBODYS)
     .replace('[list]', 'instruments')
     .replace('[sequence]', '99999999')
-const whole = (route: string) =>
-  route === 'people'
-    ? { name: 'Somebody New', initials: 'SN', role: 'reader', password: 'long enough' }
-    : route === 'site'
-      ? { name: 'Another Place', address: '1 Other Lane' }
-      : {}
-
 for (const person of DEMO_PEOPLE.filter(({ id }) => id !== JOREN.id))
   test(`what a ${person.role} may send, route by route`, async ({ page }) => {
     await workAs(page, person.id)
-    for (const [route, roles] of Object.entries(WHOSE)) {
-      const status = (await post(page, pathOf(route), whole(route))).status()
-      // Past the check of the role, an empty body is refused as what it is.
-      if (roles.includes(person.role)) expect([400, 404, 422], route).toContain(status)
-      else expect(status, route).toBe(403)
-    }
+    await expectRights(page, person)
   })
+
+/** Sends to every route with the session of the page: what the role may is past its check, all else is refused. */
+async function expectRights(page: Page, { role, isAdministrator }: { role: RoleName; isAdministrator: boolean }) {
+  for (const [route, roles] of Object.entries(WHOSE)) {
+    const status = (await post(page, pathOf(route), {})).status()
+    // Past the check of the role, an empty body is refused as what it is; signing out elsewhere needs none.
+    if (roles.includes(role)) expect(route === 'session/elsewhere' ? [200] : [400, 404, 422], route).toContain(status)
+    else expect(status, route).toBe(403)
+  }
+  for (const [route, body] of Object.entries(ADMINISTRATORS)) {
+    const status = (await post(page, pathOf(route), isAdministrator ? {} : body)).status()
+    expect(isAdministrator ? [400, 404] : [403], route).toContain(status)
+  }
+}
+
+test('somebody is deactivated, comes back, and changes what they are here as: what they may, request by request', async ({
+  page,
+  browser,
+}) => {
+  await workAs(page, TAVI.id)
+  const name = `Ebba Lind ${randomUUID().slice(0, 6)}`
+  const given = { name, initials: 'EL', role: 'technician', password: 'seven odd herons', isAdministrator: false }
+  const { id } = await (await post(page, 'people', given)).json()
+  const theirs = await browser.newPage()
+  const enter = () => post(theirs, 'session', { name, password: given.password })
+  const stand = (isActive: boolean) => post(page, `people/${id}/standing`, { isActive, reason: 'left, and came back' })
+  expect((await enter()).status()).toBe(200)
+  await expectRights(theirs, { role: 'technician', isAdministrator: false })
+
+  expect((await stand(false)).status()).toBe(200)
+  for (const route of [...Object.keys(WHOSE), ...Object.keys(ADMINISTRATORS)])
+    expect((await post(theirs, pathOf(route), {})).status(), route).toBe(401)
+  expect((await theirs.request.get(`${address()}/api/v1/records/1`)).status()).toBe(401)
+  expect((await enter()).status()).toBe(422)
+
+  expect((await stand(true)).status()).toBe(200)
+  // The session of before stays ended.
+  expect((await post(theirs, 'instruments', {})).status()).toBe(401)
+  expect((await enter()).status()).toBe(200)
+  await expectRights(theirs, { role: 'technician', isAdministrator: false })
+  for (const role of ['reader', 'reviewer'] as const) {
+    await post(page, `people/${id}`, { role, isAdministrator: false, reason: 'other work' })
+    await expectRights(theirs, { role, isAdministrator: false })
+  }
+  await post(page, `people/${id}`, { role: 'planner', isAdministrator: true, reason: 'other work' })
+  await expectRights(theirs, { role: 'planner', isAdministrator: true })
+  await theirs.close()
+})
+
+test('an administrator hands over a code, by the screen; with it somebody sets a password, and then a second factor', async ({
+  page,
+  browser,
+}) => {
+  await workAs(page, TAVI.id)
+  const name = `Falk Ree ${randomUUID().slice(0, 6)}`
+  await post(page, 'people', { name, initials: 'FR', role: 'reader', password: 'seven odd herons' })
+  await open(page, '/people')
+  await page.getByRole('button', { name: `Change ${name}` }).click()
+  await page.getByRole('button', { name: 'Code for a new password' }).click()
+  const code = (await page.getByRole('dialog').getByRole('status').locator('strong').textContent()) ?? ''
+
+  const theirs = await browser.newPage()
+  await goTo(theirs, `${address()}/sign-in/code`)
+  const form = theirs.getByRole('form', { name: 'New password by a code' })
+  await form.getByLabel('Name').fill(name)
+  await form.getByLabel('Code you were handed').fill(code.toLowerCase())
+  await form.getByLabel('New password').fill('password1')
+  await form.getByRole('button', { name: 'Keep it and sign in' }).click()
+  await expect(form.getByText(/is one of those that are tried first/).first()).toBeVisible()
+  await form.getByLabel('New password').fill('nine green ladders')
+  await form.getByRole('button', { name: 'Keep it and sign in' }).click()
+  await theirs.waitForURL(`${address()}/`)
+  await goTo(theirs, `${address()}/people`)
+  await expect(theirs.getByText('At this browser only.')).toBeVisible()
+  await expect(theirs.getByRole('form', { name: 'Register a person' })).toHaveCount(0)
+
+  // A second factor, by its key.
+  const factor = theirs.getByRole('form', { name: 'Second factor' })
+  await factor.getByLabel('Your password').fill('nine green ladders')
+  await factor.getByRole('button', { name: 'Set one up' }).click()
+  const secret = (await factor.locator('.num').textContent()) ?? ''
+  const digits = () => new TOTP({ secret: Secret.fromBase32(secret) }).generate()
+  await factor.getByLabel('Six digits').fill(digits())
+  await factor.getByRole('button', { name: 'Use it from now on' }).click()
+  await expect(factor.getByText('Signing in asks for the six digits')).toBeVisible()
+  await theirs.context().clearCookies()
+  await goTo(theirs, `${address()}/sign-in`)
+  const enter = theirs.getByRole('form', { name: 'Sign in by name and password' })
+  await enter.getByLabel('Name').fill(name)
+  await enter.getByLabel('Password').fill('nine green ladders')
+  await enter.getByRole('button', { name: 'Sign in' }).click()
+  const box = enter.getByLabel('Six digits of your authenticator')
+  await expect(box).toBeFocused()
+  // The code that set it up was used.
+  await box.fill(digits())
+  await enter.getByRole('button', { name: 'Sign in' }).click()
+  await expect(enter.getByText(/used already|one of this moment/).first()).toBeVisible()
+  await theirs.close()
+})
 
 test('nobody signed in may send anything, nor read what belongs to the plant', async ({ page }) => {
   await page.context().clearCookies()
-  for (const route of Object.keys(WHOSE)) expect((await post(page, pathOf(route), {})).status(), route).toBe(401)
+  for (const route of [...Object.keys(WHOSE), ...Object.keys(ADMINISTRATORS)])
+    expect((await post(page, pathOf(route), {})).status(), route).toBe(401)
   for (const path of ['records/1', 'records/1/certificate', `runs/${NOBODYS}`])
     expect((await page.request.get(`${address()}/api/v1/${path}`)).status(), path).toBe(401)
   await page.goto(`${address()}/records/1`)

@@ -4,7 +4,10 @@ import type { Column } from '@/plans/import/column'
 import type { Cells } from '@/plans/import/table'
 
 /** A list as a file: a head for each column, a line for each row. */
-export type ListFile = { readonly columns: readonly Column[]; readonly rows: readonly Cells[] }
+export type ListFile = {
+  readonly columns: readonly Pick<Column, 'key' | 'title'>[]
+  readonly rows: readonly Cells[]
+}
 
 /** Marks a text as UTF-8, so that a spreadsheet does not take its letters for others. */
 const BYTE_ORDER_MARK = '\uFEFF'

@@ -1,7 +1,9 @@
 import { availableParallelism } from 'node:os'
 import { join } from 'node:path'
+import { MessageChannel, type Transferable } from 'node:worker_threads'
 import { Piscina } from 'piscina'
 import { Busy } from '../refusals'
+import type { Anchors, ProofProgress, ProofReport } from '../services/verifyAll'
 import type { calculate, DocumentSources } from './work'
 
 /** Threads stay for ten minutes without work: the first document after a start takes a second to warm up, not each. */
@@ -15,6 +17,9 @@ const DOCUMENT_LIMITS: Limits = { threads: Math.max(1, availableParallelism() - 
 const SIGNED_LIMITS: Limits = { threads: 1, waiting: 16, patienceMs: 30_000 }
 /** For anybody: what is over in a moment, one after the other. */
 const UNSIGNED_LIMITS: Limits = { threads: 1, waiting: 8, patienceMs: 3_000 }
+
+/** A plant of many years takes hours, and nobody else’s has to wait for it. */
+const VERIFY_LIMITS: Limits = { threads: 1, waiting: 0, patienceMs: 12 * 60 * 60_000 }
 
 // Next may load this module more than once in one process; the threads must be one set.
 type Pool = { readonly threads: Piscina; asked: number }
@@ -56,7 +61,33 @@ export async function calculated(
     : inPool('unsigned', UNSIGNED_LIMITS, 'calculate', task, signal)
 }
 
-async function inPool(name: string, limits: Limits, work: string, task: unknown, gone?: AbortSignal) {
+/**
+ * Verifies everything beside the thread that answers requests, one at a time.
+ *
+ * @param tell how far it is
+ * @throws {Busy} while another one runs
+ */
+export async function verified(
+  anchors: Anchors,
+  { tell, signal }: { readonly tell: (progress: ProofProgress) => void; readonly signal: AbortSignal },
+): Promise<ProofReport> {
+  const { port1, port2 } = new MessageChannel()
+  port1.on('message', tell)
+  try {
+    return await inPool('verification', VERIFY_LIMITS, 'verify', { anchors, port: port2 }, signal, [port2])
+  } finally {
+    port1.close()
+  }
+}
+
+async function inPool(
+  name: string,
+  limits: Limits,
+  work: string,
+  task: unknown,
+  gone?: AbortSignal,
+  transferList: readonly Transferable[] = [],
+) {
   const pool = poolOf(name, limits)
   // Counted here: the library lets more wait than its limit says while a thread is just coming up.
   if (pool.asked >= limits.threads + limits.waiting)
@@ -65,7 +96,7 @@ async function inPool(name: string, limits: Limits, work: string, task: unknown,
   const signal = gone ? AbortSignal.any([gone, tooLong]) : tooLong
   pool.asked++
   try {
-    return await pool.threads.run(task, { name: work, signal })
+    return await pool.threads.run(task, { name: work, signal, transferList: [...transferList] })
   } catch (error) {
     if (tooLong.aborted)
       throw new Busy(

@@ -1,10 +1,13 @@
+import type { MessagePort } from 'node:worker_threads'
 import { calculationNamed } from '@/calc/registry'
 import { type Outcome, runCalculation } from '@/calc/runCalculation'
+import { pool } from '../database'
 import { certificatePdf } from '../documents/certificate'
 import { impactReportPdf } from '../documents/impactReport'
 import { rangeTagPdf } from '../documents/rangeTag'
 import { referenceLabelPdf } from '../documents/referenceLabel'
 import { setUpSheetPdf } from '../documents/setUpSheetPdf'
+import { type Anchors, type ProofReport, verifyAll } from '../services/verifyAll'
 
 /** Documents by their kind, each with what it is drawn from. */
 export type DocumentSources = {
@@ -31,6 +34,15 @@ export const draw = <K extends keyof DocumentSources>({
   kind: K
   source: DocumentSources[K]
 }): Promise<Uint8Array> => DOCUMENTS[kind](source)
+
+/** Verifies everything with connections of its own, and tells how far it is over the port. */
+export async function verify({ anchors, port }: { anchors: Anchors; port: MessagePort }): Promise<ProofReport> {
+  try {
+    return await verifyAll(pool(), anchors, (progress) => port.postMessage(progress))
+  } finally {
+    port.close()
+  }
+}
 
 /** Works a calculation out to its end, in one piece: whoever gives up on it ends the thread. */
 export function calculate({ name, input }: { name: string; input: unknown }): Outcome | null {

@@ -6,4 +6,4 @@ register()
 /** @type {typeof import('./work.ts')} */
 const work = await import('./work.ts')
 
-export const { draw, calculate } = work
+export const { draw, calculate, verify } = work

@@ -2,6 +2,7 @@ import { setImmediate as nextTurn } from 'node:timers/promises'
 import type { z } from 'zod'
 import { checkRow, differingColumns, type ListKind } from '@/plans/import/checkRow'
 import { type Cells, writeCells } from '@/plans/import/table'
+import type { EventKind } from '@/schema/audit'
 import type { ImportProgress, ImportRequest, RowAnswer } from '@/schema/importedRows'
 import { pool, type Queryable, type Transaction, transaction } from '../database'
 import { insertEvent } from '../sql/event'
@@ -34,7 +35,7 @@ export type ImportedList<S extends z.ZodType, K> = {
     rows: readonly ImportRow<z.output<S>, K>[],
     how: { readonly actor: Actor; readonly fileName: string; readonly step: (done: number) => void },
   ) => Promise<void>
-  readonly eventKind: string
+  readonly eventKind: EventKind
 }
 
 /**

@@ -1,4 +1,5 @@
 import { randomInt, randomUUID } from 'node:crypto'
+import type { EventKind } from '@/schema/audit'
 import type { FirstPerson, NewPerson, PersonChange, PersonStanding } from '@/schema/people'
 import { hashPassword } from '../auth/password'
 import { refuseWeak } from '../auth/weakPassword'
@@ -177,7 +178,7 @@ async function personToKeep(
 async function tell(
   db: Transaction,
   by: PeopleKeeper,
-  { detail, ...event }: { kind: string; subjectId: string; detail: Record<string, unknown> },
+  { detail, ...event }: { kind: EventKind; subjectId: string; detail: Record<string, unknown> },
 ): Promise<void> {
   const byCommand = by.person ? {} : { command: by.command }
   await insertEvent(db, { ...event, at: by.now, personId: by.person?.id ?? null, detail: { ...detail, ...byCommand } })

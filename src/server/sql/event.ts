@@ -1,10 +1,11 @@
+import type { EventKind } from '@/schema/audit'
 import type { Queryable } from '../database'
 
 /** One line of the audit trail. */
 export type AuditEvent = {
   readonly at: Date
   readonly personId: string | null
-  readonly kind: string
+  readonly kind: EventKind
   readonly subjectId: string
   readonly detail?: Record<string, unknown>
 }

@@ -9,6 +9,7 @@ import { formatDate } from '@/core/format/formatTime'
 import type { ErrorBasis } from '@/core/run/judge/errorBasis'
 import { REVIEW_WORDS, type ReviewState } from '@/schema/review'
 import { VERDICT_WORDS } from '@/words/pointVerdictWords'
+import { LinkButton } from '../parts/LinkButton'
 import { Mark, VERDICT_MARK } from '../parts/Mark'
 import { RowList } from '../parts/RowList'
 import { SearchBox } from '../parts/SearchBox'
@@ -95,7 +96,14 @@ export function RecordList({ rows, showsWaiting }: { rows: readonly Row[]; shows
           change={setSearch}
         />
         <Tick label={`Only those to be reviewed (${waiting.length})`} checked={onlyWaiting} change={setOnlyWaiting} />
-        <p className="end soft small">Sealed and chained. Verify the whole chain with: npm run verify</p>
+        <span className="end actions">
+          <LinkButton variant="outlined" href="/audit">
+            Audit trail
+          </LinkButton>
+          <LinkButton variant="outlined" href="/audit/verify">
+            Verification
+          </LinkButton>
+        </span>
       </div>
       <RowList
         label="Records"

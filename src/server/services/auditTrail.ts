@@ -1,0 +1,51 @@
+import { formatDateTime } from '@/core/format/formatTime'
+import { AUDIT_WORDS, type AuditFilter, type AuditLine } from '@/schema/audit'
+import { pool } from '../database'
+import type { ListFile } from '../documents/listFile'
+import { selectAudit } from '../sql/audit'
+import { siteTimeZone } from './site'
+
+/** So many lines stand on a page. */
+const PAGE_LINES = 100
+/** A file holds as many; what is older is had by its days. */
+const FILE_LINES = 50_000
+
+/** A page of the audit trail, the newest line first, and where the next page begins. */
+export async function auditPage(
+  filter: AuditFilter,
+): Promise<{ lines: readonly AuditLine[]; next: string | null; timeZone: string }> {
+  const timeZone = await siteTimeZone()
+  const found = await selectAudit(pool(), { filter, limit: PAGE_LINES + 1, timeZone })
+  const lines = found.slice(0, PAGE_LINES)
+  return { lines, next: found.length > PAGE_LINES ? (lines.at(-1)?.key ?? null) : null, timeZone }
+}
+
+const COLUMNS = [
+  { key: 'at', title: 'When (UTC)' },
+  { key: 'local', title: 'When' },
+  { key: 'who', title: 'Who' },
+  { key: 'what', title: 'What' },
+  { key: 'tag', title: 'Instrument' },
+  { key: 'record', title: 'Record' },
+  { key: 'about', title: 'About' },
+  { key: 'why', title: 'Why' },
+] as const
+
+/** The audit trail as a list for a file. */
+export async function auditFile(filter: AuditFilter): Promise<ListFile> {
+  const timeZone = await siteTimeZone()
+  const lines = await selectAudit(pool(), { filter, limit: FILE_LINES, timeZone })
+  return {
+    columns: COLUMNS,
+    rows: lines.map(({ at, who, kind, tag, sequence, about, why }) => ({
+      at,
+      local: formatDateTime(at, timeZone),
+      who: who ?? '',
+      what: AUDIT_WORDS[kind],
+      tag: tag ?? '',
+      record: sequence === null ? '' : String(sequence),
+      about: about ?? '',
+      why: why ?? '',
+    })),
+  }
+}
