@@ -55,7 +55,8 @@ export const DERIVED_KINDS = {
   'round repeated': 'round taken again',
   'reference out of date': 'reference out of date at the work',
   'out of order': 'reading after the signature, or before the run',
-  'clock went back': 'clock went back',
+  'clock went back': 'clock of the database went back',
+  'clock differs': 'clock of the server was another than the database’s',
   'sign-in failed': 'sign-in failed',
 } as const
 export type DerivedKind = keyof typeof DERIVED_KINDS
@@ -73,6 +74,7 @@ export const EXCEPTION_KINDS: readonly AuditKind[] = [
   'reference out of date',
   'out of order',
   'clock went back',
+  'clock differs',
   'run abandoned',
   'record returned',
   'amendment begun',

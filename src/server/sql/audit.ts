@@ -22,14 +22,19 @@ const AuditRow = z
   })
   .transform(({ at, ...row }): AuditLine => ({ ...row, at: at.toISOString() }))
 
+/** A correction is about its run. */
+const SUBJECT = `CASE WHEN e.kind = 'reading corrected' THEN (e.detail ->> 'runId')::uuid ELSE e.subject_id END`
+/** Clocks of two machines may differ by as much without being wrong. Ours, no source. */
+const CLOCK_TOLERANCE = '2 minutes'
+
 /** Lines that come from the events as they were told; a correction says why at the reading itself. */
 const EVENTS = `
   SELECT e.at, 'e' || e.id AS key, p.name AS who, e.kind, coalesce(e.detail ->> 'reason', fix.reason) AS why,
-         CASE WHEN e.kind = 'reading corrected' THEN (e.detail ->> 'runId')::uuid ELSE e.subject_id END AS subject
+         ${SUBJECT} AS subject
     FROM event AS e LEFT JOIN person AS p ON p.id = e.person_id
     LEFT JOIN reading AS fix ON e.kind = 'reading corrected' AND fix.supersedes = (e.detail ->> 'supersedes')::uuid`
 
-/** What the runs themselves tell. */
+/** What the runs and the ledger tell. */
 const DERIVED: Record<DerivedKind, string> = {
   'reference override': `
     SELECT r.started_at, 'o' || r.id || n, o ->> 'by', 'reference override',
@@ -48,16 +53,26 @@ const DERIVED: Record<DerivedKind, string> = {
       FROM run AS r JOIN person AS p ON p.id = r.started_by
      WHERE r.world -> 'inputReference' ->> 'dueOn' < coalesce(r.world ->> 'day', to_char(r.started_at, 'YYYY-MM-DD'))`,
   'out of order': `
-    SELECT q.taken_at, 'q' || q.id, p.name, 'out of order', NULL, q.run_id
+    SELECT q.taken_at, 'q' || q.id, p.name, 'out of order', NULL::text, q.run_id
       FROM reading AS q JOIN run AS r ON r.id = q.run_id JOIN person AS p ON p.id = q.taken_by
       LEFT JOIN signature AS s ON s.run_id = r.id
      WHERE NOT (r.world ? 'amends') AND (q.taken_at < r.started_at OR q.taken_at > s.signed_at)`,
   'clock went back': `
-    SELECT at, 'c' || id, NULL, 'clock went back', 'by ' || to_char(before - at, 'DD "d" HH24:MI:SS'), subject_id
-      FROM (SELECT e.*, lag(e.at) OVER (ORDER BY e.id) AS before FROM event AS e) AS told
-     WHERE at < before - interval '2 minutes'`,
+    SELECT e.at, 'c' || e.id, p.name, 'clock went back',
+           'by ' || ceil(extract(epoch FROM told.before - told.entered) / 60) || ' min', ${SUBJECT}
+      FROM (SELECT key, at::timestamptz AS entered, lag(at) OVER (ORDER BY sequence)::timestamptz AS before
+              FROM ledger WHERE relation = 'event' AND act = 'added') AS told
+      JOIN event AS e ON e.id = told.key::bigint LEFT JOIN person AS p ON p.id = e.person_id
+     WHERE told.entered < told.before - interval '${CLOCK_TOLERANCE}'`,
+  // What the demo’s people did is dated into the past on purpose.
+  'clock differs': `
+    SELECT e.at, 'k' || e.id, p.name, 'clock differs',
+           'by ' || ceil(abs(extract(epoch FROM l.at::timestamptz - e.at)) / 60) || ' min', ${SUBJECT}
+      FROM ledger AS l JOIN event AS e ON e.id = l.key::bigint LEFT JOIN person AS p ON p.id = e.person_id
+     WHERE l.relation = 'event' AND l.act = 'added' AND p.is_demo IS NOT TRUE
+       AND abs(extract(epoch FROM l.at::timestamptz - e.at)) > extract(epoch FROM interval '${CLOCK_TOLERANCE}')`,
   'sign-in failed': `
-    SELECT at, 's' || id, name, 'sign-in failed', 'from ' || coalesce(address, 'unknown'), NULL
+    SELECT at, 's' || id, name, 'sign-in failed', 'from ' || coalesce(address, 'unknown'), NULL::uuid
       FROM sign_in_attempt WHERE NOT succeeded`,
 }
 

@@ -66,7 +66,7 @@ export function VerifyDesk({ proofKey }: { proofKey: { publicKey: string; finger
         </div>
         {isRunning && <Running progress={progress} />}
       </div>
-      {done && <Outcome done={done} />}
+      <div role="status">{done && <Outcome done={done} />}</div>
       {proofKey && (
         <dl className="facts">
           <dt>Checkpoint key, Ed25519</dt>
@@ -95,7 +95,7 @@ function Outcome({ done }: { done: Done }) {
   const isWhole = faultCount === 0
   return (
     <section className="card stack" aria-labelledby="outcome">
-      <h2 id="outcome" role="status" className={isWhole ? 'tone-inside' : 'tone-outside'}>
+      <h2 id="outcome" className={isWhole ? 'tone-inside' : 'tone-outside'}>
         <Mark mark={isWhole ? 'inside' : 'outside'} />{' '}
         {isWhole ? 'Everything agrees' : `${faultCount} ${faultCount === 1 ? 'thing does' : 'things do'} not agree`}
       </h2>
