@@ -20,10 +20,29 @@ export async function send<T>(path: string, body: unknown): Promise<Answer<T>> {
     const answer: unknown = await response.json()
     if (response.ok) return { kind: 'done', value: answer as T } // our own route, typed where it is called
     const refusals = refusalsOf(answer)
+    countRefusal()
     return refusals ? { kind: 'refused', status: response.status, refusals } : { kind: 'unreachable' }
   } catch {
+    countRefusal()
     return { kind: 'unreachable' }
   }
+}
+
+let refused = 0
+const listeners = new Set<() => void>()
+
+function countRefusal(): void {
+  refused++
+  for (const tell of listeners) tell()
+}
+
+/** How often something that was sent was not taken, on this page. */
+export const refusalCount = (): number => refused
+
+/** Tells of every further one. */
+export function whenRefused(tell: () => void): () => void {
+  listeners.add(tell)
+  return () => listeners.delete(tell)
 }
 
 /** The refusals of an answer of ours, as `RefusedAnswer` has it; null for anything else, such as a proxy's own page. */

@@ -42,7 +42,7 @@ export function BenchDesk() {
     run.byHand()
     act({ act: 'source', to: null }, { act: 'pump', to: 'vented' })
   }
-  useLetter('v', vent)
+  useLetter('vent', vent)
   return (
     <div className="stack">
       <div className="actions">

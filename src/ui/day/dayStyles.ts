@@ -59,6 +59,7 @@ export const dayStyles: GlobalStylesProps['styles'] = {
     },
     '.day-side .readiness, .day-side .beam-box, .day-side .after': { display: 'none' },
   },
+  '@media (max-height: 560px)': { ':is(.day-side, .day-side-inner)': { position: 'static' } },
   '@media (prefers-reduced-motion: no-preference)': {
     '.job': { transition: 'background-color 120ms' },
   },

@@ -7,11 +7,12 @@ export const deskStyles: GlobalStylesProps['styles'] = [
     '.desk-head': {
       display: 'flex',
       flexWrap: 'wrap',
+      minWidth: 0,
       alignItems: 'center',
       gap: '4px 22px',
       padding: '10px 22px 4px',
     },
-    '.desk-nav': { display: 'flex', gap: '4px' },
+    '.desk-nav': { display: 'flex', flexWrap: 'wrap', gap: '4px' },
     '.desk-head a': { textDecoration: 'none', display: 'inline-block', lineHeight: '24px' },
     '.desk-tag': { padding: '10px 0' },
     '.desk-nav a': {
@@ -82,6 +83,7 @@ export const deskStyles: GlobalStylesProps['styles'] = [
       '.desk-columns': { gridTemplateColumns: 'minmax(0, 1fr) minmax(0, 1fr)' },
       '.desk-wanted': { marginLeft: 0 },
     },
+    '@media (max-height: 560px)': { '.desk-foot': { position: 'static' } },
     '@media (max-width: 760px)': {
       '.desk-columns': { gridTemplateColumns: 'minmax(0, 1fr)' },
       '.desk-foot': { position: 'static' },

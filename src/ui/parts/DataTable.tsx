@@ -28,7 +28,14 @@ const CLASS = { figure: 'num', right: 'num', tag: 'tag' } as const
 export function DataTable<R>({ columns, rows, keyOf, label, className }: Props<R>) {
   return (
     // Words for ears alone are placed absolutely: what scrolls must be what holds them, or they widen the page.
-    <TableContainer className={className ?? ''} sx={{ position: 'relative' }}>
+    <TableContainer
+      className={className ?? ''}
+      sx={{
+        position: 'relative',
+        // As large as a finger needs it at least (WCAG 2.2, 2.5.8).
+        '& .MuiTableCell-root a': { display: 'inline-block', minWidth: '24px', lineHeight: '24px' },
+      }}
+    >
       <Table size="small" aria-label={label}>
         <TableHead>
           <TableRow>

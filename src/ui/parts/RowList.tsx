@@ -1,5 +1,7 @@
 'use client'
 import { DataGrid, type GridColDef, type GridInitialState } from '@mui/x-data-grid'
+import { PrintedRows } from './PrintedRows'
+import { usePrinting } from './usePrinting'
 
 type Props<Row extends { id: string | number }> = {
   label: string
@@ -20,6 +22,8 @@ export function RowList<Row extends { id: string | number }>({
   empty,
   initialState,
 }: Props<Row>) {
+  const isPrinting = usePrinting() !== null
+  if (isPrinting) return <PrintedRows {...{ label, rows, columns }} />
   return (
     <DataGrid
       rows={[...rows]}
@@ -32,7 +36,13 @@ export function RowList<Row extends { id: string | number }>({
       onRowClick={({ row }) => open(row)}
       onCellKeyDown={({ row }, event) => event.key === 'Enter' && open(row)}
       localeText={{ noRowsLabel: empty }}
-      sx={{ minHeight: 240, bgcolor: 'var(--card)', '& .MuiDataGrid-row': { cursor: 'pointer' } }}
+      sx={{
+        minHeight: 240,
+        bgcolor: 'var(--card)',
+        '& .MuiDataGrid-row': { cursor: 'pointer' },
+        // As large as a finger needs it at least (WCAG 2.2, 2.5.8).
+        '& .MuiDataGrid-cell a': { display: 'inline-block', minWidth: '24px', lineHeight: '24px' },
+      }}
     />
   )
 }

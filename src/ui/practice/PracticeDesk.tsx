@@ -44,8 +44,8 @@ export function PracticeDesk({ job, seed }: { job: PracticeJob; seed: number }) 
   const facts = useMemo(() => practiceFacts(soundRig(job)), [job])
   const reading = readRig(rig)
   const unit = pressureUnitLabel(rig.facts.unit)
-  useLetter('r', () => act({ do: 'read' }))
-  useLetter('v', () =>
+  useLetter('read', () => act({ do: 'read' }))
+  useLetter('vent', () =>
     act({ do: 'rig', act: { act: 'source', to: null } }, { do: 'rig', act: { act: 'pump', to: 'vented' } }),
   )
   const finish = async () => {

@@ -21,13 +21,15 @@ export function RecordRounds({ run, state, decimals }: { run: RunView; state: Ru
         <section key={round.round} className="tight">
           <h2>{names[round.round]}</h2>
           {round.decision?.decision === 'repeat' && <p className="soft small">because: {round.decision.reason}</p>}
-          <PointLadder
-            world={world}
-            steps={round.steps}
-            points={state.rounds[round.round]?.points ?? []}
-            decimals={decimals}
-            armedId={null}
-          />
+          <div className="scroll-x">
+            <PointLadder
+              world={world}
+              steps={round.steps}
+              points={state.rounds[round.round]?.points ?? []}
+              decimals={decimals}
+              armedId={null}
+            />
+          </div>
           {takingWords(round, world).map((line) => (
             <p key={line} className="soft small">
               {line}.

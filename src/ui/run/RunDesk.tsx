@@ -13,6 +13,8 @@ import type { RunView } from '@/schema/runView'
 import type { Standard } from '@/schema/world'
 import { fetchedAhead } from '../parts/fetchedAhead'
 import { isTyping } from '../shell/isTyping'
+import { Key } from '../shell/Key'
+import { isKeyOf } from '../shell/keys'
 import { useSending } from '../useSending'
 import { deskFacts, placeOf, stageLookedAt } from './deskFacts'
 import { RoundFigures } from './judge/RoundFigures'
@@ -66,7 +68,7 @@ export function RunDesk({ draft, ...props }: Props) {
   )
 }
 
-/** `u` shows and hides the budget; figures typed are digits and marks, so the key is free in the entry line too. */
+/** A letter shows and hides the budget; figures typed are digits and marks, so the key is free in the entry line too. */
 function useBudgetKey(toggle: () => void) {
   const latest = useRef(toggle)
   latest.current = toggle
@@ -74,13 +76,20 @@ function useBudgetKey(toggle: () => void) {
     const onKey = (event: globalThis.KeyboardEvent) => {
       const isFree =
         !isTyping(event.target) || (event.target instanceof Element && event.target.closest('.entry') !== null)
-      if (event.key !== 'u' || !isFree || event.ctrlKey || event.metaKey || event.altKey) return
+      if (!isKeyOf('budget', event.key) || !isFree || event.ctrlKey || event.metaKey || event.altKey) return
       event.preventDefault()
       latest.current()
     }
     document.addEventListener('keydown', onKey)
     return () => document.removeEventListener('keydown', onKey)
   }, [])
+}
+
+/** Title of the page: of several that are open, which is which, and how far. */
+function useTitle(words: string | null) {
+  useEffect(() => {
+    if (words !== null) document.title = `${words} · Barys`
+  }, [words])
 }
 
 /** An Enter held down goes on repeating into whatever has the focus next: it accepts a reading and must not decide on it. */
@@ -117,6 +126,7 @@ function Desk(props: Omit<Props, 'draft'>) {
   useEffect(() => {
     if (run.status !== 'open') router.refresh()
   }, [run.status, router])
+  useTitle(facts ? `${run.world.instrument.tag}: ${STAGE_LABELS[facts.stage]}` : null)
   if (!facts) return null // cannot be: a run is started with its first round
 
   const seal = async (signing: unknown) => {
@@ -191,7 +201,7 @@ function Desk(props: Omit<Props, 'draft'>) {
             <div className="leave-links small">
               {world.statesUncertainty && !facts.list && !isBudget && (
                 <button type="button" className="link-button" onClick={() => setBudget(true)}>
-                  Where the uncertainty comes from <kbd>u</kbd>
+                  Where the uncertainty comes from <Key of="budget" />
                 </button>
               )}
               {isTechnician && (

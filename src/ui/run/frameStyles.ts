@@ -111,6 +111,8 @@ export const frameStyles: GlobalStylesProps['styles'] = [
       '.stage-track': { paddingLeft: '26px' },
       '.stage-track li': { fontSize: '0.82rem' },
     },
+    // Enlarged, a foot that stays would cover what it is about: it gives way and stands at the end.
+    '@media (max-height: 560px)': { '.run-foot': { position: 'static' } },
     '@media (max-width: 860px), (pointer: coarse)': {
       '.run :is(.link-button, .point-button, .head-select, summary, a)': { minHeight: '44px', minWidth: '44px' },
       '.run :is(summary, h1 a)': { display: 'inline-flex', alignItems: 'center' },

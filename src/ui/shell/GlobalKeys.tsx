@@ -4,6 +4,8 @@ import { useRouter } from 'next/navigation'
 import { useEffect, useRef, useState } from 'react'
 import { fetchedAhead } from '../parts/fetchedAhead'
 import { isTyping } from './isTyping'
+import { Key } from './Key'
+import { isKeyOf } from './keys'
 import { PLACES } from './places'
 
 const KeysDialog = fetchedAhead(() => import('./KeysDialog').then(({ KeysDialog }) => KeysDialog))
@@ -24,12 +26,12 @@ export function GlobalKeys() {
           event.preventDefault()
           router.push(place.href)
         }
-      } else if (event.key === 'g') isGoing.current = true
-      else if (event.key === '?') setListOpen(true)
-      else if (event.key === '/') {
+      } else if (isKeyOf('go', event.key)) isGoing.current = true
+      else if (isKeyOf('list', event.key)) setListOpen(true)
+      else if (isKeyOf('find', event.key)) {
         event.preventDefault()
         focusSearch() || router.push('/instruments?find')
-      } else if (event.key === 'n') router.push('/register')
+      } else if (isKeyOf('register', event.key)) router.push('/register')
     }
     document.addEventListener('keydown', onKey)
     // From here on the page takes keys and clicks; whoever drives it (a test, a script) can wait for this.
@@ -47,7 +49,7 @@ export function GlobalKeys() {
         aria-label="List of keys"
         // No room beside the rest on a tablet held upright, and no keys there either.
         sx={{ '@media (max-width: 900px)': { display: 'none' } }}
-        startIcon={<kbd>?</kbd>}
+        startIcon={<Key of="list" />}
       >
         keys
       </Button>

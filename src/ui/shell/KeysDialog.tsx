@@ -4,17 +4,12 @@ import Dialog from '@mui/material/Dialog'
 import DialogActions from '@mui/material/DialogActions'
 import DialogContent from '@mui/material/DialogContent'
 import DialogTitle from '@mui/material/DialogTitle'
+import TextField from '@mui/material/TextField'
+import { Tick } from '../parts/Tick'
+import { chooseKeys, isOneKey, KEY_ACT_IDS, KEY_ACTS, type KeyAct, keyIn, useKeyChoice } from './keys'
 
-const KEYS: readonly (readonly [where: string, keys: readonly (readonly [string, string])[]])[] = [
-  [
-    'Everywhere',
-    [
-      ['/', 'find an instrument'],
-      ['g d · g i · g f · g r', 'go to day sheet, instruments, references, records'],
-      ['n', 'register a new instrument'],
-      ['?', 'this list'],
-    ],
-  ],
+/** Keys of what has the focus; they are none where something else has it. */
+const FOCUS_KEYS: readonly (readonly [where: string, keys: readonly (readonly [string, string])[]])[] = [
   [
     'Day sheet',
     [
@@ -40,7 +35,8 @@ export function KeysDialog({ onClose }: { onClose: () => void }) {
     <Dialog open onClose={onClose} aria-labelledby="keys-title" maxWidth="sm" fullWidth>
       <DialogTitle id="keys-title">Keys</DialogTitle>
       <DialogContent>
-        {KEYS.map(([where, keys]) => (
+        <OwnKeys />
+        {FOCUS_KEYS.map(([where, keys]) => (
           <section key={where}>
             <h3 className="small-head">{where}</h3>
             <dl className="keys">
@@ -62,5 +58,52 @@ export function KeysDialog({ onClose }: { onClose: () => void }) {
         </Button>
       </DialogActions>
     </Dialog>
+  )
+}
+
+/** Letters that do something wherever one is: off, or others, as somebody likes. */
+function OwnKeys() {
+  const choice = useKeyChoice()
+  const change = (act: KeyAct, letter: string) => {
+    const { [act]: _, ...others } = choice.changed
+    chooseKeys({ ...choice, changed: isOneKey(letter) ? { ...others, [act]: letter } : others })
+  }
+  const taken = KEY_ACT_IDS.map((act) => keyIn({ ...choice, isOff: false }, act))
+  return (
+    <section>
+      <h3 className="small-head">Letters alone</h3>
+      <Tick
+        label="Letters alone do something"
+        why="off where a voice or a wedge types them by itself"
+        checked={!choice.isOff}
+        change={(isOn) => chooseKeys({ ...choice, isOff: !isOn })}
+      />
+      {!choice.isOff && (
+        <dl className="keys">
+          {KEY_ACT_IDS.map((act) => {
+            const key = keyIn(choice, act) ?? ''
+            const isDouble = taken.filter((other) => other === key).length > 1
+            return (
+              <div key={act}>
+                <dt>
+                  <TextField
+                    size="small"
+                    value={key}
+                    onChange={({ target }) => change(act, target.value.slice(-1))}
+                    error={isDouble}
+                    helperText={isDouble ? 'twice' : undefined}
+                    slotProps={{
+                      htmlInput: { 'aria-label': `Key: ${KEY_ACTS[act].does}`, maxLength: 2, autoComplete: 'off' },
+                    }}
+                    sx={{ width: '4.2rem' }}
+                  />
+                </dt>
+                <dd>{KEY_ACTS[act].does}</dd>
+              </div>
+            )
+          })}
+        </dl>
+      )}
+    </section>
   )
 }

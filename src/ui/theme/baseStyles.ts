@@ -58,6 +58,8 @@ export const baseStyles: GlobalStylesProps['styles'] = [
     '.tag': { fontWeight: '700', whiteSpace: 'nowrap' },
     '.facts': { display: 'grid', gridTemplateColumns: 'max-content 1fr', gap: '5px 16px' },
     '.facts dt': { color: 'var(--soft)' },
+    '.facts dd': { minWidth: 0, overflowWrap: 'anywhere' },
+    '@media (max-width: 420px)': { '.facts': { gridTemplateColumns: 'minmax(0, 1fr)' } },
     '.keys div': { display: 'grid', gridTemplateColumns: '11rem 1fr', gap: '10px', padding: '3px 0' },
     '.scroll-x': { overflowX: 'auto' },
     '.card': { background: 'var(--card)', border: '1px solid var(--rule)', borderRadius: '8px', padding: '14px 16px' },

@@ -13,6 +13,7 @@ import type { World } from '@/schema/world'
 import { Choice } from '../../parts/Choice'
 import { DataTable } from '../../parts/DataTable'
 import { ChartPictureView } from '../../pictures/ChartPictureView'
+import { Key } from '../../shell/Key'
 import { type TypedStore, useTyped } from '../reading/typedStore'
 
 type Props = { world: World; points: readonly JudgedPoint[]; typed: TypedStore; close: () => void }
@@ -94,7 +95,7 @@ function BudgetHead({ close }: { close: () => void }) {
     <div className="head-row">
       <h2>Where the uncertainty comes from</h2>
       <button type="button" className="link-button end" onClick={close}>
-        Back to the corridor <kbd>u</kbd>
+        Back to the corridor <Key of="budget" />
       </button>
     </div>
   )

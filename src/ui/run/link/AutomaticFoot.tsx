@@ -6,6 +6,7 @@ import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { LinkShown } from '@/schema/links'
 import type { World } from '@/schema/world'
 import { automaticWords } from '@/words/automaticWords'
+import { Key } from '../../shell/Key'
 import { useLetter } from '../../shell/useLetter'
 import type { Link } from './useLink'
 
@@ -26,9 +27,9 @@ export function AutomaticFoot({ shown, automatic, order, world, mayDrive }: Prop
     p: () => order({ kind: isPaused ? 'go-on' : 'pause' }),
     h: () => order({ kind: 'by-hand' }),
   }
-  useLetter('t', mayDrive ? acts.t : null)
-  useLetter('p', mayDrive ? acts.p : null)
-  useLetter('h', mayDrive ? acts.h : null)
+  useLetter('takeOver', mayDrive ? acts.t : null)
+  useLetter('pause', mayDrive ? acts.p : null)
+  useLetter('byHand', mayDrive ? acts.h : null)
   const unit = pressureUnitLabel(shown.unit)
   const { target } = decimalsShown(world, [])
   const words = automaticWords(phase, {
@@ -52,13 +53,13 @@ export function AutomaticFoot({ shown, automatic, order, world, mayDrive }: Prop
       {mayDrive && (
         <div className="actions">
           <Button variant="contained" size="large" disabled={acts.t === null} onClick={() => acts.t?.()}>
-            Take it now <kbd className="key">t</kbd>
+            Take it now <Key of="takeOver" />
           </Button>
           <Button variant="outlined" size="large" onClick={acts.p}>
-            {isPaused ? 'Go on' : 'Pause'} <kbd className="key">p</kbd>
+            {isPaused ? 'Go on' : 'Pause'} <Key of="pause" />
           </Button>
           <Button variant="outlined" size="large" onClick={acts.h}>
-            By hand from here <kbd className="key">h</kbd>
+            By hand from here <Key of="byHand" />
           </Button>
         </div>
       )}

@@ -9,6 +9,8 @@ import type { World } from '@/schema/world'
 import { Mark } from '../../parts/Mark'
 import { Notice } from '../../parts/Notice'
 import { isTyping } from '../../shell/isTyping'
+import { Key } from '../../shell/Key'
+import { isKeyOf } from '../../shell/keys'
 import { AutomaticDialog } from './AutomaticDialog'
 import type { Link } from './useLink'
 
@@ -69,7 +71,7 @@ export function LinkBar({ link, world, takesOwn, mayDrive }: Props) {
         )}
         {mayDrive && (
           <Button size="small" variant="outlined" color="error" disabled={isVenting} onClick={vent}>
-            Vent to 0 {unit} <kbd className="key">v</kbd>
+            Vent to 0 {unit} <Key of="vent" />
           </Button>
         )}
       </span>
@@ -112,7 +114,7 @@ function useVentKey(vent: (() => void) | null) {
     const onKey = (event: KeyboardEvent) => {
       const isFree =
         !isTyping(event.target) || (event.target instanceof Element && event.target.closest('.entry') !== null)
-      const isAlone = isFree && event.key === 'v' && !event.altKey
+      const isAlone = isFree && isKeyOf('vent', event.key) && !event.altKey
       const isWithAlt = event.code === 'KeyV' && event.altKey
       if (!(isAlone || isWithAlt) || event.ctrlKey || event.metaKey || !latest.current) return
       event.preventDefault()

@@ -15,6 +15,9 @@ type BoxProps = {
   onKeyDown: (event: KeyboardEvent<HTMLInputElement>) => void
 }
 
+/** Where the entry line says what is to be said of its boxes. */
+export const ENTRY_SAYS = 'entry-says'
+
 /** One box of the entry line: plain, as it is drawn at every keystroke and the figures must never wait. */
 export function EntryBox({ field, label, boxes, typed, isSending, linked, inputRef, change, onKeyDown }: BoxProps) {
   const isRefused = typed.kind === 'refused' && typed.field === field
@@ -34,6 +37,7 @@ export function EntryBox({ field, label, boxes, typed, isSending, linked, inputR
         {...(linked !== undefined && { placeholder: linked })}
         readOnly={isSending}
         aria-invalid={isRefused}
+        aria-describedby={ENTRY_SAYS}
         onChange={(event) => change({ ...boxes, [field]: event.target.value })}
         onKeyDown={onKeyDown}
       />

@@ -15,12 +15,13 @@ import { LINKED_FIELDS, type RunStep } from '@/schema/recordedRun'
 import type { World } from '@/schema/world'
 import { Mark } from '../../parts/Mark'
 import type { LinkedBoxes } from '../link/linkedBoxes'
-import { EntryBox } from './EntryBox'
-import { EntrySays } from './EntrySays'
+import { ENTRY_SAYS, EntryBox } from './EntryBox'
+import { EntrySays, entryWords } from './EntrySays'
 import { entryKey } from './entryKeys'
 import type { ReadingField } from './typedReading'
 import { type Entry, useEntryLine } from './useEntryLine'
 import type { EntryPoint } from './useSender'
+import { useSpoken } from './useSpoken'
 
 type Props = EntryPoint & { count: number; decimals: DecimalsShown }
 
@@ -32,8 +33,16 @@ export function EntryLine({ count, decimals, ...point }: Props) {
   const shown = withLinked ?? typed
   const decimalsHere = stepDecimals(step, shown.kind === 'judged' ? shown : {}, { world, decimals })
   const target = entryTarget(step, world, decimalsHere.target)
+  const spoken = useSpoken({
+    position: step.position,
+    target: `${pointName(step.percent, world.configuration)} ${target.words} ${target.text} ${target.unit}`,
+    said: message === null && !isSending ? entryWords(shown, world, decimalsHere) : null,
+  })
   return (
     <div className={`entry has-${fields.length}`}>
+      <p className="visually-hidden" role="status">
+        {spoken}
+      </p>
       <EntryTarget step={step} world={world} count={count} target={target} />
       {fields.map((field) => (
         <EntryBox
@@ -53,7 +62,7 @@ export function EntryLine({ count, decimals, ...point }: Props) {
       <button type="button" className="entry-accept" onClick={() => entry.enter('applied')} disabled={isSending}>
         {shown.kind === 'judged' ? 'Accept' : 'Next'}
       </button>
-      <div className="entry-says">
+      <div className="entry-says" id={ENTRY_SAYS}>
         <LostTyping entry={entry} />
         <EntryQuestions entry={entry} />
         {withLinked && (

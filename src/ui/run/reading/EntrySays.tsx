@@ -9,6 +9,7 @@ import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { World } from '@/schema/world'
 import { pointVerdictWords } from '@/words/pointVerdictWords'
 import { Mark, VERDICT_MARK } from '../../parts/Mark'
+import { Refused } from '../../parts/Refused'
 import { CUT_OFF_WORDS } from './cutOffWords'
 import type { Typed } from './typedReading'
 
@@ -16,14 +17,20 @@ type SaysProps = { typed: Typed; message: string | null; isSending: boolean; wor
 
 const twoDigits = (value: number) => formatFixed(value, decimalsOfTwoDigits(value))
 
+/** The same in one sentence, for ears; null while the figures are not whole. */
+export function entryWords(typed: Typed, world: World, decimals: DecimalsShown): string | null {
+  if (typed.kind === 'incomplete') return null
+  if (typed.kind === 'refused') return typed.words
+  const { point, notice } = typed
+  const basis = errorBasis(world)
+  const { range } = judgingBasis(world)
+  const error = `error ${errorWords(point, { basis, range }, decimals.percent)} %`
+  return [error, pointVerdictWords(point), ...(notice ? [notice.words] : [])].join(', ')
+}
+
 /** What is to be said of the reading being typed. */
 export function EntrySays({ typed, message, isSending, world, decimals }: SaysProps) {
-  if (message)
-    return (
-      <p className="tone-outside" role="alert">
-        {message}
-      </p>
-    )
+  if (message) return <Refused words={message} />
   if (isSending) return <p className="soft">storing…</p>
   if (typed.kind === 'refused') return <p className="tone-outside">{typed.words}</p>
   if (typed.kind === 'incomplete') return <p className="soft">Type what the reference and the output really show.</p>

@@ -1,4 +1,3 @@
-import type { Metadata } from 'next'
 import { redirect } from 'next/navigation'
 import type { World } from '@/schema/world'
 import { addressText } from '@/server/addressText'
@@ -8,12 +7,13 @@ import { beamOf } from '@/server/services/beam'
 import { foundBefore } from '@/server/services/foundBefore'
 import { instrumentPage } from '@/server/services/instrumentPage'
 import { siteSettings } from '@/server/services/site'
+import { titledByTag } from '@/server/titledByTag'
 import { PrepareDesk } from '@/ui/prepare/PrepareDesk'
 import type { LastReferences } from '@/ui/prepare/prepareDraft'
 import { RunHead } from '@/ui/run/RunHead'
 import { StageTrack } from '@/ui/run/StageTrack'
 
-export const metadata: Metadata = { title: 'Prepare' }
+export const generateMetadata = titledByTag('prepare')
 
 /** What the last calibration was done with, each in its own part. */
 const lastReferences = ({ inputReference, furtherReferences = [], outputReference }: World): LastReferences => ({

@@ -1,13 +1,13 @@
-import type { Metadata } from 'next'
 import { addressText } from '@/server/addressText'
 import { signedIn } from '@/server/currentPerson'
 import { pageOrNotFound } from '@/server/pageOrNotFound'
 import { NotFound } from '@/server/refusals'
 import { instrument } from '@/server/services/lookUps'
+import { titledByTag } from '@/server/titledByTag'
 import { valuesOf } from '@/ui/instrument/formValues'
 import { InstrumentForm } from '@/ui/instrument/InstrumentForm'
 
-export const metadata: Metadata = { title: 'Edit an instrument' }
+export const generateMetadata = titledByTag('edit')
 
 /** Edits an instrument: makes a further version of its configuration. */
 export default async function EditPage({ params }: { params: Promise<{ tag: string }> }) {

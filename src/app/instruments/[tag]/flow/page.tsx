@@ -1,12 +1,12 @@
-import type { Metadata } from 'next'
 import { mayDo } from '@/schema/roles'
 import { addressText } from '@/server/addressText'
 import { signedIn } from '@/server/currentPerson'
 import { pageOrNotFound } from '@/server/pageOrNotFound'
 import { deskPage } from '@/server/services/deskPage'
+import { titledByTag } from '@/server/titledByTag'
 import { FlowDesk } from '@/ui/desks/FlowDesk'
 
-export const metadata: Metadata = { title: 'Flow desk' }
+export const generateMetadata = titledByTag('flow desk')
 
 /** The flow desk of an instrument. */
 export default async function FlowPage({ params }: { params: Promise<{ tag: string }> }) {

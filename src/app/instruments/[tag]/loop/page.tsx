@@ -1,4 +1,3 @@
-import type { Metadata } from 'next'
 import { mayDo } from '@/schema/roles'
 import { addressText } from '@/server/addressText'
 import { signedIn } from '@/server/currentPerson'
@@ -6,9 +5,10 @@ import { pool } from '@/server/database'
 import { pageOrNotFound } from '@/server/pageOrNotFound'
 import { deskPage } from '@/server/services/deskPage'
 import { transmitterInLoop } from '@/server/services/transmitterInLoop'
+import { titledByTag } from '@/server/titledByTag'
 import { LoopCard } from '@/ui/desks/LoopCard'
 
-export const metadata: Metadata = { title: 'Loop card' }
+export const generateMetadata = titledByTag('loop card')
 
 /** The loop card of an instrument. */
 export default async function LoopPage({ params }: { params: Promise<{ tag: string }> }) {

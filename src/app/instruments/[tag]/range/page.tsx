@@ -1,4 +1,3 @@
-import type { Metadata } from 'next'
 import { z } from 'zod'
 import { wantedAtOpening } from '@/plans/wantedRange'
 import { mayDo } from '@/schema/roles'
@@ -6,9 +5,10 @@ import { addressText } from '@/server/addressText'
 import { signedIn } from '@/server/currentPerson'
 import { pageOrNotFound } from '@/server/pageOrNotFound'
 import { deskPage } from '@/server/services/deskPage'
+import { titledByTag } from '@/server/titledByTag'
 import { RangeDesk } from '@/ui/desks/RangeDesk'
 
-export const metadata: Metadata = { title: 'Range desk' }
+export const generateMetadata = titledByTag('range desk')
 type Props = { params: Promise<{ tag: string }>; searchParams: Promise<{ from?: string }> }
 
 /** The range desk of an instrument; `?from=vessel` or `?from=flow` opens it with what that desk asks for. */

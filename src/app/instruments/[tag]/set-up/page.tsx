@@ -1,13 +1,13 @@
-import type { Metadata } from 'next'
 import { setUpObjection } from '@/plans/setUpPlan'
 import { mayDo } from '@/schema/roles'
 import { addressText } from '@/server/addressText'
 import { signedIn } from '@/server/currentPerson'
 import { pageOrNotFound } from '@/server/pageOrNotFound'
 import { deskPage } from '@/server/services/deskPage'
+import { titledByTag } from '@/server/titledByTag'
 import { SetUpDesk } from '@/ui/desks/SetUpDesk'
 
-export const metadata: Metadata = { title: 'Set-up sheet' }
+export const generateMetadata = titledByTag('set-up sheet')
 
 /** The set-up sheet of an instrument: what to key in, in which order, and what it then shows. */
 export default async function SetUpPage({ params }: { params: Promise<{ tag: string }> }) {

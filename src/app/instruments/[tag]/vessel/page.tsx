@@ -1,12 +1,12 @@
-import type { Metadata } from 'next'
 import { mayDo } from '@/schema/roles'
 import { addressText } from '@/server/addressText'
 import { signedIn } from '@/server/currentPerson'
 import { pageOrNotFound } from '@/server/pageOrNotFound'
 import { deskPage } from '@/server/services/deskPage'
+import { titledByTag } from '@/server/titledByTag'
 import { VesselDesk } from '@/ui/desks/VesselDesk'
 
-export const metadata: Metadata = { title: 'Vessel desk' }
+export const generateMetadata = titledByTag('vessel desk')
 
 /** The vessel desk of an instrument. */
 export default async function VesselPage({ params }: { params: Promise<{ tag: string }> }) {
