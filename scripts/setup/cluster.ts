@@ -173,10 +173,25 @@ function initialise(place: Place, secrets: Secrets): void {
   }
 }
 
+/** A file for each day of the week in the cluster’s own `log`, begun anew after a week: the disk never fills with it. */
+const WEEK_OF_LOGS = {
+  logging_collector: 'on',
+  log_filename: 'postgresql-%a.log',
+  log_rotation_age: '1d',
+  log_rotation_size: '0',
+  log_truncate_on_rotation: 'on',
+}
+
 function start(place: Place, secrets: Secrets, settings: Record<string, string>): void {
   say(STEP, `starting PostgreSQL on 127.0.0.1:${secrets.port}`)
   removeStalePidFile(place)
-  const all = { listen_addresses: '127.0.0.1', unix_socket_directories: '', port: String(secrets.port), ...settings }
+  const all = {
+    listen_addresses: '127.0.0.1',
+    unix_socket_directories: '',
+    port: String(secrets.port),
+    ...WEEK_OF_LOGS,
+    ...settings,
+  }
   const options = Object.entries(all).map(([name, value]) => `-c ${name}='${value}'`)
   const result = run(place, 'pg_ctl', [
     'start',
@@ -190,7 +205,7 @@ function start(place: Place, secrets: Secrets, settings: Record<string, string>)
     '-o',
     options.join(' '),
   ])
-  refuseFailure(result, `PostgreSQL did not start; its log is ${place.log}`)
+  refuseFailure(result, `PostgreSQL did not start; its logs are ${place.log} and those in ${join(place.data, 'log')}`)
 }
 
 function stop(place: Place): void {
