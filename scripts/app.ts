@@ -5,6 +5,12 @@ import { environment } from '../src/server/environment'
 import { log } from '../src/server/log'
 
 /** The application’s own process: the built pages behind the door. Ends with whoever started it, however that ended. */
+// The start that made this process is gone: nobody would ever stop it. It may have gone while this file was still read.
+if (process.send) {
+  process.on('disconnect', () => process.exit(0))
+  if (!process.connected) process.exit(0)
+}
+
 const { BARYS_ORIGIN: origin, BARYS_PROXIES: proxies } = environment()
 const hostname = process.env.BARYS_LISTEN ?? '127.0.0.1'
 const port = Number(process.env.PORT)
@@ -31,5 +37,3 @@ function end(): void {
 }
 process.on('SIGTERM', end)
 process.on('SIGINT', end)
-// The start that made this process is gone: nobody would ever stop it.
-if (process.send) process.on('disconnect', () => process.exit(0))

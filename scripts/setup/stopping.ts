@@ -16,7 +16,11 @@ export function stopSignal(): AbortSignal {
   const asked = new AbortController()
   const stop = () => asked.abort(new Stopped())
   for (const name of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const) process.on(name, stop)
-  if (process.send) process.on('disconnect', stop)
+  if (process.send) {
+    process.on('disconnect', stop)
+    // Gone while this process was still coming up.
+    if (!process.connected) stop()
+  }
   return asked.signal
 }
 

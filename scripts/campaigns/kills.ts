@@ -1,0 +1,187 @@
+import { spawnSync } from 'node:child_process'
+import { existsSync } from 'node:fs'
+import { setTimeout as delay } from 'node:timers/promises'
+import { parseArgs } from 'node:util'
+import { DEMO_PEOPLE } from '../demo/people'
+import { seededRandom } from '../demo/random'
+import { withClient } from '../setup/database'
+import type { Server } from '../setup/server'
+import { runConductor } from '../setup/steps'
+import { Client, calibrated, rangeChanged, registered } from './client'
+import { campaignPlant, freePort, type Plant, verifiedPlant } from './plant'
+
+/**
+ * Technicians work by the API while server, postmaster and single backends are killed at random moments. At the end every write
+ * that was acknowledged is looked for: lost, there twice, or half. Browsers are killed by the end-to-end tests.
+ */
+await runConductor(async () => {
+  const { values } = parseArgs({
+    options: {
+      kills: { type: 'string', default: '300' },
+      people: { type: 'string', default: '6' },
+      seed: { type: 'string', default: '1' },
+    },
+  })
+  const plant = await campaignPlant()
+  const random = seededRandom(Number(values.seed))
+  const port = await freePort()
+  let server: Server = await plant.start(port)
+  let isOver = false
+  const technicians = DEMO_PEOPLE.filter(({ role }) => role === 'technician')
+  const clients = Array.from(
+    { length: Number(values.people) },
+    (_, index) => new Client(() => `http://127.0.0.1:${port}`, technicians[index % technicians.length]?.id ?? ''),
+  )
+  const reference = await referenceOf(clients)
+  const records: number[] = []
+  const changes: string[] = []
+  const working = clients.map(async (client) => {
+    while (!isOver) {
+      const instrument = await registered(client)
+      records.push(await calibrated(client, instrument, reference))
+      await rangeChanged(client, instrument, 1)
+      changes.push(instrument)
+    }
+  })
+  const killed = { server: 0, backend: 0, postmaster: 0, 'during the start': 0 }
+  const began = Date.now()
+  for (let kill = 0; kill < Number(values.kills); kill++) {
+    await delay(150 + 900 * random())
+    const what = random()
+    if (what < 0.25) {
+      killed.server++
+      server.process.kill('SIGKILL')
+      // A fifth of them are killed again while they come up.
+      if (random() < 0.2) {
+        killed['during the start']++
+        const doomed = plant.start(port).then(
+          (started) => started.process.kill('SIGKILL'),
+          () => false,
+        )
+        await Promise.race([doomed, delay(1500 * random())])
+        spawnSync('pkill', ['-KILL', '-f', 'scripts/app.ts'])
+        await doomed
+      }
+      server = await plant.start(port)
+    } else if (what < 0.65) {
+      killed.backend += killBackend(plant) ? 1 : 0
+    } else {
+      killed.postmaster++
+      const pid = plant.cluster.postmasterPid()
+      if (pid) process.kill(pid, 'SIGKILL')
+      while (plant.cluster.postmasterPid() !== undefined) await delay(20) // polling interval
+      await restarted(plant)
+    }
+    await untilUp(plant)
+  }
+  isOver = true
+  await Promise.all(working)
+  await server.stop()
+  const acknowledged = clients.flatMap((client) => client.acknowledged)
+  const found = await lookedFor(plant, acknowledged)
+  const report = await verifiedPlant(plant)
+  console.log(
+    JSON.stringify(
+      {
+        minutes: Math.round((Date.now() - began) / 6000) / 10,
+        killed,
+        kills: Object.values(killed).reduce((sum, each) => sum + each, 0),
+        acknowledged: acknowledged.length,
+        ...found,
+        records: records.length,
+        recordsTwice: records.length - new Set(records).size,
+        rangeChanges: changes.length,
+        verified: {
+          records: report.records,
+          acts: report.acts,
+          checkpoints: report.checkpoints,
+          faults: report.faults.length,
+        },
+        faults: report.faults.slice(0, 10),
+      },
+      null,
+      2,
+    ),
+  )
+  plant.end()
+  process.exitCode = found.lost + found.twice + found.otherwise + found.half + report.faults.length === 0 ? 0 : 1
+})
+
+async function referenceOf([client]: readonly Client[]): Promise<string> {
+  if (!client) throw new Error('nobody works')
+  await client.signIn()
+  const { references } = await client.get<{ references: { code: string; facts: { ranges: { id: string }[] } }[] }>(
+    'references',
+  )
+  const id = references.find(({ code }) => code === 'R-02')?.facts.ranges[0]?.id
+  if (!id) throw new Error('the demo has no R-02')
+  return id
+}
+
+/** A backend killed outright: the postmaster then starts all of them anew. */
+function killBackend(plant: Plant): boolean {
+  const pid = plant.cluster.postmasterPid()
+  const { stdout } = spawnSync('pgrep', ['-P', String(pid), '-f', 'barys_app'], { encoding: 'utf8' })
+  const [backend] = stdout.split('\n').filter(Boolean)
+  if (!backend) return false
+  try {
+    process.kill(Number(backend), 'SIGKILL')
+    return true
+  } catch {
+    return false // it ended by itself meanwhile
+  }
+}
+
+/** Its children may still hold the port for a moment. */
+async function restarted(plant: Plant): Promise<void> {
+  for (;;)
+    try {
+      plant.cluster.restart()
+      return
+    } catch {
+      await delay(200) // polling interval
+    }
+}
+
+async function untilUp(plant: Plant): Promise<void> {
+  for (;;)
+    try {
+      await withClient(plant.cluster.ownerUrl, (db) => db.query('SELECT 1'))
+      return
+    } catch {
+      if (!existsSync(plant.folder)) throw new Error('the plant is gone')
+      await delay(50) // polling interval
+    }
+}
+
+const TABLE_OF: Record<string, string> = {
+  readings: 'reading',
+  'work-steps': 'work_step',
+  runs: 'run',
+  'range-changes': 'range_change',
+}
+
+/** Every acknowledged write in its table: once, and as it was sent. */
+async function lookedFor(plant: Plant, acknowledged: Client['acknowledged']) {
+  const counts = { lost: 0, twice: 0, otherwise: 0, half: 0 }
+  await withClient(plant.cluster.ownerUrl, async (db) => {
+    for (const { path, id, body } of acknowledged) {
+      const table = TABLE_OF[path.split('/').at(-1) ?? '']
+      if (!table) continue
+      const { rows } = await db.query(`SELECT * FROM ${table} WHERE id = $1`, [id])
+      if (rows.length === 0) counts.lost++
+      else if (rows.length > 1) counts.twice++
+      else if (table === 'reading' && (rows[0].applied !== body.applied || rows[0].output !== body.output))
+        counts.otherwise++
+    }
+    // Nothing half: a sealed run has its record, signature and event; a range change its configuration.
+    const { rows } = await db.query(
+      `SELECT ((SELECT count(*) FROM run AS r WHERE status = 'sealed' AND NOT EXISTS (SELECT FROM seal AS s WHERE s.run_id = r.id))
+             + (SELECT count(*) FROM seal AS s WHERE NOT EXISTS (SELECT FROM signature AS g WHERE g.run_id = s.run_id))
+             + (SELECT count(*) FROM range_change AS c
+                 WHERE NOT EXISTS (SELECT FROM instrument_configuration AS v WHERE v.id = c.to_configuration)))::int AS half`,
+    )
+    counts.half = rows[0].half
+  })
+  return counts
+}
