@@ -25,6 +25,9 @@ test.each([
 test('all connections in use is busy; one that is lost is a database away', () => {
   expect(told(new Error('timeout exceeded when trying to connect'))).toBe('503 the server is busy')
   expect(told(new Error('Connection terminated unexpectedly'))).toBe('503 the database does not answer')
+  // What was found by killing postmasters under load.
+  const broken = new Error('Client has encountered a connection error and is not queryable')
+  expect(told(broken)).toBe('503 the database does not answer')
   expect(told(new Error('Connection terminated due to connection timeout'))).toBe('503 the database does not answer')
 })
 

@@ -35,7 +35,8 @@ const GONE_CODES = new Set([
 
 // The driver tells these without a code. All connections of the pool in use is not the same as one that is lost.
 const POOL_IN_USE = /^timeout exceeded when trying to connect/i
-const CONNECTION_LOST = /connection terminated/i
+const CONNECTION_LOST =
+  /connection terminated|connection error and is not queryable|Client was closed and is not queryable/i
 
 const CLOSED: DatabaseRefusal = {
   status: 409,
