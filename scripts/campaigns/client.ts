@@ -63,6 +63,15 @@ export class Client {
     }
   }
 
+  /** What becomes of asking for something once; 0 where nobody answers. */
+  async statusOf(path: string): Promise<number> {
+    const response = await fetch(`${this.address()}/api/v1/${path}`, { headers: { cookie: this.cookie } }).catch(
+      () => null,
+    )
+    await response?.arrayBuffer().catch(() => null)
+    return response?.status ?? 0
+  }
+
   /** One try, whatever comes of it; null where nobody answered. */
   async tried(path: string, body: unknown): Promise<Response | null> {
     return fetch(`${this.address()}/api/v1/${path}`, {

@@ -1,0 +1,161 @@
+import { randomUUID } from 'node:crypto'
+import { setTimeout as delay } from 'node:timers/promises'
+import { parseArgs } from 'node:util'
+import { DEMO_PEOPLE } from '../demo/people'
+import { runConductor } from '../setup/steps'
+import { Client, calibrated, registered } from './client'
+import { campaignPlant, freePort, verifiedPlant } from './plant'
+
+/**
+ * A hundred technicians store a reading each second for a minute, each in a run of their own, while ten certificates a
+ * second are asked for; on one application process and on two that share the database. Beside it what one of them waits
+ * for in calm.
+ */
+await runConductor(async () => {
+  const { values } = parseArgs({
+    options: {
+      people: { type: 'string', default: '100' },
+      seconds: { type: 'string', default: '60' },
+      servers: { type: 'string', default: '1' },
+      certificates: { type: 'string', default: '10' },
+    },
+  })
+  const plant = await campaignPlant()
+  const ports = await Promise.all(Array.from({ length: Number(values.servers) }, () => freePort()))
+  const servers = await Promise.all(ports.map((port) => plant.start(port)))
+  const technicians = DEMO_PEOPLE.filter(({ role }) => role === 'technician')
+  const clients = Array.from(
+    { length: Number(values.people) },
+    (_, index) =>
+      new Client(
+        () => `http://127.0.0.1:${ports[index % ports.length]}`,
+        technicians[index % technicians.length]?.id ?? '',
+      ),
+  )
+  const [first] = clients
+  if (!first) throw new Error('nobody works')
+  await first.signIn()
+  const { references } = await first.get<{ references: { code: string; facts: { ranges: { id: string }[] } }[] }>(
+    'references',
+  )
+  const reference = references.find(({ code }) => code === 'R-02')?.facts.ranges[0]?.id ?? ''
+  const sequence = await calibrated(first, await registered(first), reference)
+  const runs = await Promise.all(clients.map((client) => opened(client, reference)))
+  const calm = await each(clients.slice(0, 1), runs, 15)
+  let isOver = false
+  const certificates: { ms: number; status: number }[] = []
+  const asking = (async () => {
+    const open: Promise<unknown>[] = []
+    while (!isOver) {
+      for (let ask = 0; ask < Number(values.certificates); ask++) {
+        // Sealed records of the demo in turn: many are drawn for the first time, the others are kept.
+        const which = 1 + ((certificates.length + ask) % Math.max(1, sequence))
+        open.push(asked(first, ports[0] ?? 0, which).then((one) => certificates.push(one)))
+      }
+      await delay(1000) // so many a second
+    }
+    await Promise.all(open)
+  })()
+  const loaded = await each(clients, runs, Number(values.seconds))
+  isOver = true
+  await asking
+  for (const server of servers) await server.stop()
+  const report = await verifiedPlant(plant)
+  console.log(
+    JSON.stringify(
+      {
+        people: clients.length,
+        servers: ports.length,
+        calm: told(calm),
+        loaded: told(loaded),
+        certificates: {
+          asked: certificates.length,
+          ...quantiles(certificates.map(({ ms }) => ms)),
+          statuses: counted(certificates.map(({ status }) => status)),
+        },
+        verified: report.faults.length,
+      },
+      null,
+      2,
+    ),
+  )
+  plant.end()
+  process.exitCode = loaded.every(({ status }) => status === 200) && report.faults.length === 0 ? 0 : 1
+})
+
+type OpenRun = { id: string; stepId: string; last: string | null; figure: number }
+
+/** A run that is ready for its readings. */
+async function opened(client: Client, referenceId: string): Promise<OpenRun> {
+  await client.signIn()
+  const id = randomUUID()
+  const instrumentId = await registered(client)
+  await client.done('runs', {
+    ...{ id, instrumentId, inputUnit: 'kPa', inputReferenceId: referenceId, outputReferenceId: null },
+    environment: { ambientCelsius: '20.5', relativeHumidityPercent: '', barometricHPa: null },
+  })
+  const lists = await client.get<Record<string, { id: string; takesWords?: true }[]>>(`runs/${id}/work-steps`)
+  for (const { id: item, takesWords } of lists.isolate ?? [])
+    await client.done(`runs/${id}/work-steps`, {
+      ...{ id: randomUUID(), list: 'isolate', item, outcome: 'done', words: takesWords ? 'told' : null },
+    })
+  const run = await client.get<{ rounds: { steps: { id: string }[] }[] }>(`runs/${id}`)
+  return { id, stepId: run.rounds[0]?.steps[0]?.id ?? '', last: null, figure: 0 }
+}
+
+type Stored = { ms: number; status: number }
+
+/** Each stores a reading a second: the first of its point, then corrections of it, which cost more. */
+async function each(clients: readonly Client[], runs: readonly OpenRun[], seconds: number): Promise<Stored[]> {
+  const stored: Stored[] = []
+  await Promise.all(
+    clients.map(async (client, index) => {
+      const run = runs[index]
+      if (!run) return
+      await delay((1000 * index) / clients.length) // spread over the second, as people are
+      const began = performance.now()
+      for (let turn = 0; turn < seconds; turn++) {
+        const id = randomUUID()
+        const figure = (0.01 * (++run.figure % 50)).toFixed(2)
+        const correction = run.last === null ? {} : { supersedes: run.last, reason: 'campaign' }
+        const at = performance.now()
+        const answer = await client.tried(`runs/${run.id}/readings`, {
+          id,
+          stepId: run.stepId,
+          applied: '0.00',
+          output: figure,
+          ...correction,
+        })
+        await answer?.arrayBuffer().catch(() => null)
+        stored.push({ ms: performance.now() - at, status: answer?.status ?? 0 })
+        if (answer?.status === 200) run.last = id
+        await delay(Math.max(0, began + 1000 * (turn + 1) - performance.now())) // the next second
+      }
+    }),
+  )
+  return stored
+}
+
+async function asked(client: Client, _port: number, sequence: number): Promise<Stored> {
+  const at = performance.now()
+  const status = await client.statusOf(`records/${sequence}/certificate`)
+  return { ms: performance.now() - at, status }
+}
+
+function quantiles(times: readonly number[]) {
+  const sorted = times.toSorted((a, b) => a - b)
+  const at = (p: number) =>
+    Math.round((sorted[Math.min(sorted.length - 1, Math.floor(p * sorted.length))] ?? 0) * 10) / 10
+  return { medianMs: at(0.5), p95Ms: at(0.95), worstMs: at(1) }
+}
+
+const counted = (statuses: readonly number[]) =>
+  Object.fromEntries(
+    [...new Set(statuses)].map((status) => [status, statuses.filter((each) => each === status).length]),
+  )
+
+const told = (stored: readonly Stored[]) => ({
+  readings: stored.length,
+  ...quantiles(stored.map(({ ms }) => ms)),
+  statuses: counted(stored.map(({ status }) => status)),
+})
