@@ -90,7 +90,7 @@ async function bodyOf(response: Response): Promise<unknown> {
 
 const CONFIGURATION = {
   ...{ description: 'campaign', area: 'Campaign', kind: 'pressure-transmitter', pressureKind: 'gauge', unit: 'kPa' },
-  ...{ lrl: '-10', url: '600', minSpan: '1', lrv: '0', urv: '200', signal: 'display' },
+  ...{ lrl: '-10', url: '600', minSpan: '1', lrv: '0', urv: '200', signal: '4-20mA' },
   errorLimit: { combine: 'sum', terms: [{ kind: 'percentSpan', value: 1 }] },
   ...{ adjustLimit: null, intervalMonths: 12, testPoints: [0, 50, 100], pointOrder: 'up', hookUp: 'bench' },
 }
@@ -105,13 +105,25 @@ export async function registered(client: Client): Promise<string> {
   }
 }
 
+/** What the campaign’s runs are read with. */
+export type References = { readonly input: string; readonly output: string }
+
+export async function referencesOf(client: Client): Promise<References> {
+  await client.signIn()
+  const { references } = await client.get<{ references: { code: string; facts: { ranges: { id: string }[] } }[] }>(
+    'references',
+  )
+  const of = (wanted: string) => references.find(({ code }) => code === wanted)?.facts.ranges[0]?.id ?? ''
+  return { input: of('R-02'), output: of('R-06') }
+}
+
 type Run = { id: string; rounds: { steps: { id: string; percent: number }[] }[] }
 
 /** A calibration from its start to its sealed record and certificate; a reading of it is corrected. */
-export async function calibrated(client: Client, instrumentId: string, referenceId: string): Promise<number> {
+export async function calibrated(client: Client, instrumentId: string, references: References): Promise<number> {
   const id = randomUUID()
   await client.done('runs', {
-    ...{ id, instrumentId, inputUnit: 'kPa', inputReferenceId: referenceId, outputReferenceId: null },
+    ...{ id, instrumentId, inputUnit: 'kPa', inputReferenceId: references.input, outputReferenceId: references.output },
     environment: { ambientCelsius: '20.5', relativeHumidityPercent: '', barometricHPa: null },
   })
   await answered(client, id, 'isolate')
@@ -119,11 +131,11 @@ export async function calibrated(client: Client, instrumentId: string, reference
   let last: { id: string; stepId: string; applied: string; output: string } | undefined
   for (const { id: stepId, percent } of run.rounds[0]?.steps ?? []) {
     const figure = (percent * 2).toFixed(2)
-    last = { id: randomUUID(), stepId, applied: figure, output: figure }
+    last = { id: randomUUID(), stepId, applied: figure, output: (4 + 0.16 * percent).toFixed(3) }
     await client.done(`runs/${id}/readings`, last)
   }
   if (last) {
-    const corrected = { ...last, id: randomUUID(), output: '200.02', supersedes: last.id, reason: 'read again' }
+    const corrected = { ...last, id: randomUUID(), output: '20.002', supersedes: last.id, reason: 'read again' }
     await client.done(`runs/${id}/readings`, corrected)
   }
   // Sent again after its answer was lost, these are told that it is done.

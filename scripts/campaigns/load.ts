@@ -34,13 +34,9 @@ await runConductor(async () => {
   )
   const [first] = clients
   if (!first) throw new Error('nobody works')
-  await first.signIn()
-  const { references } = await first.get<{ references: { code: string; facts: { ranges: { id: string }[] } }[] }>(
-    'references',
-  )
-  const reference = references.find(({ code }) => code === 'R-02')?.facts.ranges[0]?.id ?? ''
-  const sequence = await calibrated(first, await registered(first), reference)
-  const runs = await Promise.all(clients.map((client) => opened(client, reference)))
+  const references = await referencesOf(first)
+  const sequence = await calibrated(first, await registered(first), references)
+  const runs = await Promise.all(clients.map((client) => opened(client, references)))
   const calm = await each(clients.slice(0, 1), runs, 15)
   let isOver = false
   const certificates: { ms: number; status: number }[] = []
@@ -86,12 +82,12 @@ await runConductor(async () => {
 type OpenRun = { id: string; stepId: string; last: string | null; figure: number }
 
 /** A run that is ready for its readings. */
-async function opened(client: Client, referenceId: string): Promise<OpenRun> {
+async function opened(client: Client, references: References): Promise<OpenRun> {
   await client.signIn()
   const id = randomUUID()
   const instrumentId = await registered(client)
   await client.done('runs', {
-    ...{ id, instrumentId, inputUnit: 'kPa', inputReferenceId: referenceId, outputReferenceId: null },
+    ...{ id, instrumentId, inputUnit: 'kPa', inputReferenceId: references.input, outputReferenceId: references.output },
     environment: { ambientCelsius: '20.5', relativeHumidityPercent: '', barometricHPa: null },
   })
   const lists = await client.get<Record<string, { id: string; takesWords?: true }[]>>(`runs/${id}/work-steps`)
@@ -116,7 +112,7 @@ async function each(clients: readonly Client[], runs: readonly OpenRun[], second
       const began = performance.now()
       for (let turn = 0; turn < seconds; turn++) {
         const id = randomUUID()
-        const figure = (0.01 * (++run.figure % 50)).toFixed(2)
+        const figure = (4 + 0.001 * (++run.figure % 50)).toFixed(3)
         const correction = run.last === null ? {} : { supersedes: run.last, reason: 'campaign' }
         const at = performance.now()
         const answer = await client.tried(`runs/${run.id}/readings`, {

@@ -149,7 +149,6 @@ const ODD_VALUES: readonly unknown[] = [
     'x'.repeat(5000),
     "'; DROP TABLE run; --",
     '<script>',
-    '${1}',
     '{{1}}',
     UUID,
   ],
