@@ -7,7 +7,7 @@ import { seededRandom } from '../demo/random'
 import { withClient } from '../setup/database'
 import type { Server } from '../setup/server'
 import { runConductor } from '../setup/steps'
-import { Client, calibrated, rangeChanged, registered } from './client'
+import { Client, calibrated, rangeChanged, referencesOf, registered } from './client'
 import { campaignPlant, freePort, type Plant, verifiedPlant } from './plant'
 
 /**

@@ -3,7 +3,7 @@ import { setTimeout as delay } from 'node:timers/promises'
 import { parseArgs } from 'node:util'
 import { DEMO_PEOPLE } from '../demo/people'
 import { runConductor } from '../setup/steps'
-import { Client, calibrated, registered } from './client'
+import { Client, calibrated, type References, referencesOf, registered } from './client'
 import { campaignPlant, freePort, verifiedPlant } from './plant'
 
 /**
