@@ -11,7 +11,10 @@ test('the audit trail says who did what, when and why, and is filtered by instru
   await page.waitForURL(/tag=PT-302/)
   await expect(rows.filter({ hasText: 'instrument registered' })).toHaveCount(1)
   for (const row of await rows.all()) expect(await row.textContent()).toMatch(/PT-302|About/)
-  await page.getByRole('link', { name: /^record \d+$/ }).first().click()
+  await page
+    .getByRole('link', { name: /^record \d+$/ })
+    .first()
+    .click()
   await page.waitForURL(/\/records\/\d+$/)
 })
 
