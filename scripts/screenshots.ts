@@ -64,7 +64,10 @@ await runConductor(async () => {
     await pool().end()
     await buildIfStale(DIST)
     const devices = await startDemoDevices(cluster.ownerUrl)
-    const server = await startServer({ port: await freePort(), databaseUrl: cluster.applicationUrl, distFolder: DIST })
+    const server = await startServer({
+      ...{ port: await freePort(), databaseUrl: cluster.applicationUrl, distFolder: DIST },
+      env: { BARYS_PROOF: join(folder, 'proof') },
+    })
     const browser = await chromium.launch({
       executablePath: chromiumPath(),
       args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--disable-background-networking'],

@@ -9,11 +9,11 @@ import { type Server, startServer } from '../setup/server'
 
 const DIST = '.next'
 
-/** The demo's plant in a folder of its own, for a campaign; written to the disk as in earnest. */
+/** The demo's plant in a folder of its own (under TMPDIR), for a campaign; written to the disk as in earnest. */
 export type Plant = {
   readonly folder: string
   readonly cluster: Cluster
-  readonly start: (port: number) => Promise<Server>
+  readonly start: (port: number, env?: Record<string, string>) => Promise<Server>
   readonly end: () => void
 }
 
@@ -30,10 +30,10 @@ export async function campaignPlant(): Promise<Plant> {
   return {
     folder,
     cluster,
-    start: (port) =>
+    start: (port, env = {}) =>
       startServer({
         ...{ port, databaseUrl: cluster.applicationUrl, distFolder: DIST },
-        env: { BARYS_PROOF: join(folder, 'proof') },
+        env: { BARYS_PROOF: join(folder, 'proof'), ...env },
       }),
     end: () => {
       cluster.stop()
