@@ -85,6 +85,15 @@ test('each page has a nonce of its own, the same for the application and the bro
   expect(first.headers['content-security-policy']).not.toMatch(/script-src[^;]*unsafe/)
 })
 
+test('an application that fails at a request ends neither the server nor the others', async () => {
+  const port = await opened(async (request, response) => {
+    if (request.url === '/fails') throw new Error('x')
+    response.end('done')
+  })
+  expect((await asked(port, '/fails')).status).toBe(500)
+  expect((await asked(port, '/')).body).toBe('done')
+})
+
 describe('nobody stops the others', () => {
   test('more at once than it takes: told to come again, and taken once there is room', async () => {
     const waiting: (() => void)[] = []

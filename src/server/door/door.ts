@@ -2,6 +2,7 @@ import { randomBytes } from 'node:crypto'
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http'
 import type { BlockList } from 'node:net'
 import { ADDRESS_HEADER } from '../api/callerAddress'
+import { log } from '../log'
 import { NONCE_HEADER } from '../nonceHeader'
 import { callerOf } from './callerOf'
 import { pagePolicy } from './pagePolicy'
@@ -61,13 +62,18 @@ export function createDoor(handle: Handle, { origin, proxies, limits = DOOR_LIMI
       response.setHeader('content-security-policy', policy)
       inside++
       response.once('close', () => inside--)
-      await handle(request, response)
+      await handle(request, response).catch((error: unknown) => {
+        log.error({ error, path: request.url }, 'the application failed at a request')
+        if (response.headersSent) response.destroy()
+        else turnAway(response, FAILED)
+      })
     },
   )
   server.maxConnections = limits.connections
   return server
 }
 
+const FAILED: Fault = { status: 500, words: 'A fault of ours. Nothing was stored; try again.' }
 const CROWDED: Fault = { status: 503, words: 'Too many ask at once. Send it again in a moment.' }
 
 /** In words, whichever way they are read: a page, or the one field of a refusal. */

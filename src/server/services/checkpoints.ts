@@ -26,12 +26,17 @@ export async function addCheckpoint(at: Date): Promise<void> {
   }
 }
 
-/** The public key certificates carry; null where no folder of proof is set. */
+/** The public key certificates carry; null where no folder of proof is set, or its key cannot be read. */
 export function publicProofKey(): { publicKey: string; fingerprint: string } | null {
   const folder = environment().BARYS_PROOF
   if (folder === undefined) return null
-  const { publicKey, fingerprint } = proofKey(folder)
-  return { publicKey, fingerprint }
+  try {
+    const { publicKey, fingerprint } = proofKey(folder)
+    return { publicKey, fingerprint }
+  } catch (error) {
+    log.error({ error, folder }, 'the key of the checkpoints cannot be read')
+    return null
+  }
 }
 
 /** One thing in which the chains contradict a checkpoint, by its line. */
