@@ -1,4 +1,4 @@
-import { copyFileSync, mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
+import { copyFileSync, mkdtempSync, readFileSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import pg from 'pg'
@@ -289,10 +289,15 @@ describe('an anchor outside the database', () => {
     for (const name of ['proof-key.pem', 'checkpoints.jsonl']) expect(statSync(join(folder, name)).mode & 0o077).toBe(0)
   })
   test('a folder that cannot be written stops no seal', async () => {
-    process.env.BARYS_PROOF = '/proc/nowhere'
-    await expect(addCheckpoint(new Date())).resolves.toBeUndefined()
-    expect(publicProofKey()).toBeNull()
-    process.env.BARYS_PROOF = folder
+    renameSync(folder, `${folder}-away`)
+    writeFileSync(folder, 'no folder')
+    try {
+      await expect(addCheckpoint(new Date())).resolves.toBeUndefined()
+      expect(publicProofKey()).toBeNull()
+    } finally {
+      rmSync(folder)
+      renameSync(`${folder}-away`, folder)
+    }
   })
 })
 
