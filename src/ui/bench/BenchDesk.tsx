@@ -51,7 +51,7 @@ export function BenchDesk() {
           value={setUp}
           options={BENCH_SET_UP_IDS.map((id) => [id, BENCH_SET_UPS[id].title] as const)}
           choose={(id) => setSetUp(BENCH_SET_UP_IDS.find((each) => each === id) ?? setUp)}
-          sx={{ minWidth: 320 }}
+          sx={{ minWidth: 'min(320px, 100%)' }}
         />
         <Choice label="Time goes" value={speed} options={SPEEDS} choose={setSpeed} sx={{ minWidth: 160 }} />
         <Tick

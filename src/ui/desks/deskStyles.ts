@@ -3,7 +3,12 @@ import type { GlobalStylesProps } from '@mui/material/GlobalStyles'
 /** The desks of an instrument: range, vessel, flow, loop. */
 export const deskStyles: GlobalStylesProps['styles'] = [
   {
-    '.desk': { display: 'grid', gridTemplateRows: 'auto minmax(0, 1fr) auto', minHeight: 'calc(100vh - 48px)' },
+    '.desk': {
+      display: 'grid',
+      gridTemplateColumns: 'minmax(0, 1fr)',
+      gridTemplateRows: 'auto minmax(0, 1fr) auto',
+      minHeight: 'calc(100vh - 48px)',
+    },
     '.desk-head': {
       display: 'flex',
       flexWrap: 'wrap',
