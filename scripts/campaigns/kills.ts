@@ -10,6 +10,14 @@ import { runConductor } from '../setup/steps'
 import { Client, calibrated, rangeChanged, referencesOf, registered } from './client'
 import { campaignPlant, freePort, type Plant, verifiedPlant } from './plant'
 
+/** Where what is sent to a route is stored. */
+const TABLE_OF: Record<string, string> = {
+  readings: 'reading',
+  'work-steps': 'work_step',
+  runs: 'run',
+  'range-changes': 'range_change',
+}
+
 /**
  * Technicians work by the API while server, postmaster and single backends are killed at random moments. At the end every write
  * that was acknowledged is looked for: lost, there twice, or half. Browsers are killed by the end-to-end tests.
@@ -66,7 +74,7 @@ await runConductor(async () => {
           () => false,
         )
         await Promise.race([doomed, delay(1500 * random())])
-        spawnSync('pkill', ['-KILL', '-f', 'scripts/app.ts'])
+        spawnSync('pkill', ['-KILL', '-P', String(process.pid), '-f', 'scripts/app.ts'])
         await doomed
       }
       server = await plant.start(port)
@@ -151,13 +159,6 @@ async function untilUp(plant: Plant): Promise<void> {
       if (!existsSync(plant.folder)) throw new Error('the plant is gone')
       await delay(50) // polling interval
     }
-}
-
-const TABLE_OF: Record<string, string> = {
-  readings: 'reading',
-  'work-steps': 'work_step',
-  runs: 'run',
-  'range-changes': 'range_change',
 }
 
 /** Every acknowledged write in its table: once, and as it was sent. */
