@@ -22,7 +22,7 @@ const TABLE_OF: Record<string, string> = {
  * Technicians work by the API while server, postmaster and single backends are killed at random moments. At the end every write
  * that was acknowledged is looked for: lost, there twice, or half. Browsers are killed by the end-to-end tests.
  */
-await runConductor(async () => {
+async function campaign(): Promise<void> {
   const { values } = parseArgs({
     options: {
       kills: { type: 'string', default: '300' },
@@ -123,7 +123,7 @@ await runConductor(async () => {
   )
   plant.end()
   process.exitCode = found.lost + found.twice + found.otherwise + found.half + report.faults.length === 0 ? 0 : 1
-})
+}
 
 /** A backend killed outright: the postmaster then starts all of them anew. */
 function killBackend(plant: Plant): boolean {
@@ -185,3 +185,6 @@ async function lookedFor(plant: Plant, acknowledged: Client['acknowledged']) {
   })
   return counts
 }
+
+// Last, so that everything it needs is there.
+await runConductor(campaign)

@@ -11,7 +11,7 @@ import { campaignPlant, freePort, verifiedPlant } from './plant'
  * second are asked for; on one application process and on two that share the database. Beside it what one of them waits
  * for in calm.
  */
-await runConductor(async () => {
+async function campaign(): Promise<void> {
   const { values } = parseArgs({
     options: {
       people: { type: 'string', default: '100' },
@@ -77,7 +77,7 @@ await runConductor(async () => {
   )
   plant.end()
   process.exitCode = loaded.every(({ status }) => status === 200) && report.faults.length === 0 ? 0 : 1
-})
+}
 
 type OpenRun = { id: string; stepId: string; last: string | null; figure: number }
 
@@ -155,3 +155,6 @@ const told = (stored: readonly Stored[]) => ({
   ...quantiles(stored.map(({ ms }) => ms)),
   statuses: counted(stored.map(({ status }) => status)),
 })
+
+// Last, so that everything it needs is there.
+await runConductor(campaign)

@@ -9,7 +9,7 @@ import { runConductor } from '../setup/steps'
 import { campaignPlant, freePort, verifiedPlant } from './plant'
 
 /** Malformed bodies and addresses, each route in turn, by people of every role and by nobody: none may be a fault of ours. */
-await runConductor(async () => {
+async function campaign(): Promise<void> {
   const { values } = parseArgs({
     options: { requests: { type: 'string', default: '50000' }, seed: { type: 'string', default: '1' } },
   })
@@ -60,7 +60,7 @@ await runConductor(async () => {
   )
   plant.end()
   process.exitCode = faults.length + report.faults.length === 0 ? 0 : 1
-})
+}
 
 type Luck = { readonly pick: <T>(of: readonly T[]) => T; readonly random: () => number }
 
@@ -296,3 +296,6 @@ function sent(
     }
   })
 }
+
+// Last, so that everything it needs is there.
+await runConductor(campaign)

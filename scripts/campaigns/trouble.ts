@@ -17,7 +17,7 @@ const DAY_MS = 24 * 60 * 60_000
  * A disk that is full and has room again, and a server whose clock is set back by a day and put right: what is told meanwhile, and
  * whether everything verifies afterwards. Needs root, for a small disk of its own in memory.
  */
-await runConductor(async () => {
+async function campaign(): Promise<void> {
   const disk = join(tmpdir(), 'barys-small-disk')
   mkdirSync(disk, { recursive: true, mode: 0o755 })
   if (spawnSync('mount', ['-t', 'tmpfs', '-o', 'size=900m,mode=755', 'tmpfs', disk]).status !== 0)
@@ -38,7 +38,7 @@ await runConductor(async () => {
     spawnSync('umount', [disk])
     rmSync(disk, { recursive: true, force: true })
   }
-})
+}
 
 async function diskFull(plant: Plant, disk: string) {
   const port = await freePort()
@@ -104,3 +104,6 @@ const CONFIGURATION = {
   errorLimit: { combine: 'sum', terms: [{ kind: 'percentSpan', value: 1 }] },
   ...{ adjustLimit: null, intervalMonths: 12, testPoints: [0, 50, 100], pointOrder: 'up', hookUp: 'bench' },
 }
+
+// Last, so that everything it needs is there.
+await runConductor(campaign)
