@@ -67,7 +67,11 @@ export function AuditTrail({ lines, next, timeZone, filter, people }: Props) {
               head: 'About',
               cell: ({ tag, sequence, about }) => (
                 <>
-                  {tag && <Link href={`/instruments/${encodeURIComponent(tag)}`}>{tag}</Link>}
+                  {tag && (
+                    <Link className="nowrap" href={`/instruments/${encodeURIComponent(tag)}`}>
+                      {tag}
+                    </Link>
+                  )}
                   {tag && sequence !== null && ', '}
                   {sequence !== null && <Link href={`/records/${sequence}`}>record {sequence}</Link>}
                   {!tag && about}

@@ -30,7 +30,10 @@ export function OpenFormDialog({ title, action, leave = 'Cancel', onClose, onSub
     <Dialog open onClose={onClose} maxWidth="sm" fullWidth aria-labelledby={titleId}>
       <form onSubmit={submit} noValidate>
         <DialogTitle id={titleId}>{title}</DialogTitle>
-        <DialogContent className="stack">{children}</DialogContent>
+        {/* The label of a box at the top stands on its border: without room it is cut. */}
+        <DialogContent className="stack" sx={{ '&&': { pt: 1 } }}>
+          {children}
+        </DialogContent>
         <DialogActions>
           <Button onClick={onClose}>{leave}</Button>
           <Button type="submit" variant="contained">
