@@ -57,8 +57,7 @@ export class Client {
       const answer = response && (await bodyOf(response))
       if (response?.status === 401) await this.signIn()
       else if (response?.status === 200 && answer !== undefined) return answer as T
-      else if (response && response.status !== 503 && response.status !== 500)
-        throw new Error(`${path}: ${response.status}`)
+      else if (response && ![200, 500, 503].includes(response.status)) throw new Error(`${path}: ${response.status}`)
       await delay(50) // polling interval: the server comes up
     }
   }
