@@ -24,12 +24,16 @@ async function campaign(): Promise<void> {
   const faults: string[] = []
   let cookies = await signedIn(port)
   const began = Date.now()
+  const slowest = { ms: 0, path: '' }
   const one = async (index: number) => {
     const isWrite = index % 3 !== 0
     const path = filled(pick(isWrite ? routes : pages), { pick, random })
     const cookie = pick([...cookies, ''])
     const body = isWrite ? malformed({ pick, random }) : undefined
+    const at = performance.now()
     const status = await sent(port, path, { cookie, body, random, pick })
+    const ms = Math.round(performance.now() - at)
+    if (ms > slowest.ms) Object.assign(slowest, { ms, path: `${path.slice(0, 80)} ${status}` })
     statuses[status] = (statuses[status] ?? 0) + 1
     // Busy is an answer; a fault of ours is not.
     if (status >= 500 && status !== 503) faults.push(`${status} ${path} ${String(body).slice(0, 200)}`)
@@ -38,6 +42,8 @@ async function campaign(): Promise<void> {
   for (let index = 0; index < count; index += 16) {
     await Promise.all(Array.from({ length: 16 }, (_, at) => one(index + at)))
     if (index % 1600 === 0) cookies = await signedIn(port)
+    if (index % 4800 === 0 && index > 0)
+      console.log(`${index} requests, ${faults.length} faults, ${JSON.stringify(slowest)}`)
   }
   await server.stop()
   const report = await verifiedPlant(plant)
