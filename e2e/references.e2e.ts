@@ -168,7 +168,7 @@ test('a dead-weight tester is registered with its piston and read by the masses 
   // By hand: what weighs 200 kPa on 4.032 cm² in air of 20 °C, 1013.25 hPa and 50 %, less the piston.
   const air = 1.1992
   const massesOf = (kPa: number) => (kPa * 1000 * 4.032e-4) / (9.8122 * (1 - air / 7920)) - 0.8
-  await expect(page.getByText(`put on ${massesOf(200).toFixed(4)} kg`)).toBeVisible()
+  await expect(page.locator('.apply').getByText(`put on ${massesOf(200).toFixed(4)} kg`)).toBeVisible()
   for (const [kPa, output] of [
     [200, '12.003'],
     [400, '20.005'],

@@ -188,7 +188,7 @@ const isJson = (contentType: string | null) => contentType?.split(';')[0]?.trim(
 
 function refuseForeignHost(request: Request): void {
   const host = request.headers.get('host') ?? ''
-  if (!isOwnHost(host, environment().BARYS_ORIGIN))
+  if (!isOwnHost(host, () => environment().BARYS_ORIGIN))
     throw new Forbidden(
       'host',
       `Barys is not served as ${host.slice(0, 60)}`,

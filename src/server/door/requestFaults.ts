@@ -10,7 +10,7 @@ export type Fault = { readonly status: number; readonly words: string }
 /** @returns null where it may come in */
 export function requestFault({ url = '/', headers }: IncomingMessage, origin: URL | undefined): Fault | null {
   const host = headers.host ?? ''
-  if (!isOwnHost(host, origin))
+  if (!isOwnHost(host, () => origin))
     return { status: 403, words: 'Barys is not served under this name. Open it at the address npm start printed.' }
   if (url.length > LONGEST_ADDRESS) return { status: 414, words: 'This address is too long.' }
   return isReadable(url) ? null : { status: 404, words: 'Nothing is kept at this address.' }

@@ -51,10 +51,14 @@ export async function verifyChain(db: Queryable, tell: (records: number) => void
       for (const fault of [...linkFaults(seal, last, 'records'), ...(await readableRowFaults(db, seal))])
         faults.push({ of: 'record', sequence: seal.sequence, fault })
       last = seal
+      if (seal.sequence % TOLD_EVERY === 0) tell(seal.sequence)
     }
     tell(last.sequence)
   }
 }
+
+/** How far it is, told often enough that somebody who waits sees it move. */
+const TOLD_EVERY = 10
 
 /** Each finding against its hash, the one before it, and the records it is attached to. */
 async function verifyFindings(db: Queryable): Promise<{ findings: number; faults: ChainFault[] }> {
