@@ -87,8 +87,12 @@ function useBudgetKey(toggle: () => void) {
 
 /** Title of the page: of several that are open, which is which, and how far. */
 function useTitle(words: string | null) {
+  // The first one comes with the page; the frame would put it back over ours.
+  const before = useRef(words)
   useEffect(() => {
-    if (words !== null) document.title = `${words} · Barys`
+    if (words === null || words === before.current) return
+    before.current = words
+    document.title = `${words} · Barys`
   }, [words])
 }
 

@@ -4,13 +4,20 @@ import { idParam } from '@/server/api/idParam'
 import { signedIn } from '@/server/currentPerson'
 import { pageOrNotFound } from '@/server/pageOrNotFound'
 import { runPage } from '@/server/services/runPage'
+import { runTitle } from '@/server/services/runTitle'
 import { siteTimeZone } from '@/server/services/site'
 import { RunDesk } from '@/ui/run/RunDesk'
 
-export const metadata: Metadata = { title: 'Run' }
+type Props = { params: Promise<{ id: string }> }
+
+/** Of several that are open, which is which, and how far. */
+export async function generateMetadata({ params }: Props): Promise<Metadata> {
+  const { id } = await params
+  return { title: await runTitle(id) }
+}
 
 /** The run; a sealed one is shown as its record. */
-export default async function RunPage({ params }: { params: Promise<{ id: string }> }) {
+export default async function RunPage({ params }: Props) {
   const { id } = await params
   const person = await signedIn(`/runs/${id}`)
   const { run, mark, beam, earlier, standards, linkable, isLinked, draft } = await pageOrNotFound(async () =>
