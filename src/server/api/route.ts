@@ -202,6 +202,7 @@ async function answered<R extends Response>(work: () => Promise<R>): Promise<R |
   } catch (error) {
     if (error instanceof Refusal)
       return refused(statusOf(error), [{ field: error.field, reason: error.reason, remedy: error.remedy }])
+    if (error instanceof Error && error.name === 'AbortError') return refused(503, [GAVE_UP])
     const ofDatabase = databaseRefusal(error)
     if (ofDatabase) return refused(ofDatabase.status, [ofDatabase.refusal])
     const reference = randomUUID().slice(0, 8)
@@ -215,6 +216,9 @@ async function answered<R extends Response>(work: () => Promise<R>): Promise<R |
     ])
   }
 }
+
+/** Nobody reads it any more: whoever asked has gone. */
+const GAVE_UP: RefusedField = { field: 'server', reason: 'it was given up', remedy: 'ask again' }
 
 /** What belongs to the plant stays in no cache, unless its route says how long it may. */
 function kept<R extends Response>(response: R): R {

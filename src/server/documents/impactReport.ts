@@ -22,7 +22,9 @@ export type ImpactSource = {
   /** How it was off, in words. */
   readonly found: string
   readonly summary: ImpactSummary
-  readonly begins: (day: string) => number
+  /** The days in question, from the first moment to the last, in the site’s zone. */
+  readonly beginsMs: number
+  readonly endsMs: number
   readonly site: string
   readonly by: string
   readonly now: Date
@@ -44,7 +46,7 @@ export function impactReportPdf(source: ImpactSource): Promise<Buffer> {
 }
 
 function drawReport(doc: PDFKit.PDFDocument, source: ImpactSource): void {
-  const { code, description, ask, found, summary, begins, site, by, now, timeZone } = source
+  const { code, description, ask, found, summary, beginsMs, endsMs, site, by, now, timeZone } = source
   const { counts, rows, runs, open } = summary
   doc.font('bold').fontSize(17).fillColor(LIGHT.ink).text(`Impact of ${code}`, MARGINS.left, MARGINS.top)
   paragraph(doc, description, { size: 10.5 })
@@ -67,7 +69,7 @@ function drawReport(doc: PDFKit.PDFDocument, source: ImpactSource): void {
   const height = 190
   ensureRoom(doc, height + 12)
   const y = doc.y + 8
-  const dots = { dots: summary.dots, counts, from: begins(ask.from), to: begins(ask.to) + DAY_MS }
+  const dots = { dots: summary.dots, counts, from: beginsMs, to: endsMs }
   drawChart(doc, (style) => impactChart(dots, style), { x: MARGINS.left, y, width: contentWidth(doc), height })
   doc.y = y + height + 4
   doc.x = MARGINS.left
@@ -81,7 +83,6 @@ function drawReport(doc: PDFKit.PDFDocument, source: ImpactSource): void {
   numberPages(doc, `${site}: impact of ${code}, supposed ${found}. No certificate; the records hold what was found.`)
 }
 
-const DAY_MS = 86_400_000
 /** More pages than that nobody signs; the list has the others. */
 const MOST_ON_PAPER = 200
 

@@ -5,7 +5,9 @@ import { supposedWords } from './findings'
 import { impactOf, supposedOf } from './impact'
 import { siteName, siteSettings } from './site'
 
-/** What a report of an impact is made from. */
+const DAY_MS = 86_400_000
+
+/** What a report of an impact is made from. It goes to a thread, so that it holds values and no functions. */
 export async function impactReport(
   referenceId: string,
   ask: ImpactAsk,
@@ -19,7 +21,8 @@ export async function impactReport(
     ...{ code, found, ask, by, now, timeZone, paper },
     description: reference.facts.description,
     summary: await impactOf(referenceId, ask, { now }),
-    begins: (day) => startOfDay(day, timeZone).getTime(),
+    beginsMs: startOfDay(ask.from, timeZone).getTime(),
+    endsMs: startOfDay(ask.to, timeZone).getTime() + DAY_MS,
     site: await siteName(),
   }
 }

@@ -3,7 +3,7 @@ import Button from '@mui/material/Button'
 import { useRouter } from 'next/navigation'
 import { type ComponentProps, useState } from 'react'
 import { NewPerson } from '@/schema/people'
-import { ROLES, type Role } from '@/schema/roles'
+import { ROLES } from '@/schema/roles'
 import { send } from '../api'
 import { useDraftForm } from '../form/useDraftForm'
 import { useSubmit } from '../form/useSubmit'
@@ -15,22 +15,13 @@ import { type Account, OwnAccount } from './OwnAccount'
 import { PersonDialog } from './PersonDialog'
 import { EMPTY_PERSON, PersonFields } from './PersonFields'
 import { SiteForm } from './SiteForm'
+import type { ShownPerson } from './shownPerson'
 
 type Props = {
   people: readonly ShownPerson[]
   current: ShownPerson
   site: ComponentProps<typeof SiteForm>['site']
   account: Account
-}
-
-/** Somebody as the list shows them. */
-export type ShownPerson = {
-  id: string
-  name: string
-  initials: string
-  role: Role
-  isAdministrator: boolean
-  isActive: boolean
 }
 
 /** Everybody here; administrators keep them, everybody keeps their own account. */

@@ -9,7 +9,7 @@ import { Choice } from '../parts/Choice'
 import { FormDialog } from '../parts/FormDialog'
 import { Refused } from '../parts/Refused'
 import { Tick } from '../parts/Tick'
-import type { ShownPerson } from './PeopleDesk'
+import type { ShownPerson } from './shownPerson'
 
 type Props = { person: ShownPerson; isSelf: boolean; close: () => void }
 
