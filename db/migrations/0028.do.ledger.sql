@@ -24,7 +24,8 @@ DECLARE
   last record;
   number bigint;
   moment text := to_char(clock_timestamp() AT TIME ZONE 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.US"Z"');
-  deed text := pg_current_xact_id()::text;
+  -- With its time: transactions are counted anew where a backup was restored.
+  deed text := pg_current_xact_id()::text || ' ' || to_char(transaction_timestamp() AT TIME ZONE 'UTC', 'YYYYMMDDHH24MISSUS');
   previous text;
 BEGIN
   -- One after the other, until the transaction ends; taken last of all, so that nobody waits for anything else with it.

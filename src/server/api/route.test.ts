@@ -54,3 +54,12 @@ describe('an answer', () => {
     expect((await open(response)).headers.get('cache-control')).toBe('private, max-age=60')
   })
 })
+
+test('work that was given up because its caller has gone is no fault of ours', async () => {
+  const route = computeRoute(() => Promise.reject(new DOMException('gone', 'AbortError')))
+  const headers = { host: '127.0.0.1:3000', 'content-type': 'application/json' }
+  const request = new Request('http://127.0.0.1/', { method: 'POST', body: '{}', headers })
+  const answer = await route(request, { params: Promise.resolve({}) })
+  expect(answer.status).toBe(503)
+  expect((await answer.json()).refusals[0].reason).toBe('it was given up')
+})

@@ -1,5 +1,6 @@
 import { createHash, randomBytes } from 'node:crypto'
 import { cookies } from 'next/headers'
+import { cache } from 'react'
 import { pool } from '../database'
 import { environment } from '../environment'
 import type { Person } from '../sql/person'
@@ -22,11 +23,11 @@ async function tokenHash(): Promise<string | null> {
   return token ? hashOf(token) : null
 }
 
-/** The person signed in at this browser; null where nobody is. The role is read each time: it may have changed since. */
-export async function signedInPerson(): Promise<Person | null> {
+/** The person signed in at this browser; null where nobody is. Read once for each request, frame and page together: the role may have changed since. */
+export const signedInPerson = cache(async (): Promise<Person | null> => {
   const hash = await tokenHash()
   return hash === null ? null : selectSessionPerson(pool(), hash)
-}
+})
 
 /** Which session this browser holds, as the database knows it; null where none. */
 export const currentSession = tokenHash

@@ -68,6 +68,11 @@ export async function countTry(tried: Tried): Promise<void> {
     }
 }
 
+/** A try that was none after all: its own count is taken back, and no other. */
+export async function takeBackTry(tried: Tried): Promise<void> {
+  for (const [counter, key] of keysOf(tried)) await limiter(counter).reward(key, 1)
+}
+
 /** A name that signed in begins anew where it did; what has expired meanwhile is forgotten. */
 export async function forgetTries(tried: Tried): Promise<void> {
   const [narrowest] = keysOf(tried)

@@ -1,6 +1,6 @@
 import canonicalize from 'canonicalize'
 import { z } from 'zod'
-import { sha256 } from '../services/sealedRecord'
+import { sha256 } from '../hash'
 import { isSignedBy, type ProofKey } from './proofKey'
 
 const hash = z.string().regex(/^[0-9a-f]{64}$/)

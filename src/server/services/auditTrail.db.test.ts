@@ -168,6 +168,12 @@ describe('what runs and clocks tell', () => {
   })
 })
 
+test('a file never leaves lines out: where it would, it is refused', async () => {
+  const { length } = await lines()
+  expect((await auditFile({}, length)).rows).toHaveLength(length)
+  await expect(auditFile({}, length - 1)).rejects.toThrow(`more than ${length - 1} acts match`)
+})
+
 test('as a file it says the same', async () => {
   const { columns, rows } = await auditFile({ kind: 'run sealed' })
   expect(columns.map(({ title }) => title)).toContain('Why')

@@ -1,4 +1,5 @@
 import { formatDateTime } from '@/core/format/formatTime'
+import { Refusal } from '@/core/refusal'
 import { AUDIT_WORDS, type AuditFilter, type AuditLine } from '@/schema/audit'
 import { pool } from '../database'
 import type { ListFile } from '../documents/listFile'
@@ -7,7 +8,7 @@ import { siteTimeZone } from './site'
 
 /** So many lines stand on a page. */
 const PAGE_LINES = 100
-/** A file holds as many; what is older is had by its days. */
+/** A file holds as many; one that left lines out without a word would be worse than none. */
 const FILE_LINES = 50_000
 
 /** A page of the audit trail, the newest line first, and where the next page begins. */
@@ -31,10 +32,16 @@ const COLUMNS = [
   { key: 'why', title: 'Why' },
 ] as const
 
-/** The audit trail as a list for a file. */
-export async function auditFile(filter: AuditFilter): Promise<ListFile> {
+/**
+ * The audit trail as a list for a file.
+ *
+ * @throws {Refusal} where more match than a file holds
+ */
+export async function auditFile(filter: AuditFilter, most = FILE_LINES): Promise<ListFile> {
   const timeZone = await siteTimeZone()
-  const lines = await selectAudit(pool(), { filter, limit: FILE_LINES, timeZone })
+  const lines = await selectAudit(pool(), { filter, limit: most + 1, timeZone })
+  if (lines.length > most)
+    throw new Refusal('from', `more than ${most} acts match`, 'narrow it by days, and take a file for each part')
   return {
     columns: COLUMNS,
     rows: lines.map(({ at, who, kind, tag, sequence, about, why }) => ({

@@ -81,11 +81,3 @@ export async function verifyCheckpoints(
   }
   return { checkpoints: lines.length, faults }
 }
-
-/** Whether a hash, as a certificate or an earlier verification gives it, is one of the chain of records or of acts. */
-export async function isInChain(db: Queryable, hash: string): Promise<boolean> {
-  const { rows } = await db.query('SELECT 1 FROM seal WHERE hash = $1 UNION ALL SELECT 1 FROM ledger WHERE hash = $1', [
-    hash,
-  ])
-  return rows.length > 0
-}

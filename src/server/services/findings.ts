@@ -10,6 +10,7 @@ import { codeOfRange } from '@/plans/standardsOf'
 import { FindingRecord, type ImpactAsk, type NewFinding, type ToldFinding, type UndoFinding } from '@/schema/impact'
 import type { Reference } from '@/schema/reference'
 import { pool, type Transaction, transaction } from '../database'
+import { GENESIS_HASH, sha256 } from '../hash'
 import { Conflict, NotFound } from '../refusals'
 import { insertEvent } from '../sql/event'
 import {
@@ -24,7 +25,6 @@ import {
 import { insertFollowUp, selectFollowUps } from '../sql/followUp'
 import type { Actor } from './actor'
 import { impactOf, supposedOf } from './impact'
-import { GENESIS_HASH, sha256 } from './sealedRecord'
 
 /** How it was said to be off, in words of the reference’s own figures. */
 export function foundWords(

@@ -110,8 +110,9 @@ export async function beginSecondFactor(
  * @throws {Refusal} when the code is not right
  */
 export async function confirmSecondFactor({ code }: { code: string }, { person, now }: Actor): Promise<{ done: true }> {
-  await countTry({ purpose: 'confirm', name: person.name })
-  return transaction(async (db) => {
+  const tried = { purpose: 'confirm', name: person.name } as const
+  await countTry(tried)
+  const done = await transaction(async (db) => {
     const factor = await selectSecondFactor(db, person.id)
     const counter = factor ? counterOf(code, { secret: factor.secret, now }) : null
     if (counter === null || !(await takeCounter(db, person.id, counter)))
@@ -123,6 +124,8 @@ export async function confirmSecondFactor({ code }: { code: string }, { person, 
     await insertEvent(db, { at: now, personId: person.id, kind: 'second factor set up', subjectId: person.id })
     return { done: true as const }
   })
+  await forgetTries(tried)
+  return done
 }
 
 /** Ends one's own second factor. */

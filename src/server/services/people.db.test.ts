@@ -201,6 +201,31 @@ describe('a second factor', () => {
     const before = new Date(later.getTime() - 30_000)
     await expect(enter('Oto Zkus', PASSWORD, codeAt(secret, before), before)).rejects.toThrow('used already')
   })
+  test('asking for the code is no failure, and gives nobody who guesses codes his tries back', async () => {
+    const asks = () => enter('Oto Zkus', PASSWORD).then(String, (refused: Error) => refused.message)
+    const guesses = () => enter('Oto Zkus', PASSWORD, '000000').then(String, (refused: Error) => refused.message)
+    for (let ask = 0; ask < 8; ask++) expect(await asks()).toContain('is asked for too')
+    for (let guess = 0; guess < 4; guess++) {
+      expect(await guesses()).toContain('is not the one')
+      expect(await asks()).toContain('is asked for too')
+    }
+    expect(await guesses()).toContain('is not the one')
+    expect(await guesses()).toContain('5 failures')
+    await pool().query('DELETE FROM rate_limit')
+    const { rows } = await pool().query(
+      `SELECT count(*)::int AS failed FROM sign_in_attempt WHERE name = 'Oto Zkus' AND NOT succeeded AND address = '10.0.0.1'`,
+    )
+    const before = rows[0].failed
+    await asks()
+    const { rows: after } = await pool().query(
+      `SELECT count(*)::int AS failed FROM sign_in_attempt WHERE name = 'Oto Zkus' AND NOT succeeded AND address = '10.0.0.1'`,
+    )
+    expect(after[0].failed).toBe(before)
+  })
+  test('setting one up again and again takes no try from a seal', async () => {
+    const { rows } = await pool().query(`SELECT FROM rate_limit WHERE key LIKE 'confirm%' AND points > 0`)
+    expect(rows).toEqual([])
+  })
   test('a confirmed one is not replaced unseen; ended, the password is enough again', async () => {
     await expect(beginSecondFactor({ password: PASSWORD }, await actor(other))).rejects.toThrow('set up already')
     await endSecondFactor({ password: PASSWORD }, await actor(other))

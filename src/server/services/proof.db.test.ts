@@ -14,12 +14,12 @@ import {
 } from '../../../tests/support/benchPlant'
 import { type FreshDatabase, freshDatabase } from '../../../tests/support/freshDatabase'
 import { pool } from '../database'
+import { GENESIS_HASH } from '../hash'
 import { checkpointsOf } from '../proof/checkpointFile'
 import { COVERED } from '../sql/ledger'
 import { abandonRun } from './abandonRun'
 import { addCheckpoint, publicProofKey } from './checkpoints'
 import { decide } from './decide'
-import { GENESIS_HASH } from './sealedRecord'
 import { sealRun } from './sealRun'
 import { verifyAll } from './verifyAll'
 

@@ -9,8 +9,8 @@ import { selectResultsOf } from '../sql/seal'
 import { beamOf } from './beam'
 import { sealedRecordAt } from './instrumentPage'
 import { linkableOf } from './links'
-import { loadRun } from './loadRun'
 import { loadStandards } from './ownedStandards'
+import { runOfRequest } from './runOfRequest'
 import { siteTimeZone } from './site'
 
 /**
@@ -22,7 +22,7 @@ import { siteTimeZone } from './site'
 export async function runPage(id: string, personId: string, now: Date) {
   // Before the run: what is recorded in between then makes the screen look once too often, never once too seldom.
   const mark = await selectRunMark(pool(), id)
-  const run = await loadRun(pool(), id)
+  const run = await runOfRequest(id)
   const { configuration, instrument, inputReference, furtherReferences = [] } = run.world
   const reach = ({ rangeHigh, rangeLow, unit }: PressureStandard) => convertPressure(rangeHigh - rangeLow, unit, 'Pa')
   // Of several, the one that reaches farthest: the others reach a part of it.

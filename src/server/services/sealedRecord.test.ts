@@ -2,7 +2,8 @@ import canonicalize from 'canonicalize'
 import { describe, expect, test } from 'vitest'
 import { SealedRecord } from '@/schema/record'
 import { recordForDocument } from '../../../tests/support/recordForDocument'
-import { sealText, sha256 } from './sealedRecord'
+import { sha256 } from '../hash'
+import { sealText } from './sealedRecord'
 
 describe('the hash', () => {
   test.each([

@@ -1,14 +1,11 @@
-import { createHash } from 'node:crypto'
 import canonicalize from 'canonicalize'
 import { analyseRound } from '@/core/analysis/roundAnalysis'
 import { ofCountedRounds } from '@/core/run/roundRole'
 import type { RunState } from '@/core/run/runState'
 import { SealedRecord } from '@/schema/record'
 import type { RunView } from '@/schema/runView'
+import { sha256 } from '../hash'
 import type { Signature } from '../sql/signature'
-
-/** What stands before the first link of the chain. */
-export const GENESIS_HASH = '0'.repeat(64)
 
 /** What a record is made from. */
 export type RecordParts = {
@@ -91,5 +88,3 @@ export function sealText(record: SealedRecord): { text: string; hash: string } {
   if (text === undefined) throw new Error('a record has no canonical JSON') // cannot be: it has been parsed by its schema
   return { text, hash: sha256(text) }
 }
-
-export const sha256 = (text: string): string => createHash('sha256').update(text, 'utf8').digest('hex')

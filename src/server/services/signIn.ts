@@ -2,7 +2,7 @@ import { Refusal } from '@/core/refusal'
 import type { SignIn } from '@/schema/people'
 import { isPassword } from '../auth/password'
 import { counterOf } from '../auth/secondFactor'
-import { countTry, forgetTries, type Tried } from '../auth/signInLimit'
+import { countTry, forgetTries, type Tried, takeBackTry } from '../auth/signInLimit'
 import { pool } from '../database'
 import { Forbidden } from '../refusals'
 import { type Person, selectPasswordHash, selectPerson, selectSignIn } from '../sql/person'
@@ -45,11 +45,13 @@ const NOT_TOGETHER = new Refusal(
   'look at both, and at the capitals lock',
 )
 
-/** A code that is missing is asked for, and is no failure; one that was taken before opens nothing again. */
+const CODE_ASKED = new Refusal('code', 'is asked for too', 'type the six digits your authenticator shows')
+
+/** A code that is missing is asked for; one that was taken before opens nothing again. */
 async function codeRefusal(personId: string, code: string | undefined, now: Date): Promise<Refusal | null> {
   const factor = await selectSecondFactor(pool(), personId)
   if (!factor?.isConfirmed) return null
-  if (!code) return new Refusal('code', 'is asked for too', 'type the six digits your authenticator shows')
+  if (!code) return CODE_ASKED
   const counter = counterOf(code, { secret: factor.secret, now })
   if (counter !== null && (await takeCounter(pool(), personId, counter))) return null
   return new Refusal('code', 'is not the one of this moment, or was used already', 'wait for the next one and type it')
@@ -59,6 +61,11 @@ async function codeRefusal(personId: string, code: string | undefined, now: Date
 async function checked(tried: Tried, now: Date, attempt: () => Promise<Refusal | null>): Promise<void> {
   await countTry(tried)
   const refusal = await attempt()
+  if (refusal === CODE_ASKED) {
+    // No failure, and no success either: codes that were guessed before count on.
+    await takeBackTry(tried)
+    throw refusal
+  }
   const address = tried.purpose === 'sign-in' ? tried.address : null
   await insertAttempt(pool(), { name: tried.name, succeeded: refusal === null, at: now, address })
   if (refusal) throw refusal

@@ -1,5 +1,6 @@
 import type { Queryable } from '../database'
-import { type CheckpointFault, isInChain, verifyCheckpoints } from './checkpoints'
+import { isInChain } from '../sql/heads'
+import { type CheckpointFault, verifyCheckpoints } from './checkpoints'
 import { type ChainFault, verifyChain } from './verifyChain'
 import { type LedgerFault, verifyLedger } from './verifyLedger'
 

@@ -5,13 +5,14 @@ import { runState } from '@/core/run/runState'
 import { FindingRecord } from '@/schema/impact'
 import { SealedRecord } from '@/schema/record'
 import type { Queryable } from '../database'
+import { GENESIS_HASH, sha256 } from '../hash'
 import { type Finding, selectFindings, selectRecordsOfFinding } from '../sql/finding'
 import { type Seal, selectSeals } from '../sql/seal'
 import { countLostSeals, selectSealCheck } from '../sql/sealCheck'
 import { selectSignature } from '../sql/signature'
 import { loadRun } from './loadRun'
 import { besideFaults, resultFaults } from './recordFaults'
-import { GENESIS_HASH, recordOf, sha256 } from './sealedRecord'
+import { recordOf } from './sealedRecord'
 
 /** One thing that is wrong with the chain of records, or with that of findings. */
 export type ChainFault = { readonly of: 'record' | 'finding'; readonly sequence: number; readonly fault: string }

@@ -1,13 +1,14 @@
 import type { Queryable } from '../database'
+import { GENESIS_HASH, sha256 } from '../hash'
 import {
   COVERED,
   type LedgerEntry,
   type RowFault,
+  selectConnectionZone,
   selectLedger,
   selectRowFaults,
   selectUntoldChanges,
 } from '../sql/ledger'
-import { GENESIS_HASH, sha256 } from './sealedRecord'
 
 /** One thing that is wrong with the chain of acts, by its place in it. */
 export type LedgerFault = { readonly of: 'act'; readonly sequence: number; readonly fault: string }
@@ -46,8 +47,8 @@ export async function verifyLedger(
 
 /** Times are compared as PostgreSQL writes them, so it has to write them as it did then. */
 async function refuseOtherZone(db: Queryable): Promise<void> {
-  const { rows } = await db.query(`SELECT current_setting('TimeZone') AS zone`)
-  if (rows[0].zone !== 'UTC') throw new Error(`the ledger is verified in UTC, not in ${rows[0].zone}`)
+  const zone = await selectConnectionZone(db)
+  if (zone !== 'UTC') throw new Error(`the ledger is verified in UTC, not in ${zone}`)
 }
 
 function entryFaults(entry: LedgerEntry, last: { sequence: number; hash: string }): string[] {

@@ -1,6 +1,6 @@
 import type { Queryable } from '../database'
+import { GENESIS_HASH } from '../hash'
 import type { Heads } from '../proof/checkpoint'
-import { GENESIS_HASH } from '../services/sealedRecord'
 
 /** Any fixed number: checkpoints are made one after the other, on whatever process. */
 const CHECKPOINT_LOCK = 7_264_006
@@ -27,4 +27,12 @@ export async function selectHashes(
 ): Promise<Map<number, string>> {
   const { rows } = await db.query(`SELECT sequence::int, hash FROM ${table} WHERE sequence = ANY ($1)`, [sequences])
   return new Map(rows.map(({ sequence, hash }) => [sequence, hash]))
+}
+
+/** Whether a hash, as a certificate or an earlier verification gives it, is one of the chain of records or of acts. */
+export async function isInChain(db: Queryable, hash: string): Promise<boolean> {
+  const { rows } = await db.query('SELECT 1 FROM seal WHERE hash = $1 UNION ALL SELECT 1 FROM ledger WHERE hash = $1', [
+    hash,
+  ])
+  return rows.length > 0
 }

@@ -116,3 +116,7 @@ export async function selectUntoldChanges(
   )
   return rows
 }
+
+/** The zone a connection writes times in. */
+export const selectConnectionZone = async (db: Queryable): Promise<string> =>
+  (await db.query(`SELECT current_setting('TimeZone') AS zone`)).rows[0].zone

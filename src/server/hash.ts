@@ -1,0 +1,7 @@
+import { createHash } from 'node:crypto'
+
+/** What stands before the first link of a chain. */
+export const GENESIS_HASH = '0'.repeat(64)
+
+/** SHA-256 of a text in UTF-8, as 64 hexadecimal digits. */
+export const sha256 = (text: string): string => createHash('sha256').update(text, 'utf8').digest('hex')
