@@ -87,7 +87,8 @@ async function bodyOf(response: Response): Promise<unknown> {
   return (isPdf ? response.arrayBuffer() : response.json()).catch(() => undefined)
 }
 
-const CONFIGURATION = {
+/** An instrument of a campaign. */
+export const CONFIGURATION = {
   ...{ description: 'campaign', area: 'Campaign', kind: 'pressure-transmitter', pressureKind: 'gauge', unit: 'kPa' },
   ...{ lrl: '-10', url: '600', minSpan: '1', lrv: '0', urv: '200', signal: '4-20mA' },
   errorLimit: { combine: 'sum', terms: [{ kind: 'percentSpan', value: 1 }] },

@@ -4,11 +4,12 @@ import { setTimeout as delay } from 'node:timers/promises'
 import { parseArgs } from 'node:util'
 import { DEMO_PEOPLE } from '../demo/people'
 import { seededRandom } from '../demo/random'
+import { freePort } from '../setup/cluster'
 import { withClient } from '../setup/database'
 import type { Server } from '../setup/server'
 import { runConductor } from '../setup/steps'
 import { Client, calibrated, rangeChanged, referencesOf, registered } from './client'
-import { campaignPlant, freePort, type Plant, verifiedPlant } from './plant'
+import { campaignPlant, type Plant, verifiedPlant } from './plant'
 
 /** Where what is sent to a route is stored. */
 const TABLE_OF: Record<string, string> = {

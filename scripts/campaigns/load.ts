@@ -2,9 +2,10 @@ import { randomUUID } from 'node:crypto'
 import { setTimeout as delay } from 'node:timers/promises'
 import { parseArgs } from 'node:util'
 import { DEMO_PEOPLE } from '../demo/people'
+import { freePort } from '../setup/cluster'
 import { runConductor } from '../setup/steps'
 import { Client, calibrated, type References, referencesOf, registered } from './client'
-import { campaignPlant, freePort, verifiedPlant } from './plant'
+import { campaignPlant, verifiedPlant } from './plant'
 
 /**
  * A hundred technicians store a reading each second for a minute, each in a run of their own, while ten certificates a
@@ -46,7 +47,7 @@ async function campaign(): Promise<void> {
       for (let ask = 0; ask < Number(values.certificates); ask++) {
         // Sealed records of the demo in turn: many are drawn for the first time, the others are kept.
         const which = 1 + ((certificates.length + ask) % Math.max(1, sequence))
-        open.push(asked(first, ports[0] ?? 0, which).then((one) => certificates.push(one)))
+        open.push(asked(first, which).then((one) => certificates.push(one)))
       }
       await delay(1000) // so many a second
     }
@@ -132,7 +133,7 @@ async function each(clients: readonly Client[], runs: readonly OpenRun[], second
   return stored
 }
 
-async function asked(client: Client, _port: number, sequence: number): Promise<Stored> {
+async function asked(client: Client, sequence: number): Promise<Stored> {
   const at = performance.now()
   const status = await client.statusOf(`records/${sequence}/certificate`)
   return { ms: performance.now() - at, status }

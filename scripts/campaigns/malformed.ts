@@ -4,9 +4,10 @@ import { join } from 'node:path'
 import { parseArgs } from 'node:util'
 import { DEMO_PEOPLE } from '../demo/people'
 import { seededRandom } from '../demo/random'
+import { freePort } from '../setup/cluster'
 import { ROOT } from '../setup/root'
 import { runConductor } from '../setup/steps'
-import { campaignPlant, freePort, verifiedPlant } from './plant'
+import { campaignPlant, verifiedPlant } from './plant'
 
 /** Malformed bodies and addresses, each route in turn, by people of every role and by nobody: none may be a fault of ours. */
 async function campaign(): Promise<void> {

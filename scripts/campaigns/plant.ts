@@ -1,9 +1,9 @@
-import { chmodSync, mkdtempSync, rmSync } from 'node:fs'
+import { chmodSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { inOneTransaction } from '../demo/oneTransaction'
 import { buildIfStale } from '../setup/build'
-import { type Cluster, freePort, startCluster } from '../setup/cluster'
+import { type Cluster, startCluster } from '../setup/cluster'
 import { ensureDatabase, migrate } from '../setup/database'
 import { type Server, startServer } from '../setup/server'
 
@@ -42,12 +42,9 @@ export async function campaignPlant(): Promise<Plant> {
   }
 }
 
-export { freePort }
-
 /** What verifying says of the plant, its checkpoints included. */
 export async function verifiedPlant({ cluster, folder }: Plant) {
   process.env.DATABASE_URL = cluster.applicationUrl
-  const { readFileSync } = await import('node:fs')
   const { pool } = await import('../../src/server/database')
   const { verifyAll } = await import('../../src/server/services/verifyAll')
   const publicKey = readFileSync(join(folder, 'proof', 'proof-key.pub'), 'utf8').trim()

@@ -4,11 +4,12 @@ import { mkdirSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { DEMO_PEOPLE } from '../demo/people'
+import { freePort } from '../setup/cluster'
 import { withClient } from '../setup/database'
 import { ROOT } from '../setup/root'
 import { runConductor, StepFailure } from '../setup/steps'
-import { Client, calibrated, referencesOf, registered } from './client'
-import { campaignPlant, freePort, type Plant, verifiedPlant } from './plant'
+import { Client, CONFIGURATION, calibrated, referencesOf, registered } from './client'
+import { campaignPlant, type Plant, verifiedPlant } from './plant'
 
 const ILKA = DEMO_PEOPLE[0].id
 const DAY_MS = 24 * 60 * 60_000
@@ -96,13 +97,6 @@ async function clockSetBack(plant: Plant) {
     return rows[0].lines
   })
   return { sealed, refused, actsOfAnotherClock: told }
-}
-
-const CONFIGURATION = {
-  ...{ description: '', area: 'Campaign', kind: 'pressure-transmitter', pressureKind: 'gauge', unit: 'kPa' },
-  ...{ lrl: '-10', url: '600', minSpan: '1', lrv: '0', urv: '200', signal: '4-20mA' },
-  errorLimit: { combine: 'sum', terms: [{ kind: 'percentSpan', value: 1 }] },
-  ...{ adjustLimit: null, intervalMonths: 12, testPoints: [0, 50, 100], pointOrder: 'up', hookUp: 'bench' },
 }
 
 // Last, so that everything it needs is there.
