@@ -14,16 +14,7 @@ import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import { pool } from '../../src/server/database'
 import { addCheckpoint } from '../../src/server/services/checkpoints'
-import { decide } from '../../src/server/services/decide'
-import { sealRun } from '../../src/server/services/sealRun'
-import {
-  ANNA,
-  answerList,
-  as,
-  peopleAndReferences,
-  readRound,
-  runOnNewInstrument,
-} from '../../tests/support/benchPlant'
+import { peopleAndReferences, sealedRunOn } from '../../tests/support/benchPlant'
 import { type FreshDatabase, freshDatabase } from '../../tests/support/freshDatabase'
 import { backUp, restore } from './backup'
 import { type Cluster, startCluster } from './cluster'
@@ -40,9 +31,7 @@ beforeAll(async () => {
   process.env.BARYS_PROOF = proof
   database = await freshDatabase()
   await peopleAndReferences()
-  const run = await readRound(await runOnNewInstrument('B-1'))
-  await answerList(await decide(run.id, { round: 0, decision: 'leave', reason: null }, as(ANNA, 10)), 'restore')
-  await sealRun(run.id, { confirmed: true, remark: null }, as(ANNA, 11))
+  await sealedRunOn('B-1')
   await addCheckpoint(new Date())
   await pool().end()
   made = backUp({ ownerUrl: database.ownerUrl, proof, to: join(folder, 'kept'), now: new Date(), software: '0' })

@@ -11,9 +11,11 @@ import type { PressureStandard, Standard, World } from '../../src/schema/world'
 import { hashPassword } from '../../src/server/auth/password'
 import { pool } from '../../src/server/database'
 import { answerWorkStep } from '../../src/server/services/answerWorkStep'
+import { decide } from '../../src/server/services/decide'
 import { registerInstrument } from '../../src/server/services/instruments'
 import { loadRun } from '../../src/server/services/loadRun'
 import { recordReading } from '../../src/server/services/recordReading'
+import { sealRun } from '../../src/server/services/sealRun'
 import { startRun } from '../../src/server/services/startRun'
 import { insertPerson, type Person } from '../../src/server/sql/person'
 import { insertSite } from '../../src/server/sql/site'
@@ -215,4 +217,12 @@ export function benchWorld(tag: string, change: Partial<Configuration> = {}): Wo
     decisionRule: 'simple-acceptance',
     softwareVersion: '0.0.0',
   }
+}
+
+/** A run on a fresh instrument, read, left as it is, put back, signed and sealed by Anna. */
+export async function sealedRunOn(tag: string): Promise<{ id: string; sequence: number }> {
+  const run = await readRound(await runOnNewInstrument(tag))
+  await answerList(await decide(run.id, { round: 0, decision: 'leave', reason: null }, as(ANNA, 10)), 'restore')
+  const { sequence } = await sealRun(run.id, { confirmed: true, remark: null }, as(ANNA, 11))
+  return { id: run.id, sequence }
 }

@@ -2,6 +2,7 @@ import { availableParallelism } from 'node:os'
 import { join } from 'node:path'
 import { MessageChannel, type Transferable } from 'node:worker_threads'
 import { Piscina } from 'piscina'
+import type { Outcome } from '@/calc/runCalculation'
 import { Busy } from '../refusals'
 import type { Anchors, ProofProgress, ProofReport } from '../services/verifyAll'
 import type { calculate, DocumentSources } from './work'
@@ -9,14 +10,21 @@ import type { calculate, DocumentSources } from './work'
 /** Threads stay for ten minutes without work: the first document after a start takes a second to warm up, not each. */
 const IDLE_MS = 10 * 60_000
 
-type Limits = { readonly threads: number; readonly waiting: number; readonly patienceMs: number }
+type Limits = {
+  readonly threads: number
+  readonly waiting: number
+  /** From being asked for to being done, a thread that comes up and those before it included; then the thread is ended. */
+  readonly patienceMs: number
+}
 
 /** Drawing a certificate takes some tenths of a second, so that so many wait about half a minute at most. */
 const DOCUMENT_LIMITS: Limits = { threads: Math.max(1, availableParallelism() - 1), waiting: 60, patienceMs: 60_000 }
 /** For people signed in: the largest calculation takes some seconds. */
-const SIGNED_LIMITS: Limits = { threads: 1, waiting: 16, patienceMs: 30_000 }
+const SIGNED_LIMITS: Limits = { threads: 1, waiting: 16, patienceMs: 60_000 }
+const SIGNED_WORK_MS = 30_000
 /** For anybody: what is over in a moment, one after the other. */
-const UNSIGNED_LIMITS: Limits = { threads: 1, waiting: 8, patienceMs: 3_000 }
+const UNSIGNED_LIMITS: Limits = { threads: 1, waiting: 8, patienceMs: 45_000 }
+const UNSIGNED_WORK_MS = 3_000
 
 /** A plant of many years takes hours, and nobody else’s has to wait for it. */
 const VERIFY_LIMITS: Limits = { threads: 1, waiting: 0, patienceMs: 12 * 60 * 60_000 }
@@ -55,10 +63,15 @@ export async function drawn<K extends keyof DocumentSources>(
 export async function calculated(
   task: { readonly name: string; readonly input: unknown },
   { isSigned, signal }: { readonly isSigned: boolean; readonly signal?: AbortSignal },
-): Promise<ReturnType<typeof calculate>> {
-  return isSigned
-    ? inPool('calculations', SIGNED_LIMITS, 'calculate', task, signal)
-    : inPool('unsigned', UNSIGNED_LIMITS, 'calculate', task, signal)
+): Promise<Outcome | null> {
+  const mostMs = isSigned ? SIGNED_WORK_MS : UNSIGNED_WORK_MS
+  const [name, limits] = isSigned
+    ? (['calculations', SIGNED_LIMITS] as const)
+    : (['unsigned', UNSIGNED_LIMITS] as const)
+  const outcome: ReturnType<typeof calculate> = await inPool(name, limits, 'calculate', { ...task, mostMs }, signal)
+  if (outcome !== 'too long') return outcome
+  const remedy = isSigned ? 'ask for less' : 'sign in for longer calculations, or ask for less'
+  throw new Busy('server', `it took longer than ${mostMs / 1000} s and was given up`, remedy)
 }
 
 /**
@@ -102,7 +115,7 @@ async function inPool(
       throw new Busy(
         'server',
         `it took longer than ${limits.patienceMs / 1000} s and was given up`,
-        name === 'unsigned' ? 'sign in for longer calculations, or ask for less' : 'ask for less, or try again later',
+        'try again in a moment',
       )
     throw error
   } finally {

@@ -1,6 +1,6 @@
 import type { MessagePort } from 'node:worker_threads'
 import { calculationNamed } from '@/calc/registry'
-import { type Outcome, runCalculation } from '@/calc/runCalculation'
+import { type Outcome, runInSteps } from '@/calc/runCalculation'
 import { pool } from '../database'
 import { certificatePdf } from '../documents/certificate'
 import { impactReportPdf } from '../documents/impactReport'
@@ -44,8 +44,27 @@ export async function verify({ anchors, port }: { anchors: Anchors; port: Messag
   }
 }
 
-/** Works a calculation out to its end, in one piece: whoever gives up on it ends the thread. */
-export function calculate({ name, input }: { name: string; input: unknown }): Outcome | null {
+/**
+ * Works a calculation out, block by block, for so long. By the time it works itself: that a thread comes up or others are
+ * before it is nobody’s calculation.
+ *
+ * @returns `too long` where it was given up
+ */
+export function calculate({
+  name,
+  input,
+  mostMs,
+}: {
+  name: string
+  input: unknown
+  mostMs: number
+}): Outcome | 'too long' | null {
   const calculation = calculationNamed(name)
-  return calculation ? runCalculation(calculation, input) : null
+  if (!calculation) return null
+  const steps = runInSteps(calculation, input)
+  const end = performance.now() + mostMs
+  for (let step = steps.next(); ; step = steps.next()) {
+    if (step.done) return step.value
+    if (performance.now() > end) return 'too long'
+  }
 }

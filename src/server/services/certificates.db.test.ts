@@ -2,21 +2,11 @@ import { createHash } from 'node:crypto'
 import pg from 'pg'
 import { afterAll, beforeAll, expect, test } from 'vitest'
 import { pdfText } from '../../../e2e/pdfText'
-import {
-  ANNA,
-  answerList,
-  as,
-  BEN,
-  peopleAndReferences,
-  readRound,
-  runOnNewInstrument,
-} from '../../../tests/support/benchPlant'
+import { BEN, peopleAndReferences, sealedRunOn } from '../../../tests/support/benchPlant'
 import { type FreshDatabase, freshDatabase } from '../../../tests/support/freshDatabase'
 import { pool } from '../database'
 import { calculated, drawn, endPools } from '../heavy/pools'
 import { certificateCopies, certificateOf, issuedCertificate } from './certificates'
-import { decide } from './decide'
-import { sealRun } from './sealRun'
 import { verifyAll } from './verifyAll'
 
 let database: FreshDatabase
@@ -25,9 +15,7 @@ let sequence: number
 beforeAll(async () => {
   database = await freshDatabase()
   await peopleAndReferences()
-  const run = await readRound(await runOnNewInstrument('C-1'))
-  await answerList(await decide(run.id, { round: 0, decision: 'leave', reason: null }, as(ANNA, 10)), 'restore')
-  ;({ sequence } = await sealRun(run.id, { confirmed: true, remark: null }, as(ANNA, 11)))
+  ;({ sequence } = await sealedRunOn('C-1'))
 })
 afterAll(async () => {
   await endPools()
@@ -92,7 +80,7 @@ test('work nobody waits for any more is given up', async () => {
 })
 
 test('anybody unsigned has little of it: what takes long is given up in words', async () => {
-  const long = { ...MONTE_CARLO, trials: { kind: 'fixed', count: 1_000_000 }, inputs: MANY }
+  const long = { ...MONTE_CARLO, trials: { kind: 'fixed', count: 5_000_000 }, inputs: MANY }
   await expect(
     calculated({ name: 'monte-carlo', input: { ...long, model: SUM } }, { isSigned: false }),
   ).rejects.toThrow(/given up.*sign in/)

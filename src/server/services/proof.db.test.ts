@@ -3,15 +3,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import pg from 'pg'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
-import {
-  ANNA,
-  answerList,
-  as,
-  BEN,
-  peopleAndReferences,
-  readRound,
-  runOnNewInstrument,
-} from '../../../tests/support/benchPlant'
+import { ANNA, as, BEN, peopleAndReferences, runOnNewInstrument, sealedRunOn } from '../../../tests/support/benchPlant'
 import { type FreshDatabase, freshDatabase } from '../../../tests/support/freshDatabase'
 import { pool } from '../database'
 import { GENESIS_HASH } from '../hash'
@@ -19,8 +11,6 @@ import { checkpointsOf } from '../proof/checkpointFile'
 import { COVERED } from '../sql/ledger'
 import { abandonRun } from './abandonRun'
 import { addCheckpoint, publicProofKey } from './checkpoints'
-import { decide } from './decide'
-import { sealRun } from './sealRun'
 import { verifyAll } from './verifyAll'
 
 let database: FreshDatabase
@@ -35,7 +25,7 @@ beforeAll(async () => {
   owner = new pg.Client({ connectionString: database.ownerUrl, options: '-c TimeZone=UTC' })
   await owner.connect()
   for (const tag of ['S-1', 'S-2', 'S-3', 'S-4']) {
-    await sealedRun(tag)
+    await sealedRunOn(tag)
     await addCheckpoint(new Date())
   }
   const abandoned = await runOnNewInstrument('S-5')
@@ -57,12 +47,6 @@ afterAll(async () => {
   await pool().end()
   rmSync(folder, { recursive: true, force: true })
 })
-
-async function sealedRun(tag: string): Promise<void> {
-  const run = await readRound(await runOnNewInstrument(tag))
-  await answerList(await decide(run.id, { round: 0, decision: 'leave', reason: null }, as(ANNA, 10)), 'restore')
-  await sealRun(run.id, { confirmed: true, remark: null }, as(ANNA, 11))
-}
 
 const own = () => ({ file, publicKey: publicProofKey()?.publicKey ?? null })
 

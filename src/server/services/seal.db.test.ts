@@ -10,6 +10,7 @@ import {
   peopleAndReferences,
   readRound,
   runOnNewInstrument,
+  sealedRunOn,
 } from '../../../tests/support/benchPlant'
 import { type FreshDatabase, freshDatabase } from '../../../tests/support/freshDatabase'
 import { pool } from '../database'
@@ -27,20 +28,13 @@ beforeAll(async () => {
   await peopleAndReferences()
   owner = new pg.Client(database.ownerUrl)
   await owner.connect()
-  sealed = await sealedRun('S-1')
-  await Promise.all(['S-2', 'S-3', 'S-4'].map(sealedRun))
+  sealed = (await sealedRunOn('S-1')).id
+  await Promise.all(['S-2', 'S-3', 'S-4'].map(sealedRunOn))
 })
 afterAll(async () => {
   await owner.end()
   await pool().end()
 })
-
-async function sealedRun(tag: string): Promise<string> {
-  const run = await readRound(await runOnNewInstrument(tag))
-  await answerList(await decide(run.id, { round: 0, decision: 'leave', reason: null }, as(ANNA, 10)), 'restore')
-  await sealRun(run.id, { confirmed: true, remark: null }, as(ANNA, 11))
-  return run.id
-}
 
 const TABLES = {
   run: 'id',
@@ -205,4 +199,18 @@ describe('tampering behind the triggers is found by verifying', () => {
       DELETE FROM run WHERE id = (SELECT run_id FROM seal WHERE sequence = 4); DELETE FROM seal WHERE sequence = 4`)
     expect(faults).toEqual([{ of: 'record', sequence: 4, fault: 'runs that were sealed have no record: 1' }])
   })
+})
+
+test('a technician who took no reading does not sign as performed; one who took some does', async () => {
+  const run = await readRound(await runOnNewInstrument('S-6'))
+  await answerList(await decide(run.id, { round: 0, decision: 'leave', reason: null }, as(ANNA, 10)), 'restore')
+  const sign = (who: typeof BEN) => sealRun(run.id, { confirmed: true, remark: null }, as(who, 11))
+  await expect(sign(BEN)).rejects.toThrow('Ben Test took no reading of this run')
+  await owner.query('BEGIN; SET LOCAL session_replication_role = replica')
+  await owner.query(
+    `UPDATE reading SET taken_by = '${BEN.id}' WHERE id = (SELECT id FROM reading WHERE run_id = '${run.id}' LIMIT 1)`,
+  )
+  await owner.query('COMMIT')
+  // One reading is enough: both may now.
+  await expect(sign(BEN)).resolves.toMatchObject({ sequence: expect.any(Number) })
 })
