@@ -32,8 +32,12 @@ await runConductor(async () => {
     return verifyAll(pool(), anchors)
   })
   for (const { of, sequence, fault } of report.faults) console.error(`✕ ${of} ${sequence}: ${fault}`)
-  const { records, findings, acts, checkpoints, lastHash, lastActHash, faults } = report
-  console.log(`${records} records, ${findings} findings, ${acts} acts, ${checkpoints} checkpoints`)
+  const { records, findings, acts, checkpoints, timeStamps, lastTimeStamp, lastHash, lastActHash, faults } = report
+  console.log(
+    `${records} records, ${findings} findings, ${acts} acts, ${checkpoints} checkpoints, ${timeStamps} time ${timeStamps === 1 ? 'stamp' : 'stamps'}`,
+  )
+  if (lastTimeStamp)
+    console.log(`checkpoint ${lastTimeStamp.checkpoint} stamped ${lastTimeStamp.at} by ${lastTimeStamp.by}`)
   console.log(
     faults.length === 0
       ? `everything agrees; last record ${lastHash}, last act ${lastActHash}`

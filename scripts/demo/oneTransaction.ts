@@ -13,6 +13,8 @@ export async function inOneTransaction<T>(url: string, work: () => Promise<T>): 
     connectionString: url,
     options: SESSION_SETTINGS.map((setting) => `-c ${setting}`).join(' '),
   })
+  // A connection lost between two questions: the next one tells.
+  client.on('error', () => {})
   const held = globalThis as typeof globalThis & { barysPool?: pg.Pool }
   const before = held.barysPool
   await client.connect()

@@ -33,6 +33,7 @@ beforeAll(async () => {
   await peopleAndReferences()
   await sealedRunOn('B-1')
   await addCheckpoint(new Date())
+  writeFileSync(join(proof, 'time-stamps.jsonl'), '{}\n')
   await pool().end()
   made = backUp({ ownerUrl: database.ownerUrl, proof, to: join(folder, 'kept'), now: new Date(), software: '0' })
   cluster = await startCluster(join(folder, 'other'), { fsync: 'off' })
@@ -90,7 +91,9 @@ test('restored, every table is what it was, the key and the checkpoints are ther
   const where = join(folder, 'other', 'proof')
   await restore(made, into([], where))
   expect(await everything(cluster.ownerUrl)).toEqual(await everything(database.ownerUrl))
-  expect(readdirSync(where).toSorted()).toEqual(['checkpoints.jsonl', 'proof-key.pem', 'proof-key.pub'])
+  expect(readdirSync(where).toSorted()).toEqual([
+    ...['checkpoints.jsonl', 'proof-key.pem', 'proof-key.pub', 'time-stamps.jsonl'],
+  ])
   await withClient(cluster.applicationUrl, async (db) => {
     expect((await db.query('SELECT FROM seal')).rowCount).toBe(1)
     await expect(db.query('DELETE FROM seal')).rejects.toThrow('permission denied')

@@ -20,7 +20,7 @@ import { StepFailure, say } from './steps'
 
 const DUMP = 'database.dump'
 const MANIFEST = 'manifest.json'
-const PROOF_FILES = ['proof-key.pem', 'proof-key.pub', 'checkpoints.jsonl']
+const PROOF_FILES = ['proof-key.pem', 'proof-key.pub', 'checkpoints.jsonl', 'time-stamps.jsonl']
 
 const Manifest = z.object({
   format: z.literal('barys-backup-1'),

@@ -19,6 +19,9 @@ export type VerifyLine =
       readonly findings: number
       readonly acts: number
       readonly checkpoints: number
+      readonly timeStamps: number
+      /** The newest of an authority that holds: for which checkpoint, when, by whom. */
+      readonly lastTimeStamp: { readonly at: string; readonly by: string; readonly checkpoint: number } | null
       readonly lastHash: string
       readonly lastActHash: string
       readonly seconds: number

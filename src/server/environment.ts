@@ -22,6 +22,10 @@ const Environment = z.object({
     .transform((text) => text.split(',').flatMap((proxy) => proxy.trim() || [])),
   /** Folder of the key and the checkpoints that prove where the chains stood; outside the database's cluster. */
   BARYS_PROOF: z.string().min(1).optional(),
+  /** A time-stamp authority (RFC 3161) that is asked once a day to stamp the last checkpoint; nobody is asked where left out. */
+  BARYS_TIME_STAMPS: z
+    .url({ protocol: /^https?$/, error: 'BARYS_TIME_STAMPS is no address: give that of a time-stamp authority' })
+    .optional(),
   /** Where other devices of the site find it, such as https://barys.plant.example; loopback only where left out. */
   BARYS_ORIGIN: z
     .url({ protocol: /^https?$/, error: 'BARYS_ORIGIN is no address: give e.g. https://barys.plant.example' })

@@ -55,7 +55,7 @@ export type ReadCheckpoint = {
 export function readCheckpoints(text: string, publicKey: string | null): ReadCheckpoint[] {
   const lines = text.split('\n').filter((line) => line !== '')
   return lines.map((line, index) => {
-    const parsed = Checkpoint.safeParse(parseJson(line))
+    const parsed = Checkpoint.safeParse(parsedJson(line))
     if (!parsed.success) return { line: index + 1, checkpoint: null, faults: ['is no checkpoint'] }
     const checkpoint = parsed.data
     const before = lines[index - 1]
@@ -75,7 +75,8 @@ export function readCheckpoints(text: string, publicKey: string | null): ReadChe
   })
 }
 
-function parseJson(text: string): unknown {
+/** What a line says; undefined where it is no JSON. */
+export function parsedJson(text: string): unknown {
   try {
     return JSON.parse(text)
   } catch {

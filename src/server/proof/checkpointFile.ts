@@ -1,8 +1,19 @@
 import { closeSync, existsSync, fsyncSync, openSync, readFileSync, truncateSync, writeSync } from 'node:fs'
-import { join } from 'node:path'
+import { dirname, join } from 'node:path'
 
 /** The file of checkpoints in a folder of proof. */
 export const checkpointsOf = (folder: string) => join(folder, 'checkpoints.jsonl')
+
+/** The file of time stamps beside a file of checkpoints. */
+export const timeStampsBeside = (file: string) => join(dirname(file), 'time-stamps.jsonl')
+
+/** The whole lines of a file; none where it is not there. */
+export const linesOf = (file: string): string[] =>
+  existsSync(file)
+    ? wholeLines(file)
+        .split('\n')
+        .filter((line) => line !== '')
+    : []
 
 /** The last line of a file; null where there is none yet. A line cut short by a power cut counts for none. */
 export function lastLine(file: string): string | null {

@@ -170,12 +170,17 @@ describe('what runs and clocks tell', () => {
 
 test('a file never leaves lines out: where it would, it is refused', async () => {
   const { length } = await lines()
-  expect((await auditFile({}, length)).rows).toHaveLength(length)
-  await expect(auditFile({}, length - 1)).rejects.toThrow(`more than ${length - 1} acts match`)
+  expect((await auditFile({}, new Date(), length)).rows).toHaveLength(length + 1) // with where the chain stands
+  await expect(auditFile({}, new Date(), length - 1)).rejects.toThrow(`more than ${length - 1} acts match`)
 })
 
 test('as a file it says the same', async () => {
-  const { columns, rows } = await auditFile({ kind: 'run sealed' })
+  const now = new Date()
+  const { columns, rows } = await auditFile({ kind: 'run sealed' }, now)
   expect(columns.map(({ title }) => title)).toContain('Why')
-  expect(rows).toEqual([expect.objectContaining({ who: ANNA.name, tag: 'A-1', record: '1' })])
+  const { rows: last } = await pool().query('SELECT sequence, hash FROM ledger ORDER BY sequence DESC LIMIT 1')
+  expect(rows).toEqual([
+    expect.objectContaining({ at: now.toISOString(), about: `last of ${last[0].sequence} acts: ${last[0].hash}` }),
+    expect.objectContaining({ who: ANNA.name, tag: 'A-1', record: '1' }),
+  ])
 })

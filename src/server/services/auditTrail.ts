@@ -3,7 +3,10 @@ import { Refusal } from '@/core/refusal'
 import { AUDIT_WORDS, type AuditFilter, type AuditLine } from '@/schema/audit'
 import { pool } from '../database'
 import type { ListFile } from '../documents/listFile'
+import type { Heads } from '../proof/checkpoint'
 import { selectAudit } from '../sql/audit'
+import { selectHeads } from '../sql/heads'
+import { publicProofKey } from './checkpoints'
 import { siteTimeZone } from './site'
 
 /** So many lines stand on a page. */
@@ -33,26 +36,44 @@ const COLUMNS = [
 ] as const
 
 /**
- * The audit trail as a list for a file.
+ * The audit trail as a list for a file. Its first line says where the chain of acts stands, and with whose key checkpoints
+ * are signed: by it a later verification finds what was rewritten since, wherever the file has gone.
  *
  * @throws {Refusal} where more match than a file holds
  */
-export async function auditFile(filter: AuditFilter, most = FILE_LINES): Promise<ListFile> {
+export async function auditFile(filter: AuditFilter, now: Date, most = FILE_LINES): Promise<ListFile> {
   const timeZone = await siteTimeZone()
+  const { acts } = await selectHeads(pool())
   const lines = await selectAudit(pool(), { filter, limit: most + 1, timeZone })
   if (lines.length > most)
     throw new Refusal('from', `more than ${most} acts match`, 'narrow it by days, and take a file for each part')
   return {
     columns: COLUMNS,
-    rows: lines.map(({ at, who, kind, tag, sequence, about, why }) => ({
-      at,
-      local: formatDateTime(at, timeZone),
-      who: who ?? '',
-      what: AUDIT_WORDS[kind],
-      tag: tag ?? '',
-      record: sequence === null ? '' : String(sequence),
-      about: about ?? '',
-      why: why ?? '',
-    })),
+    rows: [
+      headRow(acts, { now, timeZone }),
+      ...lines.map(({ at, who, kind, tag, sequence, about, why }) => ({
+        at,
+        local: formatDateTime(at, timeZone),
+        who: who ?? '',
+        what: AUDIT_WORDS[kind],
+        tag: tag ?? '',
+        record: sequence === null ? '' : String(sequence),
+        about: about ?? '',
+        why: why ?? '',
+      })),
+    ],
+  }
+}
+
+function headRow({ count, hash }: Heads['acts'], { now, timeZone }: { now: Date; timeZone: string }) {
+  const key = publicProofKey()
+  return {
+    at: now.toISOString(),
+    local: formatDateTime(now.toISOString(), timeZone),
+    who: '',
+    what: 'this file was made',
+    ...{ tag: '', record: '' },
+    about: `last of ${count} acts: ${hash}`,
+    why: key ? `checkpoints signed with ${key.publicKey} (Ed25519)` : '',
   }
 }

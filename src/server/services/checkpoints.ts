@@ -6,6 +6,7 @@ import { checkpointLine, type Heads, readCheckpoints } from '../proof/checkpoint
 import { appendLine, checkpointsOf, lastLine } from '../proof/checkpointFile'
 import { proofKey } from '../proof/proofKey'
 import { lockCheckpoints, selectHashes, selectHeads } from '../sql/heads'
+import { stampDaily } from './timeStamps'
 
 /**
  * Adds where the chains stand to the file outside the database, signed. What cannot be written is logged and made up for at
@@ -24,6 +25,7 @@ export async function addCheckpoint(at: Date): Promise<void> {
   } catch (error) {
     log.error({ error, folder }, 'no checkpoint was written')
   }
+  void stampDaily(at)
 }
 
 /** The public key certificates carry; null where no folder of proof is set, or its key cannot be read. */

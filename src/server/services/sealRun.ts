@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { certificateNumber } from '@/core/format/certificateNumber'
+import { withPoints } from '@/core/format/decimalMark'
 import { calendarDate } from '@/core/format/formatTime'
 import { Refusal } from '@/core/refusal'
 import { assumptionsOf } from '@/core/run/judge/assumptions'
@@ -168,5 +169,6 @@ async function appendToChain(
 function assumed({ world, rounds }: RunView, state: RunState): { assumptions?: readonly string[] } {
   if (!world.statesUncertainty) return {}
   const { asFound, asLeft } = ofCountedRounds(rounds, state.rounds)
-  return { assumptions: assumptionsOf(world, scatterOfRound((asLeft ?? asFound)?.points ?? [], world)) }
+  const { points } = asLeft ?? asFound ?? { points: [] }
+  return { assumptions: withPoints(() => assumptionsOf(world, scatterOfRound(points, world))) }
 }

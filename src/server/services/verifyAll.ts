@@ -1,17 +1,23 @@
 import type { Queryable } from '../database'
 import { isInChain } from '../sql/heads'
 import { type CheckpointFault, verifyCheckpoints } from './checkpoints'
+import { type TimeStampFault, type TimeStampReport, verifyTimeStamps } from './timeStamps'
 import { type ChainFault, verifyChain } from './verifyChain'
 import { type LedgerFault, verifyLedger } from './verifyLedger'
 
 /** One thing that is wrong, where, in words. */
-export type ProofFault = ChainFault | LedgerFault | CheckpointFault | { of: 'expected'; sequence: 0; fault: string }
+export type ProofFault =
+  | ChainFault
+  | LedgerFault
+  | CheckpointFault
+  | TimeStampFault
+  | { of: 'expected'; sequence: 0; fault: string }
 
 /** How far a verification is. */
 export type ProofProgress = { readonly of: 'records' | 'acts'; readonly done: number }
 
 /** What a verification of everything found. */
-export type ProofReport = {
+export type ProofReport = Pick<TimeStampReport, 'timeStamps' | 'lastTimeStamp'> & {
   readonly records: number
   readonly findings: number
   readonly acts: number
@@ -38,18 +44,22 @@ export async function verifyAll(
   const chain = await verifyChain(db, (done) => tell({ of: 'records', done }))
   const ledger = await verifyLedger(db, (done) => tell({ of: 'acts', done }))
   const outside = checkpoints ? await verifyCheckpoints(db, checkpoints) : { checkpoints: 0, faults: [] }
+  const stamps = checkpoints ? await verifyTimeStamps(checkpoints.file) : NO_TIME_STAMPS
   const isMissing = expected !== undefined && !(await isInChain(db, expected))
   return {
     records: chain.records,
     findings: chain.findings,
     acts: ledger.acts,
     checkpoints: outside.checkpoints,
+    timeStamps: stamps.timeStamps,
+    lastTimeStamp: stamps.lastTimeStamp,
     lastHash: chain.lastHash,
     lastActHash: ledger.lastHash,
     faults: [
       ...chain.faults,
       ...ledger.faults,
       ...outside.faults,
+      ...stamps.faults,
       ...(isMissing
         ? [
             {
@@ -62,3 +72,5 @@ export async function verifyAll(
     ],
   }
 }
+
+const NO_TIME_STAMPS: TimeStampReport = { timeStamps: 0, lastTimeStamp: null, faults: [] }

@@ -1,5 +1,6 @@
 import canonicalize from 'canonicalize'
 import { z } from 'zod'
+import { withPoints } from '@/core/format/decimalMark'
 import { Refusal } from '@/core/refusal'
 import { runState } from '@/core/run/runState'
 import { FindingRecord } from '@/schema/impact'
@@ -119,7 +120,7 @@ async function rowFaults(db: Queryable, seal: Seal): Promise<string[]> {
   const run = await loadRun(db, seal.runId)
   const signature = await selectSignature(db, seal.runId)
   if (!signature) return [...faults, 'its signature is gone']
-  const state = runState(run)
+  const state = withPoints(() => runState(run))
   const rebuilt = recordOf({ ...record, run, state, signature })
   faults.push(...resultFaults(record, state), ...besideFaults(record, seal, await selectSealCheck(db, seal.sequence)))
   const asRecorded = ({ results: _r, conformity: _c, ...recorded }: SealedRecord) => canonicalize(recorded)

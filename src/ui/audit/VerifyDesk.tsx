@@ -2,6 +2,7 @@
 import Button from '@mui/material/Button'
 import LinearProgress from '@mui/material/LinearProgress'
 import { useRef, useState } from 'react'
+import { formatPlain } from '@/core/format/formatNumber'
 import type { VerifyLine } from '@/schema/verification'
 import { WordsBox } from '../form/boxes'
 import { DataTable } from '../parts/DataTable'
@@ -92,6 +93,7 @@ function Running({ progress }: { progress: Progress | null }) {
 
 function Outcome({ done }: { done: Done }) {
   const { records, findings, acts, checkpoints, faultCount, faults, seconds, lastHash, lastActHash } = done
+  const { timeStamps, lastTimeStamp } = done
   const isWhole = faultCount === 0
   return (
     <section className="card stack" aria-labelledby="outcome">
@@ -100,10 +102,16 @@ function Outcome({ done }: { done: Done }) {
         {isWhole ? 'Everything agrees' : `${faultCount} ${faultCount === 1 ? 'thing does' : 'things do'} not agree`}
       </h2>
       <p>
-        {records} records, {findings} findings, {acts} acts and {checkpoints} checkpoints in {seconds} s.
+        {records} records, {findings} findings, {acts} acts and {checkpoints} checkpoints in {formatPlain(seconds)} s.
         {checkpoints === 0 &&
           ' No checkpoint lies outside the database: a chain rewritten as a whole would not be found.'}
       </p>
+      {lastTimeStamp && (
+        <p>
+          {timeStamps} {timeStamps === 1 ? 'time stamp' : 'time stamps'} of an authority outside; the last says that
+          checkpoint {lastTimeStamp.checkpoint} was there by {utcText(lastTimeStamp.at)}, signed by {lastTimeStamp.by}.
+        </p>
+      )}
       {!isWhole && (
         <DataTable
           label="What does not agree"
@@ -124,3 +132,5 @@ function Outcome({ done }: { done: Done }) {
     </section>
   )
 }
+
+const utcText = (at: string) => `${at.slice(0, 16).replace('T', ' ')} UTC`

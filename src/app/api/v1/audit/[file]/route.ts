@@ -17,6 +17,6 @@ export const GET = readRoute(async ({ file }: { file: string }, request) => {
     const [first] = shapeRefusals(filter.error)
     throw new Refusal(first?.field ?? 'filter', first?.reason ?? 'is none', first?.remedy ?? 'open it from its page')
   }
-  const list = await auditFile(filter.data)
+  const list = await auditFile(filter.data, new Date())
   return file === 'trail.csv' ? fileResponse(csvOf(list), file) : fileResponse(await xlsxOf(list, 'audit trail'), file)
 })
