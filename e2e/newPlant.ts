@@ -244,3 +244,20 @@ export async function importEarlier(page: Page, at: string): Promise<void> {
   await goTo(page, `${at}/instruments/WX-1/calibrate`)
   await expect(page.getByText('by how this one was found 4 times')).toBeVisible()
 }
+
+/** A site that writes a comma: on the pages that show figures none has a point any more. */
+export async function showsCommas(page: Page, at: string): Promise<void> {
+  await signIn(page, at, ODILE)
+  await goTo(page, `${at}/people`)
+  const form = page.getByRole('form', { name: 'Who issues the certificates' })
+  await form.getByLabel('Decimals are shown after').click()
+  await page.getByRole('option', { name: 'a comma, as in 4,012' }).click()
+  await form.getByLabel('Units of conditions').click()
+  await page.getByRole('option', { name: '°F, inHg, in' }).click()
+  await form.getByRole('button', { name: 'Keep' }).click()
+  await expect(page.getByText('Kept. Records sealed from now on carry it.')).toBeVisible()
+  await goTo(page, `${at}/records/1`)
+  await expect(page.getByRole('cell', { name: /^[+−]?\d+,\d+$/ }).first()).toBeVisible()
+  const words = (await page.locator('main').allInnerTexts()).join(' ')
+  expect(words.replace(/Barys \d+\.\d+\.\d+/g, '').match(/.{0,20}\d\.\d.{0,10}/g)).toBeNull()
+}

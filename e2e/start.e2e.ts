@@ -9,7 +9,7 @@ import { ROOT } from '../scripts/setup/root'
 import { isHealthy } from '../scripts/setup/server'
 import { actsOf, countActs } from './acts'
 import { goTo } from './barys'
-import { fromNothing, importEarlier, importTwoThousand } from './newPlant'
+import { fromNothing, importEarlier, importTwoThousand, showsCommas } from './newPlant'
 
 const test = base.extend({
   page: async ({ page }, use, info) => {
@@ -139,6 +139,10 @@ test('two thousand instruments from a list, thirty-seven of them wrong: mended, 
 test('calibrations of years before come in by point', async ({ page }) => {
   test.setTimeout(120_000)
   await importEarlier(page, `http://127.0.0.1:${port}`)
+})
+
+test('a site that writes a comma sees commas', async ({ page }) => {
+  await showsCommas(page, `http://127.0.0.1:${port}`)
 })
 
 test('a database killed while it runs is started again by itself', async () => {

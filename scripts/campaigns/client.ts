@@ -16,6 +16,12 @@ export class Client {
     private readonly personId: string,
   ) {}
 
+  /** The cookie of the session as a browser takes it. */
+  cookieNow(): { name: string; value: string } {
+    const [name = '', value = ''] = this.cookie.split('=')
+    return { name, value }
+  }
+
   async signIn(): Promise<void> {
     for (;;) {
       const response = await this.tried('session/demo', { personId: this.personId })
@@ -119,14 +125,23 @@ export async function referencesOf(client: Client): Promise<References> {
 
 type Run = { id: string; rounds: { steps: { id: string; percent: number }[] }[] }
 
+/** A run that is at its first reading, and the points that are to be read, in their order. */
+export type OpenRun = {
+  readonly id: string
+  readonly steps: readonly { readonly id: string; readonly percent: number }[]
+}
+
+/** Begins a run on a new instrument, and isolates it. */
+export async function opened(client: Client, references: References, plan?: Plan): Promise<OpenRun> {
+  await client.signIn()
+  const id = await begun(client, await registered(client), references, plan)
+  const run = await client.get<Run>(`runs/${id}`)
+  return { id, steps: run.rounds[0]?.steps ?? [] }
+}
+
 /** A calibration from its start to its sealed record and certificate; a reading of it is corrected. */
 export async function calibrated(client: Client, instrumentId: string, references: References): Promise<number> {
-  const id = randomUUID()
-  await client.done('runs', {
-    ...{ id, instrumentId, inputUnit: 'kPa', inputReferenceId: references.input, outputReferenceId: references.output },
-    environment: { ambientCelsius: '20.5', relativeHumidityPercent: '', barometricHPa: null },
-  })
-  await answered(client, id, 'isolate')
+  const id = await begun(client, instrumentId, references)
   const run = await client.get<Run>(`runs/${id}`)
   let last: { id: string; stepId: string; applied: string; output: string } | undefined
   for (const { id: stepId, percent } of run.rounds[0]?.steps ?? []) {
@@ -147,6 +162,20 @@ export async function calibrated(client: Client, instrumentId: string, reference
   const [, sequence] = /"sequence":(\d+)|sealed as record (\d+)/.exec(sealed)?.filter(Boolean) ?? []
   await client.get(`records/${sequence}/certificate`)
   return Number(sequence)
+}
+
+/** Other points than the instrument’s own. */
+export type Plan = { readonly testPoints: string; readonly pointOrder: string; readonly cycles: number }
+
+async function begun(client: Client, instrumentId: string, references: References, plan?: Plan): Promise<string> {
+  const id = randomUUID()
+  await client.done('runs', {
+    ...{ id, instrumentId, inputUnit: 'kPa', inputReferenceId: references.input, outputReferenceId: references.output },
+    environment: { ambientCelsius: '20.5', relativeHumidityPercent: '', barometricHPa: null },
+    ...(plan && { plan }),
+  })
+  await answered(client, id, 'isolate')
+  return id
 }
 
 /** Makes the range smaller or larger again, from the version that holds. */

@@ -10,6 +10,7 @@ import type { Server } from '../setup/server'
 import { runConductor } from '../setup/steps'
 import { Client, calibrated, rangeChanged, referencesOf, registered } from './client'
 import { campaignPlant, type Plant, verifiedPlant } from './plant'
+import { ScreenTechnician, screenFaults } from './screenTechnician'
 
 /** Where what is sent to a route is stored. */
 const TABLE_OF: Record<string, string> = {
@@ -21,7 +22,7 @@ const TABLE_OF: Record<string, string> = {
 
 /**
  * Technicians work by the API while server, postmaster and single backends are killed at random moments. At the end every write
- * that was acknowledged is looked for: lost, there twice, or half. Browsers are killed by the end-to-end tests.
+ * that was acknowledged is looked for: lost, there twice, or half. Two of them work by the screen, in real browsers that are killed too.
  */
 async function campaign(): Promise<void> {
   const { values } = parseArgs({
@@ -29,6 +30,8 @@ async function campaign(): Promise<void> {
       kills: { type: 'string', default: '300' },
       people: { type: 'string', default: '6' },
       seed: { type: 'string', default: '1' },
+      /** Only browsers, with more time between: then their screens come to read something. */
+      browsers: { type: 'boolean', default: false },
     },
   })
   const plant = await campaignPlant()
@@ -44,6 +47,16 @@ async function campaign(): Promise<void> {
   const [first] = clients
   if (!first) throw new Error('nobody works')
   const references = await referencesOf(first)
+  const screens = technicians
+    .slice(0, 2)
+    .map(
+      ({ id }) =>
+        new ScreenTechnician(
+          () => `http://127.0.0.1:${port}`,
+          new Client(() => `http://127.0.0.1:${port}`, id),
+          references,
+        ),
+    )
   const odd: string[] = []
   const records: number[] = []
   const changes: string[] = []
@@ -59,12 +72,16 @@ async function campaign(): Promise<void> {
       }
     }
   })
-  const killed = { server: 0, backend: 0, postmaster: 0, 'during the start': 0 }
+  const reading = screens.map((screen) => screen.work())
+  const killed = { server: 0, backend: 0, postmaster: 0, browser: 0, 'during the start': 0 }
   const began = Date.now()
   for (let kill = 0; kill < Number(values.kills); kill++) {
-    await delay(150 + 900 * random())
-    const what = random()
-    if (what < 0.12) {
+    await delay((150 + 900 * random()) * (values.browsers ? 5 : 1))
+    const what = values.browsers ? 0 : random()
+    if (what < 0.15) {
+      const screen = screens[kill % screens.length]
+      killed.browser += screen?.kill() ? 1 : 0
+    } else if (what < 0.27) {
       killed.server++
       server.process.kill('SIGKILL')
       // A fifth of them are killed again while they come up.
@@ -79,7 +96,7 @@ async function campaign(): Promise<void> {
         await doomed
       }
       server = await plant.start(port)
-    } else if (what < 0.6) {
+    } else if (what < 0.66) {
       killed.backend += killBackend(plant) ? 1 : 0
     } else {
       killed.postmaster++
@@ -92,10 +109,17 @@ async function campaign(): Promise<void> {
     if (kill % 10 === 9) console.log(`${kill + 1} kills, ${records.length} records`)
   }
   isOver = true
-  await Promise.all(working)
+  for (const screen of screens) screen.end()
+  await Promise.all([...working, ...reading])
   await server.stop()
   const acknowledged = clients.flatMap((client) => client.acknowledged)
   const found = await lookedFor(plant, acknowledged)
+  const shown = screens.flatMap(({ acknowledged: of }) => of)
+  const onScreen = {
+    shownAsAccepted: shown.length,
+    fewerWhenOpenedAgain: screens.reduce((sum, { lostOnScreen }) => sum + lostOnScreen, 0),
+    ...(await screenFaults(plant.cluster.ownerUrl, shown)),
+  }
   const report = await verifiedPlant(plant)
   console.log(
     JSON.stringify(
@@ -105,6 +129,7 @@ async function campaign(): Promise<void> {
         kills: Object.values(killed).reduce((sum, each) => sum + each, 0),
         acknowledged: acknowledged.length,
         ...found,
+        screens: onScreen,
         records: records.length,
         recordsTwice: records.length - new Set(records).size,
         rangeChanges: changes.length,
@@ -123,7 +148,9 @@ async function campaign(): Promise<void> {
     ),
   )
   plant.end()
-  process.exitCode = found.lost + found.twice + found.otherwise + found.half + report.faults.length === 0 ? 0 : 1
+  const ofScreens = onScreen.lost + onScreen.twice + onScreen.fewerWhenOpenedAgain
+  const wrong = found.lost + found.twice + found.otherwise + found.half + ofScreens + report.faults.length
+  process.exitCode = wrong === 0 ? 0 : 1
 }
 
 /** A backend killed outright: the postmaster then starts all of them anew. */

@@ -4,7 +4,7 @@ import { parseArgs } from 'node:util'
 import { DEMO_PEOPLE } from '../demo/people'
 import { freePort } from '../setup/cluster'
 import { runConductor } from '../setup/steps'
-import { Client, calibrated, type References, referencesOf, registered } from './client'
+import { Client, calibrated, type OpenRun, opened, referencesOf, registered } from './client'
 import { campaignPlant, verifiedPlant } from './plant'
 
 /**
@@ -37,7 +37,9 @@ async function campaign(): Promise<void> {
   if (!first) throw new Error('nobody works')
   const references = await referencesOf(first)
   const sequence = await calibrated(first, await registered(first), references)
-  const runs = await Promise.all(clients.map((client) => opened(client, references)))
+  const runs = await Promise.all(
+    clients.map(async (client): Promise<ReadRun> => ({ ...(await opened(client, references, MANY_POINTS)), next: 0 })),
+  )
   const calm = await each(clients.slice(0, 1), runs, 15)
   let isOver = false
   const certificates: { ms: number; status: number }[] = []
@@ -80,30 +82,17 @@ async function campaign(): Promise<void> {
   process.exitCode = loaded.every(({ status }) => status === 200) && report.faults.length === 0 ? 0 : 1
 }
 
-type OpenRun = { id: string; stepId: string; last: string | null; figure: number }
-
-/** A run that is ready for its readings. */
-async function opened(client: Client, references: References): Promise<OpenRun> {
-  await client.signIn()
-  const id = randomUUID()
-  const instrumentId = await registered(client)
-  await client.done('runs', {
-    ...{ id, instrumentId, inputUnit: 'kPa', inputReferenceId: references.input, outputReferenceId: references.output },
-    environment: { ambientCelsius: '20.5', relativeHumidityPercent: '', barometricHPa: null },
-  })
-  const lists = await client.get<Record<string, { id: string; takesWords?: true }[]>>(`runs/${id}/work-steps`)
-  for (const { id: item, takesWords } of lists.isolate ?? [])
-    await client.done(`runs/${id}/work-steps`, {
-      ...{ id: randomUUID(), list: 'isolate', item, outcome: 'done', words: takesWords ? 'told' : null },
-    })
-  const run = await client.get<{ rounds: { steps: { id: string }[] }[] }>(`runs/${id}`)
-  return { id, stepId: run.rounds[0]?.steps[0]?.id ?? '', last: null, figure: 0 }
+/** Twenty-one points up and back down, three times: more than a reading a second needs. */
+const MANY_POINTS = {
+  testPoints: Array.from({ length: 21 }, (_, index) => index * 5).join('; '),
+  ...{ pointOrder: 'up-down', cycles: 3 },
 }
 
+type ReadRun = OpenRun & { next: number }
 type Stored = { ms: number; status: number }
 
-/** Each stores a reading a second: the first of its point, then corrections of it, which cost more. */
-async function each(clients: readonly Client[], runs: readonly OpenRun[], seconds: number): Promise<Stored[]> {
+/** Each stores a reading a second, point after point. */
+async function each(clients: readonly Client[], runs: readonly ReadRun[], seconds: number): Promise<Stored[]> {
   const stored: Stored[] = []
   await Promise.all(
     clients.map(async (client, index) => {
@@ -112,20 +101,15 @@ async function each(clients: readonly Client[], runs: readonly OpenRun[], second
       await delay((1000 * index) / clients.length) // spread over the second, as people are
       const began = performance.now()
       for (let turn = 0; turn < seconds; turn++) {
-        const id = randomUUID()
-        const figure = (4 + 0.001 * (++run.figure % 50)).toFixed(3)
-        const correction = run.last === null ? {} : { supersedes: run.last, reason: 'campaign' }
+        const step = run.steps[run.next++]
+        if (!step) throw new Error('every point of the run is read')
         const at = performance.now()
         const answer = await client.tried(`runs/${run.id}/readings`, {
-          id,
-          stepId: run.stepId,
-          applied: '0.00',
-          output: figure,
-          ...correction,
+          ...{ id: randomUUID(), stepId: step.id, applied: (2 * step.percent).toFixed(2) },
+          output: (4 + 0.16 * step.percent + 0.001).toFixed(3),
         })
         await answer?.arrayBuffer().catch(() => null)
         stored.push({ ms: performance.now() - at, status: answer?.status ?? 0 })
-        if (answer?.status === 200) run.last = id
         await delay(Math.max(0, began + 1000 * (turn + 1) - performance.now())) // the next second
       }
     }),

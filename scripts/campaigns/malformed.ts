@@ -43,7 +43,7 @@ async function campaign(): Promise<void> {
   for (let index = 0; index < count; index += 16) {
     await Promise.all(Array.from({ length: 16 }, (_, at) => one(index + at)))
     if (index % 1600 === 0) cookies = await signedIn(port)
-    if (index % 4800 === 0 && index > 0)
+    if (index % 1600 === 0 && index > 0)
       console.log(`${index} requests, ${faults.length} faults, ${JSON.stringify(slowest)}`)
   }
   await server.stop()

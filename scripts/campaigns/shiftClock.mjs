@@ -2,6 +2,9 @@
 const shift = Number(process.env.BARYS_CLOCK_SHIFT_MS ?? 0)
 const RealDate = Date
 globalThis.Date = class extends RealDate {
+  // Its own and not inherited: what puts a Date of its own before this one takes what is its own.
+  static UTC = RealDate.UTC
+  static parse = RealDate.parse
   /** @param {any[]} parts */
   constructor(...parts) {
     if (parts.length === 0) super(RealDate.now() + shift)

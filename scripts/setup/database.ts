@@ -110,6 +110,8 @@ async function takeOverEarlierList(db: pg.Client, migrations: readonly Postgrato
 /** Opens one connection, hands it over, and closes it whatever happens. */
 export async function withClient<T>(url: string, work: (db: pg.Client) => Promise<T>): Promise<T> {
   const db = new pg.Client({ connectionString: url, connectionTimeoutMillis: 10_000 })
+  // A connection lost between two questions: the next one tells, and nothing ends without a word before it.
+  db.on('error', () => {})
   try {
     await db.connect()
   } catch (cause) {
