@@ -4,6 +4,9 @@
  */
 export async function register(): Promise<void> {
   if (process.env.NEXT_RUNTIME !== 'nodejs' || !process.env.DATABASE_URL) return
+  const { showAsTheSiteDoes } = await import('./server/services/site')
+  // Each page asks again; a database that is away now must not end the start.
+  await showAsTheSiteDoes().catch(() => null)
   const { startLinkWorker } = await import('./server/services/linkWorker')
   startLinkWorker()
   const { addCheckpoint } = await import('./server/services/checkpoints')

@@ -11,6 +11,7 @@ import type { ReactNode } from 'react'
 import { signedInPerson } from '@/server/auth/session'
 import { NONCE_HEADER } from '@/server/nonceHeader'
 import { demoPeople } from '@/server/services/lookUps'
+import { showAsTheSiteDoes } from '@/server/services/site'
 import { TopBar } from '@/ui/shell/TopBar'
 import { cssTokens } from '@/ui/theme/cssTokens'
 import { ThemeRoot } from '@/ui/theme/ThemeRoot'
@@ -23,6 +24,7 @@ export const dynamic = 'force-dynamic'
 
 /** The frame of every page: theme, fonts, top bar. */
 export default async function RootLayout({ children }: { children: ReactNode }) {
+  const { decimalMark, conditionUnits } = await showAsTheSiteDoes()
   const current = await signedInPerson()
   const nonce = (await headers()).get(NONCE_HEADER) ?? undefined
   return (
@@ -35,7 +37,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
       <body>
         <InitColorSchemeScript attribute="data-theme" defaultMode="light" {...(nonce && { nonce })} />
         <AppRouterCacheProvider options={{ enableCssLayer: false }}>
-          <ThemeRoot>
+          <ThemeRoot {...{ decimalMark, conditionUnits }}>
             <a className="skip" href="#main">
               Skip to the content
             </a>

@@ -25,17 +25,32 @@ export function tracePicture(trace: Trace, { width, fontSize: font }: Size): Sce
   const columns = 1 + Math.max(0, ...all(root).map(({ column }) => column))
   const gap = font * 2
   const each = (width - gap * (columns - 1)) / columns
-  const high = font * 5.2
+  const most = Math.max(4, Math.floor((each - font) / (font * 0.54)))
+  // A name that is too long for its line goes on in the next; all boxes are as high as the highest.
+  const boxes = all(root).map((box) => ({ ...box, written: written(box, most) }))
+  const high = font * (0.7 + 1.5 * Math.max(...boxes.map((box) => box.written.length)))
   const place = ({ column, row }: Box) => ({ x: column * (each + gap), y: row * (high + font * 0.9) + 1 })
   return {
     width,
     height: Math.max(1, rows.next) * (high + font * 0.9),
     words: traceWords(trace),
-    shapes: all(root).flatMap((box) => [
+    shapes: boxes.flatMap((box) => [
       ...box.children.map((child) => linkBetween(place(box), place(child), { each, gap, high })),
-      ...drawn(box, { ...place(box), width: each, height: high, font }),
+      ...drawn(box, { ...place(box), width: each, height: high, font, most }),
     ]),
   }
+}
+
+/** A line as it is written, and which of the box's lines it is of. */
+type Written = { readonly text: string; readonly of: number }
+
+const written = ({ lines }: Box, most: number): Written[] =>
+  lines.flatMap((line, of) => inTwo(line, most).map((text) => ({ text, of })))
+
+/** A line, or two where it is longer than `most`: broken at its last blank that lets the first fit. */
+function inTwo(line: string, most: number): string[] {
+  const at = line.length > most ? line.lastIndexOf(' ', most) : -1
+  return at > 0 ? [line.slice(0, at), line.slice(at + 1)] : [line]
 }
 
 const all = (box: Box): Box[] => [box, ...box.children.flatMap(all)]
@@ -71,24 +86,28 @@ type Frame = {
   readonly width: number
   readonly height: number
   readonly font: number
+  /** So many letters fit on a line. */
+  readonly most: number
 }
 
-function drawn({ lines, isBroken, isOutside }: Box, { x, y, width, height, font }: Frame): Shape[] {
-  const most = Math.max(4, Math.floor((width - font) / (font * 0.54)))
+function drawn(
+  { written: lines, isBroken, isOutside }: Box & { written: readonly Written[] },
+  { x, y, width, height, font, most }: Frame,
+): Shape[] {
   return [
     {
       ...{ kind: 'box', x: x + 0.5, y, width: width - 1, height, radius: 5 },
       tone: isOutside ? 'paper' : 'card',
       outline: isBroken ? 'clay' : isOutside ? 'verdigris' : 'ink',
     },
-    ...lines.map((line, index): Shape => {
-      const isBad = isBroken && index === 1
+    ...lines.map(({ text, of }, index): Shape => {
+      const isBad = isBroken && of === 1
       return {
         ...{ kind: 'text', x: x + font * 0.7, y: y + font * (1.45 + index * 1.5), anchor: 'start', face: 'text' },
-        text: line.length > most ? `${line.slice(0, most - 1)}…` : line,
-        tone: isBad ? 'clay' : index === 0 ? 'ink' : 'soft',
-        size: index === 0 ? font : font * 0.92,
-        isBold: index === 0 || isBad,
+        text: text.length > most ? `${text.slice(0, most - 1)}…` : text,
+        tone: isBad ? 'clay' : of === 0 ? 'ink' : 'soft',
+        size: of === 0 ? font : font * 0.92,
+        isBold: of === 0 || isBad,
       }
     }),
     ...(isBroken

@@ -1,3 +1,4 @@
+import { withDecimalMark } from '@/core/format/decimalMark'
 import { decimalsOfTwoDigits, formatFixed, formatSigned } from '@/core/format/formatNumber'
 import type { ImpactRow } from '../schema/impact'
 
@@ -25,8 +26,8 @@ export function meaningWords(row: ImpactRow): string {
 /** A probability in per cent, to a figure that is worth telling. */
 function riskWords(risk: number): string {
   const percent = risk * 100
-  if (percent < 0.1) return 'under 0.1 %'
-  return percent > 99.9 ? 'over 99.9 %' : `${formatFixed(percent, percent < 10 ? 1 : 0)} %`
+  if (percent < 0.1) return `under ${withDecimalMark('0.1')} %`
+  return percent > 99.9 ? `over ${withDecimalMark('99.9')} %` : `${formatFixed(percent, percent < 10 ? 1 : 0)} %`
 }
 
 /** When the process was read so: before the calibration, since it, or both. */

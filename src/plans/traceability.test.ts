@@ -74,3 +74,15 @@ test('the picture has the work, each reference and its laboratory, left to right
   for (const shape of scene.shapes)
     if (shape.kind === 'box') expect(shape.y + shape.height).toBeLessThanOrEqual(scene.height)
 })
+
+test('a name too long for its box goes on in the next line, whole, and inside the box', () => {
+  const laboratory = 'Outer valley metrology, pressure bench'
+  const trace = traceOf(recordOf(5, { input: { ...pump, laboratory } }), new Map())
+  const { shapes } = tracePicture(trace, { width: 600, fontSize: 12 })
+  const bold = shapes.flatMap((shape) => (shape.kind === 'text' && shape.isBold ? [shape] : []))
+  const first = bold.findIndex(({ text }) => text.startsWith('Outer valley'))
+  expect(`${bold[first]?.text} ${bold[first + 1]?.text}`).toBe(laboratory)
+  const box = shapes.flatMap((shape) => (shape.kind === 'box' && shape.x > 350 ? [shape] : []))[0]
+  const last = shapes.flatMap((shape) => (shape.kind === 'text' && shape.text === 'leaves the house' ? [shape] : []))[0]
+  expect(last?.y).toBeLessThan((box?.y ?? 0) + (box?.height ?? 0))
+})

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { isCertificateFormat } from '@/core/format/certificateNumber'
 import { RUN_RULE_IDS } from '@/core/run/plan/decisionRule'
+import { CONDITION_UNIT_IDS } from '@/core/units/conditionUnits'
 import { PressureUnitId } from './errorLimit'
 
 /** The method where a site names none of its own. */
@@ -10,6 +11,22 @@ export const USUAL_METHOD = 'Comparison with a reference at stated points'
 export const PAPERS = { a4: 'A4', letter: 'US letter' } as const
 export type Paper = keyof typeof PAPERS
 const PAPER_IDS = Object.keys(PAPERS) as Paper[] // keys of a const object
+
+/** Sizes of range tags and of references' labels, width by height in millimetres. */
+export const TAG_SIZES = {
+  '100x60': '100 × 60 mm',
+  '105x74': '105 × 74 mm (A7)',
+  '86x54': '86 × 54 mm (card)',
+} as const
+export type TagSize = keyof typeof TAG_SIZES
+const TAG_SIZE_IDS = Object.keys(TAG_SIZES) as TagSize[] // keys of a const object
+export const LABEL_SIZES = { '70x37': '70 × 37 mm', '89x36': '89 × 36 mm', '62x29': '62 × 29 mm' } as const
+export type LabelSize = keyof typeof LABEL_SIZES
+const LABEL_SIZE_IDS = Object.keys(LABEL_SIZES) as LabelSize[] // keys of a const object
+
+/** What stands before the decimals of figures that are shown. */
+export const DECIMAL_MARKS = { '.': 'a point, as in 4.012', ',': 'a comma, as in 4,012' } as const
+const MARK_IDS = Object.keys(DECIMAL_MARKS) as (keyof typeof DECIMAL_MARKS)[] // keys of a const object
 
 /** Whether this machine knows a zone of the IANA database by a name. */
 export function isTimeZone(name: string): boolean {
@@ -48,6 +65,10 @@ export const SiteForm = z.object({
     .default(''),
   pressureUnit: PressureUnitId.default('kPa'),
   paper: z.enum(PAPER_IDS, { error: 'is none of the papers: choose one' }).default('a4'),
+  decimalMark: z.enum(MARK_IDS, { error: 'is no decimal mark: choose one' }).default('.'),
+  conditionUnits: z.enum(CONDITION_UNIT_IDS, { error: 'are no units of conditions: choose some' }).default('si'),
+  tagSize: z.enum(TAG_SIZE_IDS, { error: 'is none of the sizes: choose one' }).default('100x60'),
+  labelSize: z.enum(LABEL_SIZE_IDS, { error: 'is none of the sizes: choose one' }).default('70x37'),
   decisionRule: z.enum(RUN_RULE_IDS, { error: 'is no rule Barys knows: choose one' }).default('simple-acceptance'),
   certificateNumber: z
     .string()

@@ -1,3 +1,4 @@
+import { withDecimalMark } from '@/core/format/decimalMark'
 import { formatFixed, formatPlain, formatSigned } from '@/core/format/formatNumber'
 import type { LoggedAct, Observation } from '@/core/practice/course'
 import type { JudgedPart, Left } from '@/core/practice/judgement'
@@ -79,7 +80,7 @@ function cureWords({ errorPercent, needless }: Extract<JudgedPart, { part: 'cure
   const left =
     errorPercent === null
       ? 'It gives no output.'
-      : `Its largest error is ${formatFixed(errorPercent, 2)} % of span, up and down${errorPercent <= 0.3 ? '' : ': outside ±0.3 %'}.`
+      : `Its largest error is ${formatFixed(errorPercent, 2)} % of span, up and down${errorPercent <= 0.3 ? '' : `: outside ±${withDecimalMark('0.3')} %`}.`
   return needless === 0 ? left : `${left} ${needless} × something was put right that was not wrong.`
 }
 

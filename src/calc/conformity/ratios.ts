@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { testUncertaintyRatio } from '@/core/conformity/uncertaintyRatio'
+import { formatFixed } from '@/core/format/formatNumber'
 import { worked } from '@/core/workings/workings'
 import { aboveZero, titled } from '@/schema/field'
 import { calculation } from '../calculation'
@@ -32,8 +33,8 @@ export const ratios = calculation({
       tar,
       says:
         tur >= 4
-          ? `${tur.toFixed(1)} : 1, at or above the usual floor of 4 : 1`
-          : `${tur.toFixed(1)} : 1, below the usual floor of 4 : 1`,
+          ? `${formatFixed(tur, 1)} : 1, at or above the usual floor of 4 : 1`
+          : `${formatFixed(tur, 1)} : 1, below the usual floor of 4 : 1`,
       workings: [
         {
           finds: 'TUR',

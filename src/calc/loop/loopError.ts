@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { formatFixed } from '@/core/format/formatNumber'
 import { loopErrorBudget } from '@/core/loop/loopError'
 import { worked } from '@/core/workings/workings'
 import { aboveZero, list, optionalNumber, optionalResult, quantity, result, titled, words } from '@/schema/field'
@@ -43,7 +44,8 @@ export const loopError = calculation({
       rootSumSquare: percent(budget.rootSumSquarePercent),
       limitSum: quantity(budget.limitSumPercent, '% of span'),
       limitRootSumSquare: quantity(budget.limitRootSumSquarePercent, '% of span'),
-      largest: budget.largest && `${budget.largest.name} (${budget.largest.sharePercent.toFixed(0)} % of the squares)`,
+      largest:
+        budget.largest && `${budget.largest.name} (${formatFixed(budget.largest.sharePercent, 0)} % of the squares)`,
       outside: [...budget.outside],
       workings: [
         {

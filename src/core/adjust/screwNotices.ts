@@ -1,3 +1,4 @@
+import { formatFixed } from '../format/formatNumber'
 /** One touch of a screw, with the reading at its own end before and after. Errors in % of span. */
 export type ScrewMove = {
   readonly screw: 'zero' | 'span'
@@ -38,7 +39,7 @@ export function screwNotices(moves: readonly ScrewMove[], screw: 'zero' | 'span'
     notices.push({
       kind: 'backlash',
       screw,
-      says: `about ${lost.toFixed(2)} turns of the ${screw} screw do nothing after a change of direction: come to the aim from one side`,
+      says: `about ${formatFixed(lost, 2)} turns of the ${screw} screw do nothing after a change of direction: come to the aim from one side`,
     })
   else if (dead)
     notices.push({

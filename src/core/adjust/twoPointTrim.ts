@@ -1,3 +1,4 @@
+import { formatFixed } from '../format/formatNumber'
 import { Refusal } from '../refusal'
 
 /** One end of a two-point trim: what the reference says and what the instrument says there, same unit. */
@@ -42,7 +43,7 @@ export function twoPointTrim({ lower, upper, minimumSpan, makerGainLimitPercent 
   if (makerGainLimitPercent !== null && Math.abs(changePercent) > makerGainLimitPercent)
     throw new Refusal(
       'upper.reading',
-      `asks for a change of gain of ${changePercent.toFixed(2)} %, beyond the ±${makerGainLimitPercent} % that the maker allows`,
+      `asks for a change of gain of ${formatFixed(changePercent, 2)} %, beyond the ±${makerGainLimitPercent} % that the maker allows`,
       'check reference, unit and hook-up, then have the instrument repaired',
     )
   return { gain, offset: lower.reference - gain * lower.reading }

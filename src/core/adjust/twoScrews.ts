@@ -1,3 +1,4 @@
+import { formatFixed } from '../format/formatNumber'
 import { Refusal } from '../refusal'
 import { afterScrewMove, type Coupling, type Ends } from './otherEnd'
 import { type Estimate, effects, estimate } from './screwEffects'
@@ -86,7 +87,7 @@ function actAsOne(interaction: Estimate, zeroAtFull: Estimate): ScrewNotice[] {
     {
       kind: 'act as one',
       screw: 'span',
-      says: `the two screws act nearly as one (a move at 100 % brings ${(coupled * 100).toFixed(0)} % of itself back at 0 %): turning them converges slowly or not at all; look at the linkage before going on`,
+      says: `the two screws act nearly as one (a move at 100 % brings ${formatFixed(coupled * 100, 0)} % of itself back at 0 %): turning them converges slowly or not at all; look at the linkage before going on`,
     },
   ]
 }

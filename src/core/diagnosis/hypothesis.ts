@@ -1,3 +1,4 @@
+import { formatFixed } from '../format/formatNumber'
 import type { TransferCurve } from '../transfer/transfer'
 import type { Cause } from './causeTable'
 import type { DiagnosisContext, DiagnosisReading } from './diagnosisReading'
@@ -91,4 +92,4 @@ export function showsOutputStage(readings: readonly DiagnosisReading[]): boolean
 }
 
 export const signed = (value: number, digits = 2): string =>
-  `${value < 0 ? '−' : '+'}${Math.abs(value).toFixed(digits)}`
+  `${value < 0 ? '−' : '+'}${formatFixed(Math.abs(value), digits)}`

@@ -1,3 +1,4 @@
+import { formatFixed } from '../format/formatNumber'
 import type { Taken } from './driftHypotheses'
 import { hump } from './hump'
 import { type DiagnosisData, type Hypothesis, signed } from './hypothesis'
@@ -28,7 +29,7 @@ export function hysteresisHypotheses(data: DiagnosisData): Hypothesis[] {
         parameters: [ofSize(1.5 * limits, data)],
         weight: loop.weight * weight,
         sensor: (x, p, place) => lagged(x, at(p, 0), loop, place),
-        says: (p) => `up and down ${Math.abs(at(p, 0)).toFixed(2)} % of span apart, ${loop.says}`,
+        says: (p) => `up and down ${formatFixed(Math.abs(at(p, 0)), 2)} % of span apart, ${loop.says}`,
       },
       {
         cause: 'line-and-hysteresis',
@@ -38,7 +39,7 @@ export function hysteresisHypotheses(data: DiagnosisData): Hypothesis[] {
         weight: loop.weight * weight,
         sensor: (x, p, place) => lagged(x, at(p, 0), loop, place) + at(p, 1) + (at(p, 2) * x) / 100,
         says: (p) =>
-          `zero ${signed(at(p, 1))} % of span, span ${signed(at(p, 2))} %, up and down ${Math.abs(at(p, 0)).toFixed(2)} % apart`,
+          `zero ${signed(at(p, 1))} % of span, span ${signed(at(p, 2))} %, up and down ${formatFixed(Math.abs(at(p, 0)), 2)} % apart`,
       },
     ]),
   )

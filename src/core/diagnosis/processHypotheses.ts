@@ -1,3 +1,4 @@
+import { formatFixed } from '../format/formatNumber'
 import { FAILURE_PERCENT, NE43 } from '../signal/ne43'
 import { channelsRead, type DiagnosisData, type Hypothesis, parameter, signed } from './hypothesis'
 
@@ -14,7 +15,7 @@ export function processHypotheses({ readings, context }: DiagnosisData): Hypothe
       parameters: [{ ...parameter(0.5, 0.35, 0, 1), otherStarts: [0.02, 0.1, 0.25, 0.7, 0.9] }],
       weight: 0.6,
       sensor: (x, [share = 0]) => zero + share * (x - zero),
-      says: ([share = 0]) => `only ${(share * 100).toFixed(0)} % of the pressure reaches the sensor`,
+      says: ([share = 0]) => `only ${formatFixed(share * 100, 0)} % of the pressure reaches the sensor`,
     },
     {
       cause: 'equalised-or-leaking',
@@ -28,7 +29,7 @@ export function processHypotheses({ readings, context }: DiagnosisData): Hypothe
       parameters: [{ ...parameter(50, 40, -20, 120), otherStarts: [held] }],
       weight: 1,
       sensor: (_, [at = 0]) => at,
-      says: ([at = 0]) => `the sensor stays at ${at.toFixed(1)} % of span whatever is applied`,
+      says: ([at = 0]) => `the sensor stays at ${formatFixed(at, 1)} % of span whatever is applied`,
     },
     {
       cause: 'sensor-stops',
@@ -40,7 +41,7 @@ export function processHypotheses({ readings, context }: DiagnosisData): Hypothe
       ],
       weight: 1,
       sensor: (x, [stop = 0]) => Math.min(stop, x),
-      says: ([stop = 0]) => `the sensor goes no higher than ${stop.toFixed(1)} % of span`,
+      says: ([stop = 0]) => `the sensor goes no higher than ${formatFixed(stop, 1)} % of span`,
     },
   ]
   if (leg !== null)
@@ -83,14 +84,14 @@ export function signalHypotheses(data: DiagnosisData): Hypothesis[] {
       weight: 0.7,
       volts: 'enough',
       transmit: (pv, [stop = 0]) => Math.min(stop, curve.forward(pv)),
-      says: ([stop = 0]) => `goes no higher than ${stop.toFixed(1)} % of output`,
+      says: ([stop = 0]) => `goes no higher than ${formatFixed(stop, 1)} % of output`,
     },
     {
       cause: 'saturation',
       parameters: [lower],
       weight: 0.3,
       transmit: (pv, [stop = 0]) => Math.max(stop, curve.forward(pv)),
-      says: ([stop = 0]) => `goes no lower than ${stop.toFixed(1)} % of output`,
+      says: ([stop = 0]) => `goes no lower than ${formatFixed(stop, 1)} % of output`,
     },
   ]
   if (!context.isCurrentLoop || !read.output) return saturation
@@ -104,7 +105,7 @@ export function signalHypotheses(data: DiagnosisData): Hypothesis[] {
             parameters: [{ ...parameter((low + high) / 2, 6, low, high), otherStarts: [(lowest + highest) / 2] }],
             weight: 1,
             drive: (_, [at = 0]) => at,
-            says: ([at = 0]) => `the current stands at ${(4 + 0.16 * at).toFixed(2)} mA, a failure signal of NE 43`,
+            says: ([at = 0]) => `the current stands at ${formatFixed(4 + 0.16 * at, 2)} mA, a failure signal of NE 43`,
           },
         ]
       : []
@@ -117,7 +118,7 @@ export function signalHypotheses(data: DiagnosisData): Hypothesis[] {
       weight: 1,
       volts: 'at the minimum',
       drive: (ao, [stop = 0]) => Math.min(stop, ao),
-      says: ([stop = 0]) => `the loop carries no more than ${(4 + 0.16 * stop).toFixed(2)} mA`,
+      says: ([stop = 0]) => `the loop carries no more than ${formatFixed(4 + 0.16 * stop, 2)} mA`,
     },
     {
       cause: 'meter-on-volts',

@@ -1,3 +1,4 @@
+import { formatFixed } from '../format/formatNumber'
 import { type Channel, type DiagnosisData, type Hypothesis, signed } from './hypothesis'
 import { ofSize } from './lineErrors'
 
@@ -22,7 +23,7 @@ function overRange({ readings }: DiagnosisData): Hypothesis[] {
       weight: 1,
       sensor: (x, _, { reading }) => (isBeyond(reading) ? reading.targetPercent : x),
       extraNoise: (reading) => (isBeyond(reading) ? PUMP_SCATTER : 0),
-      says: () => `the reference stays at ${end.toFixed(1)} % of span while the targets, and the output, go on`,
+      says: () => `the reference stays at ${formatFixed(end, 1)} % of span while the targets, and the output, go on`,
     },
   ]
 }

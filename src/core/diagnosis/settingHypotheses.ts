@@ -1,3 +1,4 @@
+import { formatFixed } from '../format/formatNumber'
 import { rootPercent } from '../transfer/transfer'
 import { convertPressure, PRESSURE_UNITS, type PressureUnit, pressureUnitLabel } from '../units/pressureUnit'
 import { WATER_DENSITY_KG_PER_M3, type WaterReference } from '../units/waterColumnDensity'
@@ -68,7 +69,7 @@ function rangeHypotheses(forward: (x: number) => number, isDigital: boolean): Hy
     },
     says: (p) => {
       const [lrv, urv] = ends(p)
-      return `set as if 0 % were at ${lrv.toFixed(1)} % and 100 % at ${urv.toFixed(1)} % of the register's span`
+      return `set as if 0 % were at ${formatFixed(lrv, 1)} % and 100 % at ${formatFixed(urv, 1)} % of the register's span`
     },
   })
   const far = { ...parameter(110, 90, 5, 500), otherStarts: [30, 60, 80, 150, 220, 350] }

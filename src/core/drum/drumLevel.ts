@@ -1,3 +1,4 @@
+import { formatFixed } from '../format/formatNumber'
 import { waterDensityAt } from '../level/liquidDensity'
 import { Refusal } from '../refusal'
 import { boilingWater } from '../steam/boilingWater'
@@ -32,7 +33,7 @@ export function hotDensities({ pressureMPa, legCelsius }: DrumState): DrumDensit
   if (legCelsius + 273.15 > temperatureK)
     throw new Refusal(
       'legCelsius',
-      `${legCelsius} °C is hotter than the drum itself (${(temperatureK - 273.15).toFixed(1)} °C at this pressure)`,
+      `${legCelsius} °C is hotter than the drum itself (${formatFixed(temperatureK - 273.15, 1)} °C at this pressure)`,
       'enter the temperature of the reference leg, which has lost heat',
     )
   return {

@@ -1,3 +1,4 @@
+import { formatFixed } from '../format/formatNumber'
 import { Refusal } from '../refusal'
 
 /** Where a flow by differential pressure stops being worth reading. */
@@ -32,7 +33,7 @@ export function cutOffAdvice(dpErrorPercent: number, allowedPercentOfFlow: numbe
   if (honestFromPercent >= MOST_CUT_OFF_PERCENT)
     throw new Refusal(
       'dpErrorPercent',
-      `flow is off by more than ${allowedPercentOfFlow} % below ${honestFromPercent.toFixed(0)} % of full flow, which leaves hardly anything`,
+      `flow is off by more than ${allowedPercentOfFlow} % below ${formatFixed(honestFromPercent, 0)} % of full flow, which leaves hardly anything`,
       'choose a smaller span for the flow, a better instrument, or allow more',
     )
   return {

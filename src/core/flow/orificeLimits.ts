@@ -1,3 +1,4 @@
+import { formatFixed } from '../format/formatNumber'
 import { Refusal } from '../refusal'
 import { diameterRatio, type Orifice, type OrificeFluid, pipeReynolds } from './orifice'
 
@@ -19,7 +20,7 @@ export function refusePlateOutsideStandard(orifice: Orifice): void {
   if (!(beta >= 0.1 * (1 - 1e-9) && beta <= 0.75 * (1 + 1e-9)))
     throw new Refusal(
       'bore',
-      `β = ${beta.toFixed(3)} lies outside ${SOURCE}`,
+      `β = ${formatFixed(beta, 3)} lies outside ${SOURCE}`,
       'the bore must be 0.10 to 0.75 of the pipe',
     )
   if (boreM < 0.0125)
@@ -44,8 +45,8 @@ export function refuseFlowOutsideStandard(orifice: Orifice, fluid: OrificeFluid,
   if (reynolds < least)
     throw new Refusal(
       'flow',
-      `the Reynolds number of the pipe, ${reynolds.toFixed(0)}, lies outside ${SOURCE}`,
-      `it must be ${least.toFixed(0)} or more: a larger flow or a smaller pipe`,
+      `the Reynolds number of the pipe, ${formatFixed(reynolds, 0)}, lies outside ${SOURCE}`,
+      `it must be ${formatFixed(least, 0)} or more: a larger flow or a smaller pipe`,
     )
 }
 
@@ -66,7 +67,7 @@ export function refuseFluidOutsideStandard(fluid: OrificeFluid, dpPa: number): v
   if (!(ratio >= 0.75))
     throw new Refusal(
       'dp',
-      `p₂/p₁ = ${ratio.toFixed(3)} lies outside ISO 5167-2, 5.3.2.2`,
+      `p₂/p₁ = ${formatFixed(ratio, 3)} lies outside ISO 5167-2, 5.3.2.2`,
       'it must be 0.75 or more: a smaller differential pressure or more pressure upstream',
     )
 }

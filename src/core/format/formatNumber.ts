@@ -1,4 +1,5 @@
 import { decimalsOf } from '../units/decimalText'
+import { withDecimalMark } from './decimalMark'
 
 /** U+2212, as wide as a plus sign, so that signs line up in a column. */
 const MINUS = '−'
@@ -6,27 +7,28 @@ const MINUS = '−'
 /** What binary arithmetic may have added to a decimal value, in units of the last place shown. */
 const NOISE_OF_LAST_PLACE = 1e-6
 
+/** As it is shown: with the decimal mark of the site, and a real minus sign. */
+const asShown = (text: string): string => withDecimalMark(text).replace('-', MINUS)
+
 /**
  * A number with a fixed count of decimals and a real minus sign; never `−0`. Halves go away from zero, after binary
  * noise is taken out: 0.0625 and 0.06250000000000977 are one error, and 0.06249999999999 is it too.
  */
-export function formatFixed(value: number, decimals: number): string {
-  const text = toFixedDecimal(value, decimals)
-  return Number(text) === 0 ? text.replace('-', '') : text.replace('-', MINUS)
-}
+export const formatFixed = (value: number, decimals: number): string => asShown(fixedDecimal(value, decimals))
 
-function toFixedDecimal(value: number, decimals: number): string {
+/** The same for what is kept or read by machines: `-0.5` with a hyphen and a point. */
+export function fixedDecimal(value: number, decimals: number): string {
   const step = 10 ** -decimals
   // So large a number has no places left that noise could move.
-  return (Math.abs(value) < 1e12 * step ? value + Math.sign(value) * step * NOISE_OF_LAST_PLACE : value).toFixed(
-    decimals,
-  )
+  const clean = Math.abs(value) < 1e12 * step ? value + Math.sign(value) * step * NOISE_OF_LAST_PLACE : value
+  const text = clean.toFixed(decimals)
+  return Number(text) === 0 ? text.replace('-', '') : text
 }
 
 /** As {@link formatFixed}, with a plus sign on positive numbers: for errors. */
 export function formatSigned(value: number, decimals: number): string {
-  const text = formatFixed(value, decimals)
-  return value > 0 && Number(text.replace(MINUS, '-')) > 0 ? `+${text}` : text
+  const text = fixedDecimal(value, decimals)
+  return Number(text) > 0 ? `+${asShown(text)}` : asShown(text)
 }
 
 /** Decimals that show a value with two significant digits, as uncertainties are given: 0.0412 three, 3.61 one, 42 none. */
@@ -45,7 +47,7 @@ export function decimalsOfTwoDigits(value: number): number {
 export function decimalsThatTell(value: number, other: number, decimals: number): number {
   const [a, b] = [Math.abs(value), Math.abs(other)]
   if (Math.abs(a - b) <= 1e-9 * Math.max(a, b)) return decimals
-  const differs = (count: number) => formatFixed(a, count) !== formatFixed(b, count)
+  const differs = (count: number) => fixedDecimal(a, count) !== fixedDecimal(b, count)
   for (let count = decimals; count < MOST_TELLING; count++) if (differs(count)) return count
   return MOST_TELLING
 }
@@ -54,10 +56,13 @@ export function decimalsThatTell(value: number, other: number, decimals: number)
 const MOST_TELLING = 9
 
 /** A reading with exactly the digits it was given with. */
-export const formatReading = (decimalText: string): string => decimalText.replace('-', MINUS)
+export const formatReading = (decimalText: string): string => asShown(decimalText)
 
 /** A value from the register (LRV, URV, limits): as many digits as it needs and no more. */
-export const formatPlain = (value: number): string => String(Number(value.toPrecision(10))).replace('-', MINUS)
+export const formatPlain = (value: number): string => asShown(plainDecimal(value))
+
+/** The same for what is kept, typed on or read by machines. */
+export const plainDecimal = (value: number): string => String(Number(value.toPrecision(10)))
 
 /** Computed values get one digit more than the readings they come from. */
 export const computedDecimals = (readingText: string): number => Math.min(8, decimalsOf(readingText) + 1)

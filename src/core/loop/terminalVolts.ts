@@ -1,3 +1,4 @@
+import { formatFixed } from '../format/formatNumber'
 import { terminalVoltsAt } from './loopSupply'
 
 /** The loop of an instrument, as its loop card has it. */
@@ -31,13 +32,13 @@ export function terminalVerdict({ milliamp, volts }: TerminalReading, loop: Loop
   const off = volts - expectedVolts
   const unlike =
     off < 0
-      ? `${(-off).toFixed(2)} V less than the loop card computes: a bad connection, or more in series than it says`
-      : `${off.toFixed(2)} V more than the loop card computes: less in series than it says, or another supply`
+      ? `${formatFixed(-off, 2)} V less than the loop card computes: a bad connection, or more in series than it says`
+      : `${formatFixed(off, 2)} V more than the loop card computes: less in series than it says, or another supply`
   if (spareVolts < 0)
     return {
       expectedVolts,
       spareVolts,
-      words: `${(-spareVolts).toFixed(2)} V short of what it needs at ${milliamp} mA`,
+      words: `${formatFixed(-spareVolts, 2)} V short of what it needs at ${milliamp} mA`,
     }
   return { expectedVolts, spareVolts, words: Math.abs(off) > UNLIKE_VOLTS ? unlike : null }
 }

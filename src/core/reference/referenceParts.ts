@@ -1,5 +1,6 @@
 import { meterAccuracy } from '../conformity/meterAccuracy'
 import { limitInput, type ReferenceLimit } from '../error/errorLimit'
+import { withDecimalMark } from '../format/decimalMark'
 import { pressureUnitOf } from '../units/pressureUnit'
 import { correctionAt, type PointCalibration, uncertaintyAt } from './calibrationPoints'
 import { type OwnDrift, ownDriftAt, yearsBetween } from './correctionHistory'
@@ -84,7 +85,7 @@ export function referenceParts(reference: UncertainReference, role: string, use:
           {
             of: 'temperature' as const,
             name: `temperature of ${name}`,
-            source: `register, ${kelvin.toFixed(1)} K outside its band`,
+            source: `register, ${withDecimalMark(kelvin.toFixed(1))} K outside its band`,
             at: (shown: number) => kelvin * limitAt(shown, temperature.perKelvin, reference),
             distribution: 'rectangular' as const,
           },
@@ -140,7 +141,7 @@ function calibrationPart(reference: UncertainReference, name: string): Reference
 function driftPart(reference: UncertainReference, name: string, use: UseOfReference): ReferencePart[] {
   const { driftPerYear, ownDrift } = reference
   const years = yearsInUse(reference, use)
-  const since = `${years.toFixed(2)} years since its calibration`
+  const since = `${withDecimalMark(years.toFixed(2))} years since its calibration`
   const part = { of: 'drift', name: `drift of ${name}`, distribution: 'rectangular' } as const
   if (ownDrift)
     return [

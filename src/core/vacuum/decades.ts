@@ -1,3 +1,4 @@
+import { formatFixed } from '../format/formatNumber'
 import { Refusal } from '../refusal'
 
 /** Points per decade that are in use. */
@@ -21,7 +22,11 @@ export function decadePoints(range: { low: number; high: number }, perDecade: Po
   if (!(high > low)) throw new Refusal('high', `${high} is not above ${low}`, 'enter a higher upper end')
   const decades = Math.log10(high / low)
   if (decades > 12)
-    throw new Refusal('high', `lies ${decades.toFixed(1)} decades above the lower end`, 'check the units of both ends')
+    throw new Refusal(
+      'high',
+      `lies ${formatFixed(decades, 1)} decades above the lower end`,
+      'check the units of both ends',
+    )
   const first = Math.floor(Math.log10(low) - 1e-9)
   const last = Math.ceil(Math.log10(high))
   const inside = Array.from({ length: last - first + 1 }, (_, index) => first + index)

@@ -1,4 +1,4 @@
-import { formatPlain } from '@/core/format/formatNumber'
+import { formatFixed, formatPlain } from '@/core/format/formatNumber'
 import { rootPercent } from '@/core/transfer/transfer'
 import { chartOptions, linearAxis } from './chartOptions'
 import type { ChartPicture, ChartStyle } from './chartPicture'
@@ -164,4 +164,4 @@ function remarksOf({ cutOffPercent, honestFromPercent }: FlowCurveData, { palett
 }
 
 const inWords = (data: FlowCurveData): string =>
-  `Flow over differential pressure: ${formatPlain(data.fullFlow)} ${data.flowUnit} at ${formatPlain(Number(data.dpFull.toPrecision(5)))} ${data.unitLabel}.${data.honestFromPercent === null ? '' : ` Below ${data.honestFromPercent.toFixed(1)} % the error is larger than allowed.`} A zero shift shows ${data.zeroShiftPercent.toFixed(1)} % at no flow.`
+  `Flow over differential pressure: ${formatPlain(data.fullFlow)} ${data.flowUnit} at ${formatPlain(Number(data.dpFull.toPrecision(5)))} ${data.unitLabel}.${data.honestFromPercent === null ? '' : ` Below ${formatFixed(data.honestFromPercent, 1)} % the error is larger than allowed.`} A zero shift shows ${formatFixed(data.zeroShiftPercent, 1)} % at no flow.`

@@ -1,6 +1,7 @@
 import type { ReferenceLimit } from '@/core/error/errorLimit'
 import { limitFromText, unitFromText } from '@/core/error/limitText'
 import { limitWords } from '@/core/error/limitWords'
+import { withPoints } from '@/core/format/decimalMark'
 import { REFERENCE_MEDIA, REFERENCE_MEDIUM_IDS, type ReferenceMedium } from '@/core/reference/referenceKind'
 import { Refusal } from '@/core/refusal'
 import { pressureUnitLabel, pressureUnitOf } from '@/core/units/pressureUnit'
@@ -71,7 +72,7 @@ export const limitColumn = (given: Given): Column =>
   column({
     hint: '0.3 % of span; 0.02 % of reading + 0.1 kPa; 0.1 % of span or 0.2 kPa',
     read: (text) => limitFromText(text, given.key),
-    write: (value) => (isLimit(value) ? limitWords(value) : ''),
+    write: (value) => (isLimit(value) ? withPoints(() => limitWords(value)) : ''),
     ...given,
   })
 

@@ -1,3 +1,4 @@
+import { withDecimalMark, wordsAsShown } from '@/core/format/decimalMark'
 import { decimalsOfTwoDigits, formatFixed, formatPlain } from '@/core/format/formatNumber'
 import { ERROR_BASIS_WORDS, errorBasis } from '@/core/run/judge/errorBasis'
 import { shownBudget } from '@/core/run/judge/shownBudget'
@@ -25,7 +26,7 @@ export function budget(doc: Doc, { record }: CertificateSource): void {
     formatPlain(Number(line.sensitivity.toPrecision(4))),
     line.degrees === null ? '∞' : formatPlain(Number(line.degrees.toPrecision(3))),
     three(line.contribution),
-    line.source,
+    wordsAsShown(line.source),
   ])
   heading(
     doc,
@@ -50,10 +51,11 @@ export function budget(doc: Doc, { record }: CertificateSource): void {
   )
   paragraph(
     doc,
-    `u = ${three(u)} ${words}, effective degrees of freedom ${effectiveDegrees === null ? '∞' : formatFixed(effectiveDegrees, 1)}, k = ${formatFixed(coverageFactor, 2)} (Student’s t at 95.45 %, degrees of freedom truncated), U = ${formatFixed(expandedUncertainty, decimalsOfTwoDigits(expandedUncertainty))} ${words}. Sources: JCGM 100:2008; EURAMET cg-17; ILAC-P14.`,
+    `u = ${three(u)} ${words}, effective degrees of freedom ${effectiveDegrees === null ? '∞' : formatFixed(effectiveDegrees, 1)}, k = ${formatFixed(coverageFactor, 2)} (Student’s t at ${withDecimalMark('95.45')} %, degrees of freedom truncated), U = ${formatFixed(expandedUncertainty, decimalsOfTwoDigits(expandedUncertainty))} ${words}. Sources: JCGM 100:2008; EURAMET cg-17; ILAC-P14.`,
     { size: 8.5 },
   )
-  for (const assumed of record.assumptions ?? []) paragraph(doc, `· Assumed or left out: ${assumed}.`, { size: 8 })
+  for (const assumed of record.assumptions ?? [])
+    paragraph(doc, `· Assumed or left out: ${wordsAsShown(assumed)}.`, { size: 8 })
 }
 
 /** Of the round that decides: as left where there is one. */

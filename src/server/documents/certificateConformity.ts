@@ -2,6 +2,7 @@ import { tightestAccuracyRatio, USUAL_RATIO_FLOOR } from '@/core/conformity/accu
 import { largestFalseAccept } from '@/core/conformity/falseAccept'
 import { ratioText } from '@/core/conformity/fitnessIssue'
 import { CONFORMITY_STATEMENTS, VERDICT_STATEMENTS } from '@/core/conformity/statementWords'
+import { withDecimalMark } from '@/core/format/decimalMark'
 import { decimalsOfTwoDigits, formatFixed } from '@/core/format/formatNumber'
 import { calendarDate, formatDate } from '@/core/format/formatTime'
 import { ERROR_BASIS_WORDS, errorBasis, shownPercent } from '@/core/run/judge/errorBasis'
@@ -75,7 +76,7 @@ function risk(doc: Doc, { world }: SealedRecord, result: Result | undefined): vo
   const percent = probability * 100
   paragraph(
     doc,
-    `The uncertainty is more than a quarter of the limit: the probability that an accepted point lies outside its limit is ${percent < 0.1 ? 'less than 0.1' : `at most ${formatFixed(percent, decimalsOfTwoDigits(percent))}`} % (${pointName(point.targetPercent, world.configuration)} ${point.direction}; JCGM 106:2012, specific risk).`,
+    `The uncertainty is more than a quarter of the limit: the probability that an accepted point lies outside its limit is ${percent < 0.1 ? `less than ${withDecimalMark('0.1')}` : `at most ${formatFixed(percent, decimalsOfTwoDigits(percent))}`} % (${pointName(point.targetPercent, world.configuration)} ${point.direction}; JCGM 106:2012, specific risk).`,
   )
 }
 
@@ -136,7 +137,7 @@ function ruleWords(record: SealedRecord): string {
 function uncertaintyWords({ world, results }: SealedRecord): string {
   if (!world.statesUncertainty) return 'Measurement uncertainty is not taken into account.'
   const words = results.some(({ points }) => points.some(({ budget }) => budget))
-    ? 'U is the expanded uncertainty at a coverage of 95.45 %, k from Student’s t at the effective degrees of freedom (JCGM 100:2008, G.4); its budget stands below.'
+    ? `U is the expanded uncertainty at a coverage of ${withDecimalMark('95.45')} %, k from Student’s t at the effective degrees of freedom (JCGM 100:2008, G.4); its budget stands below.`
     : 'U is the expanded uncertainty of the comparison (k = 2, about 95 %), from accuracy and resolution of the references and resolution of the reading, each taken as rectangular (JCGM 100); what the instrument does between the readings is no part of it.'
   const condition = CONDITION_WORDS[world.decisionRule]
   if (drawsIn(world.decisionRule))

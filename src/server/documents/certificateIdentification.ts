@@ -2,6 +2,7 @@ import { limitWords } from '@/core/error/limitWords'
 import { formatPlain, formatReading } from '@/core/format/formatNumber'
 import { calendarDate, formatDate, formatDateTime } from '@/core/format/formatTime'
 import { signalLabel } from '@/core/signal/signal'
+import { CONDITION_UNITS, shownCondition } from '@/core/units/conditionUnits'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import { LIGHT } from '@/pictures/palette'
 import { INSTRUMENT_KINDS } from '@/schema/configuration'
@@ -38,7 +39,10 @@ export function title(doc: Doc, { record }: CertificateSource): void {
 }
 
 /** The instrument, where, when and under what it was calibrated. */
-export function identification(doc: Doc, { record, timeZone, standing }: CertificateSource): void {
+export function identification(
+  doc: Doc,
+  { record, timeZone, standing, conditionUnits = 'si' }: CertificateSource,
+): void {
   const { world, run } = record
   const { configuration: c } = world
   if (world.amends)
@@ -79,7 +83,7 @@ export function identification(doc: Doc, { record, timeZone, standing }: Certifi
       `signed ${formatDateTime(record.signature.signedAt, timeZone)} (${timeZone}), this copy ${formatDateTime(standing.printedAt, timeZone)}`,
     ],
     ...dampingFact(world),
-    ['Conditions', conditionWords(record)],
+    ['Conditions', conditionWords(record, CONDITION_UNITS[conditionUnits])],
     ...(world.rangeChange ? [['Range change', rangeChangeWords(world.rangeChange, timeZone)] as [string, string]] : []),
     ...(world.setUpSheet ? [['Set-up', setUpWords(world.setUpSheet, timeZone)] as [string, string]] : []),
   ])
@@ -128,11 +132,19 @@ const rangeChangeWords = (
   timeZone: string,
 ) => `${headline}, ${formatDateTime(at, timeZone)} by ${by}: ${reason}${bodyWork ? `; ${bodyWork}` : ''}`
 
-function conditionWords({ world: { environment: e } }: SealedRecord): string {
+function conditionWords({ world: { environment: e } }: SealedRecord, { temperature, barometer }: Units): string {
   const known = [
-    e.ambientCelsius !== null && `ambient ${formatReading(e.ambientCelsius)} °C`,
+    e.ambientCelsius !== null && `ambient ${conditionText(e.ambientCelsius, temperature, '°C')}`,
     e.relativeHumidityPercent !== null && `humidity ${formatReading(e.relativeHumidityPercent)} %`,
-    e.barometricHPa !== null && `barometer ${formatReading(e.barometricHPa)} hPa`,
+    e.barometricHPa !== null && `barometer ${conditionText(e.barometricHPa, barometer, 'hPa')}`,
   ].filter(Boolean)
   return known.length > 0 ? known.join(', ') : 'not noted'
+}
+
+type Units = (typeof CONDITION_UNITS)[keyof typeof CONDITION_UNITS]
+
+/** In the unit of the site, and as it is kept where that is another. */
+function conditionText(kept: string, unit: Units['temperature' | 'barometer'], keptUnit: string): string {
+  const inKept = `${formatReading(kept)} ${keptUnit}`
+  return unit.unit === keptUnit ? inKept : `${formatReading(shownCondition(kept, unit))} ${unit.unit} (${inKept})`
 }

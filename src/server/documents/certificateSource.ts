@@ -1,3 +1,5 @@
+import type { DecimalMark } from '@/core/format/decimalMark'
+import type { ConditionUnits } from '@/core/units/conditionUnits'
 import type { Trace } from '@/plans/traceability'
 import type { SealedRecord } from '@/schema/record'
 import type { Review } from '@/schema/review'
@@ -9,6 +11,10 @@ export type CertificateSource = {
   readonly hash: string
   readonly timeZone: string
   readonly paper: Paper
+  /** A point where left out. */
+  readonly decimalMark?: DecimalMark
+  /** °C, hPa and mm where left out. */
+  readonly conditionUnits?: ConditionUnits
   readonly standing: Standing
   /** To what it is traceable, through our own records. */
   readonly trace: Trace

@@ -1,5 +1,6 @@
 import { expect, test } from 'vitest'
 import { Configuration } from '@/schema/configuration'
+import { TAG_SIZES, type TagSize } from '@/schema/site'
 import { pdfText } from '../../../e2e/pdfText'
 import { rangeTagPdf } from './rangeTag'
 
@@ -44,23 +45,25 @@ const instrument = {
   configuration,
 }
 
-test('however long they are, tag and range stand whole on one page; only the description may be cut', async () => {
-  const pdf = await rangeTagPdf({
-    instrument,
-    origin: 'http://x.example',
-    timeZone: 'Europe/Prague',
-    site: 'Trial site',
-  })
-  const { text, pages, fontsEmbedded } = await pdfText(pdf)
-  expect(pages).toBe(1)
-  expect(fontsEmbedded).toBe(true)
-  for (const words of [
-    instrument.tag,
-    '−12.3456 … 48.8888 mmH2O (20 °C) diff.',
-    'Output 4 … 20 mA, linear',
-    'Host shows 0 … 32 t/h, takes the root',
-    'Capsule T-1, link long',
-    'Version 12, 21 Nov 2026, Anna Test · Trial site', // the day of the site’s zone
-  ])
-    expect(text).toContain(words)
-})
+const sizes = Object.keys(TAG_SIZES) as TagSize[] // keys of a const object
+test.each(sizes)(
+  '%s: however long, tag and range stand whole on one page; only the description is cut',
+  async (size) => {
+    const pdf = await rangeTagPdf({
+      ...{ instrument, size, origin: 'http://x.example', timeZone: 'Europe/Prague', site: 'Trial site' },
+    })
+    const { text, pages, size: paper, fontsEmbedded } = await pdfText(pdf)
+    expect(pages).toBe(1)
+    expect(paper.map((points) => Math.round((points / 72) * 25.4)).join('x')).toBe(size)
+    expect(fontsEmbedded).toBe(true)
+    for (const words of [
+      instrument.tag,
+      '−12.3456 … 48.8888 mmH2O (20 °C) diff.',
+      'Output 4 … 20 mA, linear',
+      'Host shows 0 … 32 t/h, takes the root',
+      'Capsule T-1, link long',
+      'Version 12, 21 Nov 2026, Anna Test · Trial site', // the day of the site’s zone
+    ])
+      expect(text).toContain(words)
+  },
+)

@@ -1,16 +1,15 @@
-import PDFDocument from 'pdfkit'
 import { formatPlain } from '@/core/format/formatNumber'
 import { calendarDate, formatDate } from '@/core/format/formatTime'
 import { signalLabel } from '@/core/signal/signal'
 import { LIGHT } from '@/pictures/palette'
 import { hostScale } from '@/plans/hostScale'
+import type { TagSize } from '@/schema/site'
 import { transferWords } from '@/words/transferWords'
 import { rangeText } from '../services/beam'
 import type { ConfiguredInstrument } from '../sql/instrument'
 import { drawCode } from './drawCode'
 import { fittedLine } from './fittedLine'
-import { registerFonts } from './fonts'
-import { pdfBuffer } from './pdfBuffer'
+import { labelPdf, sizeInPoints } from './labelPage'
 
 type TagSource = {
   readonly instrument: ConfiguredInstrument
@@ -18,25 +17,19 @@ type TagSource = {
   readonly origin: string
   readonly timeZone: string
   readonly site: string
+  readonly size: TagSize
 }
 
-/** 100 × 60 mm in points: a common size of labels that are laminated and tied on. */
-const WIDTH = 283.46
-const HEIGHT = 170.08
+/** Laid out for a common size of labels that are laminated and tied on. */
+const [WIDTH, HEIGHT] = sizeInPoints('100x60' satisfies TagSize)
 const MARGIN = 12
 const CODE_SIZE = 74
 
 /** A range tag: what the instrument is set to, since when, and a code that leads to it. */
 export function rangeTagPdf(source: TagSource): Promise<Buffer> {
-  const { instrument } = source
-  const doc = new PDFDocument({
-    size: [WIDTH, HEIGHT],
-    margin: 0,
-    info: { Title: `Range tag ${instrument.tag}`, Subject: `version ${instrument.version}` },
-    lang: 'en',
-  })
-  registerFonts(doc)
-  return pdfBuffer(doc, () => drawTag(doc, source))
+  const { instrument, size } = source
+  const info = { Title: `Range tag ${instrument.tag}`, Subject: `version ${instrument.version}` }
+  return labelPdf({ size: sizeInPoints(size), laidOutFor: [WIDTH, HEIGHT], info }, (doc) => drawTag(doc, source))
 }
 
 function drawTag(doc: PDFKit.PDFDocument, { instrument, origin, timeZone, site }: TagSource): void {

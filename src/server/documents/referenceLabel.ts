@@ -1,23 +1,22 @@
-import PDFDocument from 'pdfkit'
 import { formatPlain } from '@/core/format/formatNumber'
 import { unitLabel } from '@/core/units/pressureUnit'
 import { LIGHT } from '@/pictures/palette'
 import type { Reference, ReferenceRange } from '@/schema/reference'
+import type { LabelSize } from '@/schema/site'
 import { drawCode } from './drawCode'
 import { fittedLine } from './fittedLine'
-import { registerFonts } from './fonts'
-import { pdfBuffer } from './pdfBuffer'
+import { labelPdf, sizeInPoints } from './labelPage'
 
 type LabelSource = {
   readonly reference: Reference
   /** Where the code leads: our own address. */
   readonly origin: string
   readonly site: string
+  readonly size: LabelSize
 }
 
-/** 70 × 37 mm in points: a common size of self-adhesive labels. */
-const WIDTH = 198.43
-const HEIGHT = 104.88
+/** Laid out for a common size of self-adhesive labels. */
+const [WIDTH, HEIGHT] = sizeInPoints('70x37' satisfies LabelSize)
 const MARGIN = 9
 const CODE_SIZE = 72
 /** More of them would be too small to read. */
@@ -25,11 +24,9 @@ const MOST_RANGES = 3
 
 /** The label of a reference: what it is, and a code that leads to where it is taken along and given back. */
 export function referenceLabelPdf(source: LabelSource): Promise<Buffer> {
-  const { code } = source.reference
-  const info = { Title: `Label ${code}`, Subject: source.reference.facts.description }
-  const doc = new PDFDocument({ size: [WIDTH, HEIGHT], margin: 0, info, lang: 'en' })
-  registerFonts(doc)
-  return pdfBuffer(doc, () => drawLabel(doc, source))
+  const { reference, size } = source
+  const info = { Title: `Label ${reference.code}`, Subject: reference.facts.description }
+  return labelPdf({ size: sizeInPoints(size), laidOutFor: [WIDTH, HEIGHT], info }, (doc) => drawLabel(doc, source))
 }
 
 function drawLabel(doc: PDFKit.PDFDocument, { reference, origin, site }: LabelSource): void {

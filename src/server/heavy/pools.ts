@@ -3,6 +3,7 @@ import { join } from 'node:path'
 import { MessageChannel, type Transferable } from 'node:worker_threads'
 import { Piscina } from 'piscina'
 import type { Outcome } from '@/calc/runCalculation'
+import { decimalMark } from '@/core/format/decimalMark'
 import { Busy } from '../refusals'
 import type { Anchors, ProofProgress, ProofReport } from '../services/verifyAll'
 import type { calculate, DocumentSources } from './work'
@@ -56,7 +57,7 @@ export async function drawn<K extends keyof DocumentSources>(
   source: DocumentSources[K],
   signal?: AbortSignal,
 ): Promise<Uint8Array> {
-  return inPool('documents', DOCUMENT_LIMITS, 'draw', { kind, source }, signal)
+  return inPool('documents', DOCUMENT_LIMITS, 'draw', { kind, source, mark: decimalMark() }, signal)
 }
 
 /** Works a calculation out beside the thread that answers requests; anybody unsigned has less of it. */
@@ -68,7 +69,13 @@ export async function calculated(
   const [name, limits] = isSigned
     ? (['calculations', SIGNED_LIMITS] as const)
     : (['unsigned', UNSIGNED_LIMITS] as const)
-  const outcome: ReturnType<typeof calculate> = await inPool(name, limits, 'calculate', { ...task, mostMs }, signal)
+  const outcome: ReturnType<typeof calculate> = await inPool(
+    name,
+    limits,
+    'calculate',
+    { ...task, mostMs, mark: decimalMark() },
+    signal,
+  )
   if (outcome !== 'too long') return outcome
   const remedy = isSigned ? 'ask for less' : 'sign in for longer calculations, or ask for less'
   throw new Busy('server', `it took longer than ${mostMs / 1000} s and was given up`, remedy)

@@ -1,6 +1,7 @@
 import type { MessagePort } from 'node:worker_threads'
 import { calculationNamed } from '@/calc/registry'
 import { type Outcome, runInSteps } from '@/calc/runCalculation'
+import { type DecimalMark, showDecimalMark } from '@/core/format/decimalMark'
 import { pool } from '../database'
 import { certificatePdf } from '../documents/certificate'
 import { impactReportPdf } from '../documents/impactReport'
@@ -30,10 +31,15 @@ const DOCUMENTS: { [K in keyof DocumentSources]: (source: DocumentSources[K]) =>
 export const draw = <K extends keyof DocumentSources>({
   kind,
   source,
+  mark,
 }: {
   kind: K
   source: DocumentSources[K]
-}): Promise<Uint8Array> => DOCUMENTS[kind](source)
+  mark: DecimalMark
+}): Promise<Uint8Array> => {
+  showDecimalMark(mark)
+  return DOCUMENTS[kind](source)
+}
 
 /** Verifies everything with connections of its own, and tells how far it is over the port. */
 export async function verify({ anchors, port }: { anchors: Anchors; port: MessagePort }): Promise<ProofReport> {
@@ -54,11 +60,14 @@ export function calculate({
   name,
   input,
   mostMs,
+  mark,
 }: {
   name: string
   input: unknown
   mostMs: number
+  mark: DecimalMark
 }): Outcome | 'too long' | null {
+  showDecimalMark(mark)
   const calculation = calculationNamed(name)
   if (!calculation) return null
   const steps = runInSteps(calculation, input)

@@ -18,7 +18,7 @@ import { publicProofKey } from './checkpoints'
 import { sealedRecordAt } from './instrumentPage'
 import { amendmentOf } from './lookUps'
 import { reviewsOf } from './reviewRecord'
-import { siteSettings, siteTimeZone } from './site'
+import { showAsTheSiteDoes, siteTimeZone } from './site'
 import { traceabilityOf } from './traceability'
 
 /** A certificate as it was issued. */
@@ -75,10 +75,11 @@ export async function issuedCertificate(sequence: number, hash: string): Promise
 
 async function sourceOf(sequence: number): Promise<CertificateSource> {
   const { seal, record } = await sealedRecordAt(sequence)
-  const [reviews, supersededBy, { paper }, zone, trace] = await Promise.all([
+  const [reviews, supersededBy, { paper, decimalMark, conditionUnits }, zone, trace] = await Promise.all([
     reviewsOf(seal.sequence),
     amendmentOf(seal.sequence),
-    siteSettings(),
+    // Drawn with the mark its issue is kept under, whatever this process showed before.
+    showAsTheSiteDoes(),
     siteTimeZone(),
     traceabilityOf(record),
   ])
@@ -87,6 +88,9 @@ async function sourceOf(sequence: number): Promise<CertificateSource> {
     hash: seal.hash,
     timeZone: record.world.timeZone ?? zone,
     paper,
+    // Left out where they are the usual ones: copies that were issued before there was a choice stay what they are.
+    ...(decimalMark !== '.' && { decimalMark }),
+    ...(conditionUnits !== 'si' && { conditionUnits }),
     standing: { reviews, supersededBy, printedAt: '' },
     trace,
     proofKey: publicProofKey()?.publicKey ?? null,

@@ -1,3 +1,4 @@
+import { withPoints } from '@/core/format/decimalMark'
 import { type RunState, runState } from '@/core/run/runState'
 import { presentPause } from '@/plans/runProgress'
 import type { RunView } from '@/schema/runView'
@@ -30,5 +31,5 @@ export async function takePausableRun(db: Transaction, id: string): Promise<{ ru
       'start a new run for a further calibration',
     )
   const run = await loadRun(db, id)
-  return { run, state: runState(run) }
+  return { run, state: withPoints(() => runState(run)) }
 }

@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto'
+import { showDecimalMark } from '@/core/format/decimalMark'
 import { Refusal } from '@/core/refusal'
 import { type SiteForm, USUAL_METHOD } from '@/schema/site'
 import type { World } from '@/schema/world'
@@ -18,18 +19,28 @@ export async function siteOf(db: Queryable): Promise<Site | null> {
 }
 
 /** What holds for everybody; what is usual where nobody has said. */
-export async function siteSettings(): Promise<
-  Pick<Site, 'pressureUnit' | 'paper' | 'decisionRule' | 'certificateNumber'>
-> {
+export async function siteSettings(): Promise<SiteSettings> {
   return (await selectSite(pool())) ?? USUAL_SETTINGS
 }
+export type SiteSettings = Omit<Site, 'name' | 'address' | 'method' | 'timeZone'>
 
-const USUAL_SETTINGS = {
+/** From now on this process shows figures as the site does. */
+export async function showAsTheSiteDoes(): Promise<SiteSettings> {
+  const settings = await siteSettings()
+  showDecimalMark(settings.decimalMark)
+  return settings
+}
+
+const USUAL_SETTINGS: SiteSettings = {
   pressureUnit: 'kPa',
   paper: 'a4',
+  decimalMark: '.',
+  conditionUnits: 'si',
+  tagSize: '100x60',
+  labelSize: '70x37',
   decisionRule: 'simple-acceptance',
   certificateNumber: '{number}',
-} as const
+}
 
 /** The zone of the site, by which calendar dates are told: as an administrator set it, else that of the process. */
 export async function siteTimeZone(db: Queryable = pool()): Promise<string> {
@@ -67,13 +78,14 @@ export async function issuingSite(db: Queryable): Promise<Site> {
  *
  * @throws {Forbidden} for anybody but an administrator
  */
-export function setSite(input: SiteForm, { person, now }: Actor): Promise<{ done: true }> {
+export async function setSite(input: SiteForm, { person, now }: Actor): Promise<{ done: true }> {
   if (!person.isAdministrator)
     throw new Forbidden('person', `${person.name} is no administrator`, 'ask an administrator to change it')
-  return transaction(async (db) => {
+  await transaction(async (db) => {
     const id = randomUUID()
     await insertSite(db, { ...input, id, at: now, personId: person.id })
     await insertEvent(db, { at: now, personId: person.id, kind: 'site set', subjectId: id, detail: { ...input } })
-    return { done: true as const }
   })
+  await showAsTheSiteDoes()
+  return { done: true }
 }

@@ -9,6 +9,10 @@ const SiteRow = z.object({
   timeZone: z.string(),
   pressureUnit: SiteForm.shape.pressureUnit,
   paper: SiteForm.shape.paper,
+  decimalMark: SiteForm.shape.decimalMark,
+  conditionUnits: SiteForm.shape.conditionUnits,
+  tagSize: SiteForm.shape.tagSize,
+  labelSize: SiteForm.shape.labelSize,
   decisionRule: SiteForm.shape.decisionRule,
   certificateNumber: z.string(),
 })
@@ -18,7 +22,8 @@ export type Site = z.infer<typeof SiteRow>
 export async function selectSite(db: Queryable): Promise<Site | null> {
   const { rows } = await db.query(`
     SELECT name, address, method, time_zone AS "timeZone", pressure_unit AS "pressureUnit", paper,
-           decision_rule AS "decisionRule", certificate_number AS "certificateNumber"
+           decimal_mark AS "decimalMark", condition_units AS "conditionUnits", tag_size AS "tagSize",
+           label_size AS "labelSize", decision_rule AS "decisionRule", certificate_number AS "certificateNumber"
       FROM site ORDER BY set_at DESC, id LIMIT 1`)
   return rows.length === 0 ? null : SiteRow.parse(rows[0])
 }
@@ -28,12 +33,14 @@ export async function insertSite(
   db: Queryable,
   site: Site & { readonly id: string; readonly at: Date; readonly personId: string },
 ): Promise<void> {
-  const { id, name, address, method, timeZone, pressureUnit, paper, decisionRule, certificateNumber, at, personId } =
-    site
   await db.query(
-    `INSERT INTO site (id, name, address, method, time_zone, pressure_unit, paper, decision_rule, certificate_number,
-                       set_at, set_by)
-     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)`,
-    [id, name, address, method, timeZone, pressureUnit, paper, decisionRule, certificateNumber, at, personId],
+    `INSERT INTO site (id, name, address, method, time_zone, pressure_unit, paper, decimal_mark, condition_units, tag_size,
+                       label_size, decision_rule, certificate_number, set_at, set_by)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15)`,
+    [
+      ...[site.id, site.name, site.address, site.method, site.timeZone, site.pressureUnit, site.paper],
+      ...[site.decimalMark, site.conditionUnits, site.tagSize, site.labelSize, site.decisionRule],
+      ...[site.certificateNumber, site.at, site.personId],
+    ],
   )
 }

@@ -1,6 +1,7 @@
 'use client'
 import Button from '@mui/material/Button'
 import { useState } from 'react'
+import { wordsAsShown } from '@/core/format/decimalMark'
 import { legOf } from '@/core/practice/course'
 import { BENCH_SET_UP_IDS, BENCH_SET_UPS, type BenchSetUp } from '@/core/rig/benchSetUps'
 import { RIG_FAULTS } from '@/core/rig/rigFaults'
@@ -49,7 +50,7 @@ export function BenchDesk() {
         <Choice
           label="What is on the bench"
           value={setUp}
-          options={BENCH_SET_UP_IDS.map((id) => [id, BENCH_SET_UPS[id].title] as const)}
+          options={BENCH_SET_UP_IDS.map((id) => [id, wordsAsShown(BENCH_SET_UPS[id].title)] as const)}
           choose={(id) => setSetUp(BENCH_SET_UP_IDS.find((each) => each === id) ?? setUp)}
           sx={{ minWidth: 'min(320px, 100%)' }}
         />

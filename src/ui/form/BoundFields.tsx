@@ -2,8 +2,10 @@
 import MenuItem from '@mui/material/MenuItem'
 import TextField from '@mui/material/TextField'
 import { memo } from 'react'
+import type { Condition } from '@/core/units/conditionUnits'
 import type { RefusedField } from '@/schema/answer'
 import { NumberBox, WordsBox } from './boxes'
+import { ConditionBox } from './ConditionBox'
 import { partAt } from './draft'
 import { ManyChoice } from './ManyChoice'
 import { type BoundForm, type ChangeDraft, isAt } from './useDraftForm'
@@ -18,6 +20,8 @@ type Named = {
 }
 type BoxProps = Named & {
   readonly isNumber?: boolean
+  /** A condition of work: shown in the unit of the site. */
+  readonly condition?: Condition
   readonly list?: string
   readonly isFixed?: boolean
   readonly isSecret?: boolean
@@ -59,17 +63,17 @@ type Bound = { readonly value: string; readonly refused: string | undefined; rea
 // Drawn again only where it changed: a form may hold fifty of them, and a key must not wait for the others.
 const Box = memo(function Box(props: BoxProps & Bound & { leave: BoundForm['leave'] }) {
   const { path, label, says, width, value, refused, change, leave } = props
-  const { isNumber, list, isFixed, isSecret, isLong, autoComplete = 'off', autoFocus } = props
+  const { isNumber, condition, list, isFixed, isSecret, isLong, autoComplete = 'off', autoFocus } = props
+  const typed = {
+    ...{ name: path, label, value, refused, helperText: says },
+    change: (text: string) => change(path.split('.'), text),
+    onBlur: () => leave(path),
+  }
+  if (condition) return <ConditionBox condition={condition} {...typed} />
   const Typed = isNumber ? NumberBox : WordsBox
   return (
     <Typed
-      name={path}
-      label={label}
-      value={value}
-      change={(typed) => change(path.split('.'), typed)}
-      onBlur={() => leave(path)}
-      refused={refused}
-      helperText={says}
+      {...typed}
       {...(isSecret && { isSecret })}
       {...(isLong && { multiline: true })}
       {...(autoFocus && { autoFocus })}

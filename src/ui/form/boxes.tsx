@@ -1,5 +1,6 @@
 import TextField, { type TextFieldProps } from '@mui/material/TextField'
 import type { ChangeEvent } from 'react'
+import { withDecimalMark } from '@/core/format/decimalMark'
 
 type Props = Omit<TextFieldProps, 'onChange' | 'value' | 'type' | 'select' | 'error'> & {
   readonly value?: string
@@ -32,6 +33,7 @@ function Box({
     <TextField
       size="small"
       {...rest}
+      {...(isNumber && rest.value !== undefined && { value: numberAsShown(rest.value) })}
       {...(isSecret && { type: 'password' })}
       {...(change && { onChange: (event: ChangeEvent<HTMLInputElement>) => change(event.target.value) })}
       error={refused !== undefined}
@@ -49,3 +51,6 @@ function Box({
     />
   )
 }
+
+/** One number with the site's decimal mark, whichever was typed; anything else, such as several, as it is. */
+const numberAsShown = (typed: string): string => (/^[-+−]?\d*\.\d*$/.test(typed) ? withDecimalMark(typed) : typed)

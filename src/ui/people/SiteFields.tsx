@@ -1,5 +1,6 @@
 import { RUN_RULES } from '@/core/run/plan/decisionRule'
-import { PAPERS } from '@/schema/site'
+import { CONDITION_UNITS } from '@/core/units/conditionUnits'
+import { DECIMAL_MARKS, LABEL_SIZES, PAPERS, TAG_SIZES } from '@/schema/site'
 import { BoundBox, BoundChoice } from '../form/BoundFields'
 import { PRESSURE_UNIT_CHOICES } from '../form/pressureUnitChoices'
 import type { BoundForm } from '../form/useDraftForm'
@@ -12,6 +13,10 @@ export const EMPTY_SITE = {
   timeZone: '',
   pressureUnit: 'kPa',
   paper: 'a4',
+  decimalMark: '.',
+  conditionUnits: 'si',
+  tagSize: '100x60',
+  labelSize: '70x37',
   decisionRule: 'simple-acceptance',
   certificateNumber: '{number}',
 }
@@ -21,6 +26,10 @@ const ZONES = [
   ...Intl.supportedValuesOf('timeZone').map((zone) => [zone, zone] as const),
 ]
 const PAPER_CHOICES = Object.entries(PAPERS)
+const MARKS = Object.entries(DECIMAL_MARKS)
+const CONDITIONS = Object.entries(CONDITION_UNITS).map(([id, { label }]) => [id, label] as const)
+const TAGS = Object.entries(TAG_SIZES)
+const LABELS = Object.entries(LABEL_SIZES)
 const RULES = Object.entries(RUN_RULES).map(([id, { label }]) => [id, label] as const)
 
 /** Who issues the certificates, and what holds for everybody. They stand at `at` of the form, or are all of it. */
@@ -42,7 +51,11 @@ export function SiteFields({ form, at = '' }: { form: BoundForm; at?: string }) 
         label="Unit that forms begin with"
         options={PRESSURE_UNIT_CHOICES}
       />
+      <BoundChoice form={form} path={`${at}decimalMark`} label="Decimals are shown after" options={MARKS} />
+      <BoundChoice form={form} path={`${at}conditionUnits`} label="Units of conditions" options={CONDITIONS} />
       <BoundChoice form={form} path={`${at}paper`} label="Paper" options={PAPER_CHOICES} />
+      <BoundChoice form={form} path={`${at}tagSize`} label="Range tags" options={TAGS} />
+      <BoundChoice form={form} path={`${at}labelSize`} label="Labels of references" options={LABELS} />
       <BoundChoice form={form} path={`${at}decisionRule`} label="Decision rule that runs begin with" options={RULES} />
       <BoundBox
         form={form}

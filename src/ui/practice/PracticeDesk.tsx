@@ -2,6 +2,7 @@
 import Button from '@mui/material/Button'
 import { useRouter } from 'next/navigation'
 import { useMemo, useState } from 'react'
+import { wordsAsShown } from '@/core/format/decimalMark'
 import { practiceAdvice, practiceFacts } from '@/core/practice/advice'
 import { legOf } from '@/core/practice/course'
 import { LOOK_IDS, LOOKS, type Look } from '@/core/practice/looks'
@@ -69,8 +70,8 @@ export function PracticeDesk({ job, seed }: { job: PracticeJob; seed: number }) 
         <p>
           <strong>The shift says:</strong> {job.complaint}{' '}
           <span className="soft">
-            {BENCH_SET_UPS[job.setUp].title}. Take it out of service, find what is wrong, put it right, and leave it as
-            it belongs. Nothing of it is real; at the pipe the site’s permit decides.
+            {wordsAsShown(BENCH_SET_UPS[job.setUp].title)}. Take it out of service, find what is wrong, put it right,
+            and leave it as it belongs. Nothing of it is real; at the pipe the site’s permit decides.
           </span>
         </p>
       </header>

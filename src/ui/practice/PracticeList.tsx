@@ -3,6 +3,7 @@ import Button from '@mui/material/Button'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
+import { wordsAsShown } from '@/core/format/decimalMark'
 import { formatFixed } from '@/core/format/formatNumber'
 import type { PracticeJob } from '@/core/practice/practiceJob'
 import { BENCH_SET_UP_IDS, BENCH_SET_UPS, type BenchSetUp } from '@/core/rig/benchSetUps'
@@ -63,7 +64,10 @@ export function PracticeList({ jobs, progress, everybody, isTeacher }: Props) {
             ),
           },
           { head: 'The shift says', cell: ({ complaint }) => complaint },
-          { head: 'At', cell: ({ setUp }) => <span className="soft small">{BENCH_SET_UPS[setUp].title}</span> },
+          {
+            head: 'At',
+            cell: ({ setUp }) => <span className="soft small">{wordsAsShown(BENCH_SET_UPS[setUp].title)}</span>,
+          },
           { head: 'Best', is: 'right', cell: ({ id }) => of(id)?.best ?? '—' },
           {
             head: 'Played',
@@ -132,7 +136,7 @@ function JobDialog({ close }: { close: () => void }) {
       <Choice
         label="At"
         value={setUp}
-        options={BENCH_SET_UP_IDS.map((id) => [id, BENCH_SET_UPS[id].title] as const)}
+        options={BENCH_SET_UP_IDS.map((id) => [id, wordsAsShown(BENCH_SET_UPS[id].title)] as const)}
         choose={(id) => setSetUp(BENCH_SET_UP_IDS.find((each) => each === id) ?? setUp)}
       />
       <Choice

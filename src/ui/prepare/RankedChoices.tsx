@@ -2,6 +2,7 @@
 import Button from '@mui/material/Button'
 import { useMemo } from 'react'
 import { priorFromHistory, type SharePrior } from '@/core/conformity/priorFromHistory'
+import { withDecimalMark } from '@/core/format/decimalMark'
 import { formatFixed, formatSigned } from '@/core/format/formatNumber'
 import type { RunRule } from '@/core/run/plan/decisionRule'
 import type { ReferenceOffers } from '@/plans/offers'
@@ -84,5 +85,5 @@ const historyWords = ({ mean, standardDeviation }: SharePrior, count: number) =>
 /** A probability in per cent, to two digits that tell. */
 const riskWords = (risk: number): string => {
   const percent = risk * 100
-  return percent < 0.01 ? 'under 0.01 %' : `${formatFixed(percent, percent < 1 ? 2 : 1)} %`
+  return percent < 0.01 ? `under ${withDecimalMark('0.01')} %` : `${formatFixed(percent, percent < 1 ? 2 : 1)} %`
 }

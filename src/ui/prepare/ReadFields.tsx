@@ -26,14 +26,14 @@ export function ReadFields({ form, configuration }: Props) {
       <h2>How it is read</h2>
       <div className="field-row">
         <BoundChoice form={form} path="inputUnit" label="Applied, unit" options={PRESSURE_UNIT_CHOICES} />
-        <BoundBox form={form} path="environment.ambientCelsius" label="Ambient, °C" isNumber />
+        <BoundBox form={form} path="environment.ambientCelsius" label="Ambient" condition="temperature" />
         <BoundBox form={form} path="environment.relativeHumidityPercent" label="Humidity, %" isNumber />
-        <BoundBox form={form} path="environment.barometricHPa" label="Barometer, hPa" isNumber />
+        <BoundBox form={form} path="environment.barometricHPa" label="Barometer" condition="barometer" />
       </div>
       <div className="field-row">
         <BoundBox form={form} path="itemCondition" label="Condition found" />
         {isDamped && <DampingFound form={form} configuration={configuration} />}
-        <BoundBox form={form} path="head.heightMillimetre" label="Ref. higher, mm" isNumber />
+        <BoundBox form={form} path="head.heightMillimetre" label="Ref. higher" condition="height" />
         <BoundChoice form={form} path="head.fill" label="Line filled with" options={FILLS} />
       </div>
       {isTwoWireLoop(configuration.signal) && (

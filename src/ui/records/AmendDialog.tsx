@@ -6,6 +6,7 @@ import { useState } from 'react'
 import type { Amendable, AmendableWords, ReferenceChoice } from '@/plans/amendable'
 import { refusalWords, send } from '../api'
 import { NumberBox } from '../form/boxes'
+import { ConditionBox } from '../form/ConditionBox'
 import { ReasonDialog } from '../run/ReasonDialog'
 import { useSending } from '../useSending'
 
@@ -17,9 +18,9 @@ type Props = {
 }
 
 const CONDITIONS = [
-  ['ambientCelsius', 'Ambient, °C'],
-  ['relativeHumidityPercent', 'Humidity, %'],
-  ['barometricHPa', 'Barometer, hPa'],
+  ['ambientCelsius', 'Ambient', 'temperature'],
+  ['relativeHumidityPercent', 'Humidity, %', null],
+  ['barometricHPa', 'Barometer', 'barometer'],
 ] as const
 
 const SHRUNK = { inputLabel: { shrink: true } }
@@ -48,14 +49,18 @@ export function AmendDialog({ sequence, recorded, references, onClose }: Props) 
       store={amend}
     >
       <div className="field-row">
-        {CONDITIONS.map(([field, label]) => (
-          <NumberBox
-            key={field}
-            label={label}
-            value={facts.environment[field] ?? ''}
-            change={(typed) => setFacts({ ...facts, environment: { ...facts.environment, [field]: typed || null } })}
-          />
-        ))}
+        {CONDITIONS.map(([field, label, condition]) => {
+          const box = {
+            ...{ label, value: facts.environment[field] ?? '' },
+            change: (typed: string) =>
+              setFacts({ ...facts, environment: { ...facts.environment, [field]: typed || null } }),
+          }
+          return condition ? (
+            <ConditionBox key={field} condition={condition} {...box} />
+          ) : (
+            <NumberBox key={field} {...box} />
+          )
+        })}
       </div>
       <TextField
         label="Condition found"

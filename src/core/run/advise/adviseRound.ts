@@ -1,5 +1,6 @@
 import type { Diagnosis } from '../../diagnosis/diagnosis'
 import { type RemedyFacts, remedyFor } from '../../diagnosis/remedy'
+import { formatFixed } from '../../format/formatNumber'
 import { judgingBasis, type RunBasis } from '../judge/judgeSteps'
 import { isOfReading } from '../plan/pointScale'
 import type { JudgedRound } from '../runState'
@@ -46,7 +47,7 @@ function restAdvice(
     decision: 'adjust',
     action: 'adjust',
     how: remedyFor('zero-shift', facts).says,
-    reason: `at rest it shows ${flowPercent.toFixed(2)} % of flow${beyond}: a zero shift of only ${shiftPercent.toFixed(3)} % of span`,
+    reason: `at rest it shows ${formatFixed(flowPercent, 2)} % of flow${beyond}: a zero shift of only ${formatFixed(shiftPercent, 3)} % of span`,
   }
 }
 

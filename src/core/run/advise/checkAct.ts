@@ -1,6 +1,6 @@
 import { type AdjustedFacts, actsOn, isInPv } from '../../adjust/adjustedBy'
 import { ADJUSTMENT_KINDS, type AdjustmentKind } from '../../adjust/adjustmentKind'
-import { formatPlain } from '../../format/formatNumber'
+import { formatFixed, formatPlain } from '../../format/formatNumber'
 import { Refusal } from '../../refusal'
 import { percentOfOutput } from '../../signal/signal'
 import { signalKind } from '../../signal/signalKind'
@@ -126,7 +126,7 @@ function misplaced({ kind, applied, afterOutput }: ActToCheck, world: ActWorld):
   if (Math.abs(percent - end) <= AT_END_PERCENT || isAtNothing) return null
   return {
     field: 'applied',
-    words: `${formatPlain(Number(applied))} is at ${percent.toFixed(0)} % of span, and the ${ADJUSTMENT_KINDS[kind]} belongs near ${end} %`,
+    words: `${formatPlain(Number(applied))} is at ${formatFixed(percent, 0)} % of span, and the ${ADJUSTMENT_KINDS[kind]} belongs near ${end} %`,
     remedy: 'go there, or say why here',
   }
 }

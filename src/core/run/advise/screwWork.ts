@@ -3,6 +3,7 @@ import type { ScrewMove } from '../../adjust/screwNotices'
 import { adviseScrews, type ScrewAdvice } from '../../adjust/twoScrews'
 import type { JudgedPoint, JudgingBasis } from '../../analysis/judgedPoint'
 import { usualScatter } from '../../error/usualScatter'
+import { formatFixed } from '../../format/formatNumber'
 import { SHOWN_PERCENT } from '../../signal/ne43'
 import { outputAtPercent, percentOfOutput } from '../../signal/signal'
 import { percentOfInput } from '../../transfer/linearTransfer'
@@ -78,7 +79,7 @@ export function screwWork(
 function withinSignal(advice: ScrewAdvice, atPercent: number, setTo: number, { scale }: JudgingBasis): ScrewAdvice {
   const aim = atPercent + advice.aimPercent
   if (aim >= SHOWN_PERCENT.low && aim <= SHOWN_PERCENT.high) return advice
-  const says = `the aim of ${setTo.toFixed(scale.decimals)} ${scale.unit} lies beyond what the signal can show: go as far as it shows, then work on the other end`
+  const says = `the aim of ${formatFixed(setTo, scale.decimals)} ${scale.unit} lies beyond what the signal can show: go as far as it shows, then work on the other end`
   return { ...advice, notices: [...advice.notices, { kind: 'beyond the signal', screw: advice.nextScrew, says }] }
 }
 

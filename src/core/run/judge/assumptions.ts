@@ -1,3 +1,4 @@
+import { withDecimalMark } from '../../format/decimalMark'
 import type { RoundScatter } from './roundScatter'
 
 type Known = { readonly code?: string; readonly driftPerYear?: unknown; readonly temperature?: unknown }
@@ -30,7 +31,7 @@ export function assumptionsOf(run: AssumedFacts, scatter: RoundScatter): string[
       : []),
     ...(unheated
       ? [
-          `temperature effect of ${unheated}: not declared, taken to be held within the accuracy${ambient === null ? '; ambient temperature was not noted' : ` at ${ambient} °C`}`,
+          `temperature effect of ${unheated}: not declared, taken to be held within the accuracy${ambient === null ? '; ambient temperature was not noted' : ` at ${withDecimalMark(ambient)} °C`}`,
         ]
       : ambient === null
         ? ['temperature effect of the references: ambient temperature was not noted, taken as within their band']

@@ -1,5 +1,5 @@
 import type { Direction } from '../../analysis/judgedPoint'
-import { formatPlain } from '../../format/formatNumber'
+import { formatFixed, formatPlain } from '../../format/formatNumber'
 import { Refusal } from '../../refusal'
 import { percentOfOutput } from '../../signal/signal'
 import { span } from '../../transfer/calibratedRange'
@@ -72,16 +72,16 @@ export function readingNotice(
     return note(
       isOfReading
         ? `applied is far from this point, ${pointName(percent, basis.configuration)}`
-        : `applied is at ${appliedPercent.toFixed(0)} %, this is the ${pointName(percent, basis.configuration)} point`,
+        : `applied is at ${formatFixed(appliedPercent, 0)} %, this is the ${pointName(percent, basis.configuration)} point`,
     )
   const outputPercent = percentOfOutput(output, scale)
   if (outputPercent < -20 || outputPercent > 120)
-    return note(`the output would be ${outputPercent.toFixed(0)} % of span: check the decimal mark and the meter`)
+    return note(`the output would be ${formatFixed(outputPercent, 0)} % of span: check the decimal mark and the meter`)
   const past = percentPast({ percent, direction }, appliedPercent)
   if (past > OVERSHOOT_PERCENT && !isOfReading)
     return {
       isOvershoot: true,
-      words: `${past.toFixed(1)} % of span past the point, ${direction}: take it as it stands, or go well back and come again; easing back to it would hide hysteresis`,
+      words: `${formatFixed(past, 1)} % of span past the point, ${direction}: take it as it stands, or go well back and come again; easing back to it would hide hysteresis`,
     }
   return null
 }
@@ -102,7 +102,7 @@ export function gonePast(
   const past = percentPast({ percent, direction }, appliedPercent)
   // Farther off it is another point that is applied, or a slip of the decimal mark.
   if (past <= OVERSHOOT_PERCENT || past > FARTHEST_OVERSHOOT) return null
-  return { applied: typed, words: `${past.toFixed(1)} % of span past the point.` }
+  return { applied: typed, words: `${formatFixed(past, 1)} % of span past the point.` }
 }
 
 const percentPast = ({ percent, direction }: Pick<TypedReading, 'percent' | 'direction'>, appliedPercent: number) =>

@@ -1,4 +1,4 @@
-import { formatFixed } from '../../format/formatNumber'
+import { fixedDecimal } from '../../format/formatNumber'
 import { decimalsShown, stepDecimals } from '../judge/decimalsShown'
 import { idealAtPoint, judgeReading, type RunBasis, targetInput } from '../judge/judgeSteps'
 import type { UncertaintyBasis } from '../judge/ruledReading'
@@ -17,7 +17,6 @@ export type PlannedUncertainty = {
 
 /** Decimals that add nothing to the resolution of a reference. */
 const EXACT = 12
-const decimalText = (value: number, decimals: number) => formatFixed(value, decimals).replace('−', '-')
 
 /**
  * The uncertainty to be expected at each planned point: as if an ideal instrument were read there with the digits its
@@ -28,8 +27,8 @@ export function plannedUncertainty(run: RunBasis & UncertaintyBasis): PlannedUnc
   return [...new Set(run.points.map(({ percent }) => percent))].map((percent) => {
     const own = stepDecimals({ percent }, {}, { world: run, decimals })
     const reading = {
-      applied: decimalText(targetInput(percent, run), EXACT),
-      output: decimalText(idealAtPoint(percent, run), run.outputReference ? EXACT : own.output),
+      applied: fixedDecimal(targetInput(percent, run), EXACT),
+      output: fixedDecimal(idealAtPoint(percent, run), run.outputReference ? EXACT : own.output),
     }
     const point = judgeReading({ percent, direction: 'rising', reading }, run)
     return {

@@ -1,6 +1,8 @@
 'use client'
+
 import Button from '@mui/material/Button'
 import { useState } from 'react'
+import { formatFixed } from '@/core/format/formatNumber'
 import type { ImpactAsk, ImpactSummary } from '@/schema/impact'
 import { inWords, refusalWords, send } from '../../api'
 import { WordsBox } from '../../form/boxes'
@@ -62,7 +64,7 @@ export function ImpactFoot({ reference, ask, summary, mayFind, made }: Props) {
       <a href={report('xlsx')}>XLSX</a>
       <p className="small soft end">
         {changed + counts.same} judged again by their own rules in{' '}
-        <span className="num">{summary.seconds.toFixed(1)} s</span>. Sealed records stay as they are.
+        <span className="num">{formatFixed(summary.seconds, 1)} s</span>. Sealed records stay as they are.
       </p>
       <Refused words={message} />
       <Done words={done} forget={() => setDone(null)} />

@@ -1,6 +1,7 @@
 'use client'
 import { useCallback, useMemo, useState } from 'react'
 import type { JudgedPoint } from '@/core/analysis/judgedPoint'
+import { wordsAsShown } from '@/core/format/decimalMark'
 import { decimalsOfTwoDigits, formatFixed, formatPlain } from '@/core/format/formatNumber'
 import { assumptionsOf } from '@/core/run/judge/assumptions'
 import { ERROR_BASIS_WORDS, errorBasis } from '@/core/run/judge/errorBasis'
@@ -71,7 +72,7 @@ export function BudgetPanel({ world, points, typed: store, close }: Props) {
           { head: 'ν', cell: (line) => (line.degrees === null ? '∞' : three(line.degrees)) },
           { head: basis === 'span' ? 'u, % span' : 'u, % reading', cell: (line) => three(line.contribution) },
           { head: 'Share', cell: (line) => `${formatFixed(line.sharePercent, 0)} %` },
-          { head: 'Known by', cell: (line) => line.source },
+          { head: 'Known by', cell: (line) => wordsAsShown(line.source) },
         ]}
       />
       <ul className="small soft">

@@ -1,6 +1,7 @@
 import type { JudgedPoint } from '@/core/analysis/judgedPoint'
 import { largestFalseAccept } from '@/core/conformity/falseAccept'
 import type { PointVerdict } from '@/core/error/verdict'
+import { withDecimalMark } from '@/core/format/decimalMark'
 import { decimalsOfTwoDigits, formatFixed } from '@/core/format/formatNumber'
 import { calendarDate, formatDate } from '@/core/format/formatTime'
 import type { Recommendation } from '@/core/run/advise/recommendation'
@@ -123,7 +124,9 @@ function uncertaintyWords(
 
 const riskWords = (probability: number) => {
   const percent = probability * 100
-  return percent < 0.1 ? 'less than 0.1 %' : `at most ${formatFixed(percent, decimalsOfTwoDigits(percent))} %`
+  return percent < 0.1
+    ? `less than ${withDecimalMark('0.1')} %`
+    : `at most ${formatFixed(percent, decimalsOfTwoDigits(percent))} %`
 }
 
 const ADVICE: Record<Recommendation['action'], string> = {

@@ -39,8 +39,7 @@ export function LinkedReadings({ link, run }: Props) {
         ) : null}
         <Button size="small" href={`/api/v1/runs/${run.id}/links/log`} download>
           Everything sent and received
-        </Button>{' '}
-        is kept with the run.
+        </Button>
       </p>
     </div>
   )
