@@ -15,6 +15,7 @@ import type { Actor } from '../services/actor'
 import { boundedJson, LARGEST_BODY_BYTES } from './boundedJson'
 import { callerAddress } from './callerAddress'
 import { databaseRefusal } from './databaseRefusal'
+import { storedAnswer } from './storedAnswer'
 import { TooLarge } from './tooLarge'
 
 type Context<P> = { params: Promise<P> }
@@ -33,7 +34,7 @@ export function writeRoute<S extends z.ZodType, P = Record<string, never>>(
       const input = schema.safeParse(await boundedJson(request, largestBytes))
       if (!input.success) return refused(400, shapeRefusals(input.error))
       const result = await handle(input.data, await params, by)
-      return NextResponse.json(result ?? { done: true })
+      return storedAnswer(result ?? { done: true })
     })
 }
 

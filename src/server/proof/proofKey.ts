@@ -26,8 +26,7 @@ export function proofKey(folder: string): ProofKey {
   mkdirSync(folder, { recursive: true, mode: 0o700 })
   const file = join(folder, FILE)
   if (!existsSync(file)) makeKey(file)
-  const privateKey = createPrivateKey(readFileSync(file))
-  const publicKey = rawPublicKey(createPublicKey(privateKey))
+  const { privateKey, publicKey } = keyOf(readFileSync(file, 'utf8'))
   if (!existsSync(join(folder, PUBLIC_FILE)))
     writeFileSync(join(folder, PUBLIC_FILE), `${publicKey}\n`, { flush: true })
   return {
@@ -35,6 +34,19 @@ export function proofKey(folder: string): ProofKey {
     fingerprint: fingerprintOf(publicKey),
     sign: (text) => sign(null, Buffer.from(text), privateKey).toString('base64'),
   }
+}
+
+type KeyPair = { readonly privateKey: KeyObject; readonly publicKey: string }
+
+/** The key read last: each certificate names it, and parsing it takes milliseconds. By its text it is never out of date. */
+let last: { readonly pem: string; readonly pair: KeyPair } | undefined
+
+function keyOf(pem: string): KeyPair {
+  if (last?.pem === pem) return last.pair
+  const privateKey = createPrivateKey(pem)
+  const pair = { privateKey, publicKey: rawPublicKey(createPublicKey(privateKey)) }
+  last = { pem, pair }
+  return pair
 }
 
 function makeKey(file: string): void {
