@@ -13,6 +13,7 @@ import {
 import { basename, join } from 'node:path'
 import pg from 'pg'
 import { z } from 'zod'
+import { parsedJson } from '../../src/server/parsedJson'
 import { CLUSTER_NAMES, type Cluster } from './cluster'
 import { ensureLogin, migrate, withClient } from './database'
 import { postgresBinFolder } from './debianPackages'
@@ -122,7 +123,7 @@ function manifestOf(folder: string): z.infer<typeof Manifest> {
   const file = join(folder, MANIFEST)
   if (!existsSync(file))
     throw new StepFailure('restore', `${folder} holds no backup`, 'Give the folder that npm run backup printed.')
-  const read = Manifest.safeParse(parsed(readFileSync(file, 'utf8')))
+  const read = Manifest.safeParse(parsedJson(readFileSync(file, 'utf8')))
   if (!read.success) throw new StepFailure('restore', `${file} is no manifest of a backup`, 'Take another backup.')
   for (const [name, hash] of Object.entries(read.data.files)) {
     const path = join(folder, basename(name))
@@ -136,14 +137,6 @@ function manifestOf(folder: string): z.infer<typeof Manifest> {
   if (read.data.files[DUMP] === undefined)
     throw new StepFailure('restore', `${file} names no ${DUMP}`, 'Take another backup.')
   return read.data
-}
-
-function parsed(text: string): unknown {
-  try {
-    return JSON.parse(text)
-  } catch {
-    return undefined
-  }
 }
 
 /** A key of another plant is not written over. */

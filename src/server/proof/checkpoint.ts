@@ -1,6 +1,7 @@
 import canonicalize from 'canonicalize'
 import { z } from 'zod'
 import { sha256 } from '../hash'
+import { parsedJson } from '../parsedJson'
 import { isSignedBy, type ProofKey } from './proofKey'
 
 const hash = z.string().regex(/^[0-9a-f]{64}$/)
@@ -73,13 +74,4 @@ export function readCheckpoints(text: string, publicKey: string | null): ReadChe
       ],
     }
   })
-}
-
-/** What a line says; undefined where it is no JSON. */
-export function parsedJson(text: string): unknown {
-  try {
-    return JSON.parse(text)
-  } catch {
-    return undefined
-  }
 }

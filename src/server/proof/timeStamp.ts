@@ -5,6 +5,7 @@ import {
   type Certificate,
   MessageImprint,
   SignedData,
+  SignedDataVerifyError,
   TimeStampReq,
   TimeStampResp,
   TSTInfo,
@@ -65,12 +66,12 @@ export async function readTimeStamp(answer: Uint8Array, text: string, nonce?: Ui
     const content = signed.encapContentInfo.eContent?.getValue()
     if (signed.encapContentInfo.eContentType !== TST_INFO || !content) return unread('holds no time stamp')
     const info = TSTInfo.fromBER(content)
-    const signer = signerOf(signed)
+    const { isSigned, signer } = await signatureOf(signed, text)
     const faults = [
       ...(isOf(info, text) ? [] : ['is not for what it stands beside']),
       ...(nonce === undefined || info.nonce?.isEqual(nonceOf(nonce)) ? [] : ['answers another question']),
       ...(signer && isForTimeStamps(signer) ? [] : ['is not signed by a certificate for time stamps']),
-      ...((await isSigned(signed, text)) ? [] : ['its signature does not belong to it']),
+      ...(isSigned ? [] : ['its signature does not belong to it']),
     ]
     return { at: info.genTime, by: nameOf(signer), faults }
   } catch {
@@ -90,19 +91,18 @@ function isOf({ messageImprint: { hashAlgorithm, hashedMessage } }: TSTInfo, tex
   return hashAlgorithm.algorithmId === SHA256 && imprint.equals(Buffer.from(digest(text)))
 }
 
-async function isSigned(signed: SignedData, text: string): Promise<boolean> {
-  try {
-    return await signed.verify({ signer: 0, data: bytesOf(Buffer.from(text)), checkChain: false })
-  } catch {
-    return false // a signature that cannot be read is none
-  }
-}
+type Signature = { readonly isSigned: boolean; readonly signer: Certificate | null | undefined }
 
-/** The certificate among those that came along whose serial number the signature names. */
-function signerOf(signed: SignedData): Certificate | undefined {
-  const named = signed.signerInfos[0]?.sid
-  const certificates = (signed.certificates ?? []).filter((each): each is Certificate => 'serialNumber' in each)
-  return certificates.find((each) => each.serialNumber.isEqual(named?.serialNumber))
+/** Whether it is signed, and by which of the certificates that came along: the one whose key the signature was checked with. */
+async function signatureOf(signed: SignedData, text: string): Promise<Signature> {
+  try {
+    const data = bytesOf(Buffer.from(text))
+    const verified = await signed.verify({ signer: 0, data, checkChain: false, extendedMode: true })
+    return { isSigned: verified.signatureVerified === true, signer: verified.signerCertificate }
+  } catch (error) {
+    // A signature that cannot be read is none; whose it says it is may be known all the same.
+    return { isSigned: false, signer: error instanceof SignedDataVerifyError ? error.signerCertificate : null }
+  }
 }
 
 const isForTimeStamps = (certificate: Certificate) =>
@@ -110,7 +110,7 @@ const isForTimeStamps = (certificate: Certificate) =>
     ({ extnID, parsedValue }) => extnID === EXTENDED_KEY_USAGE && parsedValue?.keyPurposes?.includes(TIME_STAMPING),
   ) === true
 
-function nameOf(certificate: Certificate | undefined): string {
+function nameOf(certificate: Certificate | null | undefined): string {
   const names = certificate?.subject.typesAndValues ?? []
   const name = names.find(({ type }) => type === COMMON_NAME) ?? names[0]
   return String(name?.value.valueBlock.value ?? 'somebody unnamed')

@@ -74,24 +74,35 @@ describe('an answer of an authority', () => {
     expect(await faultsOf(Buffer.from('no'), 'a line')).toEqual(['is no answer of a time-stamp authority'])
   })
 
-  test('one that is signed by a certificate for something else is refused (RFC 3161, 2.3)', async () => {
-    const nonce = freshNonce()
-    const { timeStampToken } = TimeStampResp.fromBER(new Uint8Array(await answered('a line', nonce)).buffer)
-    const info = new SignedData({ schema: timeStampToken?.content }).encapContentInfo.eContent?.getValue()
-    writeFileSync(join(folder, 'info.der'), Buffer.from(info ?? new ArrayBuffer(0)))
+  describe('signed by a certificate for something else', () => {
     const openssl = (args: string) => {
       const { status, stderr } = spawnSync('openssl', args.split(' '), { cwd: folder, encoding: 'utf8' })
       expect(status, stderr).toBe(0)
     }
-    openssl('req -x509 -newkey rsa:2048 -nodes -subj /CN=somebody -days 2 -keyout key.pem -out cert.pem')
-    openssl(
-      'cms -sign -binary -nodetach -econtent_type 1.2.840.113549.1.9.16.1.4 -md sha256 -cades -outform DER -in info.der -signer cert.pem -inkey key.pem -out signed.der',
-    )
-    const signed = new Uint8Array(readFileSync(join(folder, 'signed.der'))).buffer
-    const granted = new Sequence({ value: [new Integer({ value: 0 })] })
-    const answer = new Sequence({ value: [granted, fromBER(signed).result] }).toBER()
-    const stamp = await readTimeStamp(new Uint8Array(answer), 'a line', nonce)
-    expect(stamp).toMatchObject({ by: 'somebody', faults: ['is not signed by a certificate for time stamps'] })
+    /** An answer whose stamp somebody signed with a certificate of their own, number 7. */
+    async function signedByAnother(more = '') {
+      const { timeStampToken } = TimeStampResp.fromBER(new Uint8Array(await answered('a line', freshNonce())).buffer)
+      const info = new SignedData({ schema: timeStampToken?.content }).encapContentInfo.eContent?.getValue()
+      writeFileSync(join(folder, 'info.der'), Buffer.from(info ?? new ArrayBuffer(0)))
+      openssl('req -x509 -newkey rsa:2048 -nodes -subj /CN=somebody -set_serial 7 -keyout key.pem -out cert.pem')
+      openssl(
+        `cms -sign -binary -nodetach -econtent_type 1.2.840.113549.1.9.16.1.4 -md sha256 -cades -outform DER -in info.der -signer cert.pem -inkey key.pem -out signed.der${more}`,
+      )
+      const signed = new Uint8Array(readFileSync(join(folder, 'signed.der'))).buffer
+      const granted = new Sequence({ value: [new Integer({ value: 0 })] })
+      return new Uint8Array(new Sequence({ value: [granted, fromBER(signed).result] }).toBER())
+    }
+    const REFUSED = { by: 'somebody', faults: ['is not signed by a certificate for time stamps'] }
+
+    test('it is refused (RFC 3161, 2.3)', async () => {
+      expect(await readTimeStamp(await signedByAnother(), 'a line')).toMatchObject(REFUSED)
+    })
+    test('also where one for time stamps of the same number lies beside it, by another issuer (RFC 5652, 10.2.4)', async () => {
+      openssl(
+        'req -x509 -newkey ed25519 -nodes -subj /CN=T -set_serial 7 -addext extendedKeyUsage=critical,timeStamping -keyout decoy.key -out decoy.pem',
+      )
+      expect(await readTimeStamp(await signedByAnother(' -certfile decoy.pem'), 'a line')).toMatchObject(REFUSED)
+    })
   })
 
   test('a refusal of the authority is one (RFC 3161, 2.4.2: status 2 is rejection)', async () => {

@@ -1,6 +1,7 @@
 import { environment } from '../environment'
 import { log } from '../log'
-import { Checkpoint, parsedJson } from '../proof/checkpoint'
+import { parsedJson } from '../parsedJson'
+import { Checkpoint } from '../proof/checkpoint'
 import { appendLine, checkpointsOf, linesOf, timeStampsBeside } from '../proof/checkpointFile'
 import { KeptTimeStamp } from '../proof/keptTimeStamp'
 import { freshNonce, readTimeStamp, type TimeStamp, timeStampRequest } from '../proof/timeStamp'

@@ -7,6 +7,7 @@ import { FindingRecord } from '@/schema/impact'
 import { SealedRecord } from '@/schema/record'
 import type { Queryable } from '../database'
 import { GENESIS_HASH, sha256 } from '../hash'
+import { parsedJson } from '../parsedJson'
 import { type Finding, selectFindings, selectRecordsOfFinding } from '../sql/finding'
 import { type Seal, selectSeals } from '../sql/seal'
 import { countLostSeals, selectSealCheck } from '../sql/sealCheck'
@@ -78,7 +79,7 @@ async function verifyFindings(db: Queryable): Promise<{ findings: number; faults
 }
 
 async function attachmentFaults(db: Queryable, finding: Finding): Promise<string[]> {
-  const parsed = FindingRecord.safeParse(parseJson(finding.record))
+  const parsed = FindingRecord.safeParse(parsedJson(finding.record))
   if (!parsed.success) return ['its text is not a finding']
   const { previousHash, undoes = null, records } = parsed.data
   const named = records.map(({ sequence }) => sequence).toSorted((a, b) => a - b)
@@ -113,7 +114,7 @@ async function readableRowFaults(db: Queryable, seal: Seal): Promise<string[]> {
 }
 
 async function rowFaults(db: Queryable, seal: Seal): Promise<string[]> {
-  const parsed = SealedRecord.safeParse(parseJson(seal.record))
+  const parsed = SealedRecord.safeParse(parsedJson(seal.record))
   if (!parsed.success) return ['its text is not a record']
   const record = parsed.data
   const faults = record.previousHash === seal.previousHash ? [] : ['its text names another record before it']
@@ -127,12 +128,4 @@ async function rowFaults(db: Queryable, seal: Seal): Promise<string[]> {
   return asRecorded(rebuilt) === asRecorded(record)
     ? faults
     : [...faults, 'the rows it was made from say something else']
-}
-
-function parseJson(text: string): unknown {
-  try {
-    return JSON.parse(text)
-  } catch {
-    return undefined
-  }
 }

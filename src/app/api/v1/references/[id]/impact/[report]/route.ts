@@ -9,6 +9,7 @@ import { signedInPerson } from '@/server/auth/session'
 import { impactReportList } from '@/server/documents/impactReport'
 import { csvOf, xlsxOf } from '@/server/documents/listFile'
 import { drawn } from '@/server/heavy/pools'
+import { parsedJson } from '@/server/parsedJson'
 import { NotFound } from '@/server/refusals'
 import { impactReport } from '@/server/services/impactReport'
 
@@ -28,7 +29,7 @@ export const GET = readRoute(async ({ id, report }: { id: string; report: string
 
 function askOf(request: Request): ImpactAsk {
   const text = new URL(request.url).searchParams.get('ask') ?? ''
-  const parsed = ImpactAsk.safeParse(jsonOf(text))
+  const parsed = ImpactAsk.safeParse(parsedJson(text) ?? null)
   if (parsed.success) return parsed.data
   const [first] = shapeRefusals(parsed.error)
   throw new Refusal(
@@ -36,12 +37,4 @@ function askOf(request: Request): ImpactAsk {
     first?.reason ?? 'says nothing',
     first?.remedy ?? 'open the report from its page',
   )
-}
-
-function jsonOf(text: string): unknown {
-  try {
-    return JSON.parse(text)
-  } catch {
-    return null
-  }
 }
