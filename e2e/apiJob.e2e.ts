@@ -264,6 +264,11 @@ test('what the API does not take from anybody', async ({ page }) => {
   // An error worked out by the sender counts for nothing: the field is not even read.
   const kept = await post(page, readings, { ...reading, errorPercentSpan: 0, verdict: 'inside' })
   expect(kept.status()).toBe(200)
+  // The short answer is sent as it is, the long one of the whole run packed; neither stays in a cache.
+  expect(kept.headers()).toMatchObject({ 'cache-control': 'no-store, no-transform' })
+  expect(kept.headers()).not.toHaveProperty('content-encoding')
+  const whole = await page.request.get(`${address()}/api/v1/runs/${id}`)
+  expect(whole.headers()).toMatchObject({ 'cache-control': 'no-store', 'content-encoding': 'gzip' })
 })
 
 test('two application servers on one database: a run begun on one goes on at the other', async ({ page }) => {

@@ -1,7 +1,4 @@
-import { randomUUID } from 'node:crypto'
 import {
-  type AutomaticPlan,
-  type AutomaticState,
   afterSeen,
   afterSilence,
   automaticStart,
@@ -10,16 +7,13 @@ import {
   paused,
   type Seen,
   STOPS,
-  secondsLeft,
-  setPointOf,
   type TakenPoint,
   takeNow,
 } from '@/core/automatic/automaticRun'
-import { type Sample, settling } from '@/core/automatic/settling'
+import type { Sample } from '@/core/automatic/settling'
 import { Refusal } from '@/core/refusal'
-import { worldAt } from '@/core/run/plan/worldAt'
-import { automaticPlan, outstanding, pressureLimits, refuseDifferentPoints } from '@/plans/automaticOf'
-import type { LinkAct, LinkAnswer, LinkShown } from '@/schema/links'
+import { automaticPlan, pressureLimits, refuseDifferentPoints } from '@/plans/automaticOf'
+import type { LinkAct, LinkAnswer } from '@/schema/links'
 import type { RunView } from '@/schema/runView'
 import { pool } from '../database'
 import { LinkLost } from '../links/lineLink'
@@ -39,17 +33,10 @@ import {
 } from '../sql/linkSession'
 import { selectPerson } from '../sql/person'
 import type { Actor } from './actor'
-import { decimalText, linkedDigits } from './linkedDigits'
 import { linkedTrim } from './linkedTrim'
-import { loadRun } from './loadRun'
-import { noteOvershoot } from './noteOvershoot'
-import { recordTaken } from './recordReading'
+import { channelsOf, notePast, presentRun, recordPoint, refuseUnreadable } from './linkPoints'
+import { type Going, type LinkStanding, linkShown, STEADY_S, WATCH_SECONDS } from './linkShown'
 
-/** A source that nobody speaks to for so long is to vent by itself, s. */
-export const WATCH_SECONDS = 30
-/** So much of the past says whether the pressure is steady, s; within so much of the span. Ours, no source. */
-const STEADY_S = 4
-const STEADY_SHARE = 0.0004
 /** As often as devices are looked at: while a point is come to or waited for, and otherwise. No device is asked more often. */
 const QUICK_MS = 60
 const CALM_MS = 250
@@ -58,15 +45,6 @@ const EVERY_MS = { beat: 1000, orders: 150, shown: 250 } as const
 /** So long away, a run that takes its own readings is not gone on with by itself; so old, nothing that was wanted is done. */
 const LONGEST_AWAY_MS = 60_000
 const TOO_LATE_MS = 20_000
-/** A device is missed once it has been silent for so long, s. */
-const MISSED_S = 2
-
-type Going = {
-  readonly row: AutomaticRow
-  readonly plan: AutomaticPlan
-  readonly startedBy: string
-  state: AutomaticState
-}
 
 /** One session in the hands of this process: it looks, obeys people, takes readings, and says how it stands. */
 export class LinkWork {
@@ -292,49 +270,16 @@ export class LinkWork {
     if (phase === 'stopped' && stop) await this.end(`It stopped: ${STOPS[stop]}.`)
   }
 
-  private async record({ applied, outputs, heldSeconds, settledBy }: TakenPoint, { row }: Going): Promise<void> {
+  private async record(point: TakenPoint, { row }: Going): Promise<void> {
     const person = await selectPerson(pool(), row.personId)
     if (!person) throw new Error('readings by nobody') // cannot be
-    let place = 0
-    for (const run of this.runs) {
-      const { id } = run
-      const digits = linkedDigits(run.world)
-      const [step] = outstanding(run)
-      const [output, pv, ao] = channelsOf(run, { output: 0, pv: 0, ao: 0 }).map(() => outputs[place++])
-      if (!step || !output) throw new Refusal('run', 'that point is not to be read any more', 'look at the run')
-      const reading = {
-        ...{ id: randomUUID(), stepId: step.id, supersedes: null, reason: null, display: null },
-        applied: decimalText(applied.mean, digits.applied),
-        output: decimalText(output.mean, digits.output),
-        pv: pv ? decimalText(pv.mean, digits.pv) : null,
-        ao: ao ? decimalText(ao.mean, digits.output) : null,
-        heldSeconds: Math.round(heldSeconds),
-        taking: {
-          way: 'automatic' as const,
-          readings: output.count,
-          appliedSpread: spreadText(applied.deviation),
-          outputSpread: spreadText(output.deviation),
-          settledBy,
-        },
-      }
-      await recordTaken(id, reading, { person, now: new Date() })
-    }
+    await recordPoint(this.runs, point, person)
     this.runs = await Promise.all(this.runs.map(({ id }) => presentRun(id)))
   }
 
   private async note(applied: number, { row }: Going): Promise<void> {
     const person = await selectPerson(pool(), row.personId)
-    if (!person) return
-    for (const run of this.runs) {
-      const [step] = outstanding(run)
-      const digits = linkedDigits(run.world)
-      if (step)
-        await noteOvershoot(
-          run.id,
-          { id: randomUUID(), stepId: step.id, applied: decimalText(applied, digits.applied) },
-          { person, now: new Date() },
-        )
-    }
+    if (person) await notePast(this.runs, applied, person)
   }
 
   private async order(orders: readonly Order[]): Promise<void> {
@@ -404,52 +349,13 @@ export class LinkWork {
 
   private async publish(applied: number | null, readings: readonly MemberReading[]): Promise<void> {
     await insertLines(pool(), this.session.id, this.devices.takeLines())
-    await upsertLive(pool(), this.shown(applied, readings))
+    await upsertLive(pool(), linkShown(this.standing, { applied, readings }))
   }
 
-  private shown(applied: number | null, readings: readonly MemberReading[]): LinkShown {
-    const { going, devices, recent } = this
-    const [first] = this.runs
-    const { lowest = 0, highest = 0 } = first ? pressureLimits(first) : {}
-    const tolerance = (highest - lowest) * STEADY_SHARE
-    const steady = settling(
-      recent,
-      { kind: 'statistical', seconds: STEADY_S * 0.9, tolerance },
-      recent[0]?.seconds ?? 0,
-    )
-    const index = Math.max(0, going?.state.index ?? 0)
-    const point = going?.plan.points[index]
-    return {
-      ...{ sessionId: this.session.id, at: new Date().toISOString(), unit: devices.pressureUnit, applied },
-      ...{ setTo: this.setTo, isSteady: steady.isSettled, slopePerSecond: steady.slopePerSecond },
-      members: readings.map((reading, place) => ({
-        ...reading,
-        runId: devices.members[place]?.runId ?? '',
-        tag: devices.members[place]?.tag ?? '',
-      })),
-      devices: devices.states(),
-      automatic:
-        going && point && going.state.phase !== 'done' && going.state.phase !== 'stopped'
-          ? {
-              ...{ phase: going.state.phase, place: index + 1, count: going.plan.points.length },
-              ...{ percent: point.percent, direction: point.direction, setPoint: setPointOf(going.plan, index) },
-              ...{ secondsLeft: secondsLeft(going.state, going.plan), timesPast: going.state.timesPast },
-              ...{ settings: going.row.settings, startedBy: going.startedBy },
-            }
-          : null,
-      ended: this.ended,
-      alarm: this.alarm(),
-      lastSent: devices.lastSent && { ...devices.lastSent, at: devices.lastSent.at.toISOString() },
-    }
-  }
-
-  private alarm(): string | null {
-    const silent = seconds() - this.sourceHeardAt
-    if (silent < MISSED_S) return null
-    const watch = this.hadWatch
-      ? `It was told to vent by itself after ${WATCH_SECONDS} s alone.`
-      : 'It has no watch of its own.'
-    return `The source has not answered for ${Math.round(silent)} s: it keeps the pressure it has. ${watch} Go to it, and look.`
+  private get standing(): LinkStanding {
+    const { session, runs, devices, recent, going, setTo, ended, hadWatch } = this
+    const silentSeconds = seconds() - this.sourceHeardAt
+    return { sessionId: session.id, runs, devices, recent, going, setTo, ended, silentSeconds, hadWatch }
   }
 }
 
@@ -460,29 +366,6 @@ export const ventedWords = (says: boolean): string =>
     : 'The source was told to vent and does not say that it has: go to it.'
 
 const seconds = () => performance.now() / 1000
-
-const spreadText = (deviation: number): string => Number(deviation.toPrecision(3)).toString()
-
-/** What of an instrument is read at each point, in its order. */
-function channelsOf<T>(run: RunView | undefined, { output, pv, ao }: { output: T; pv: T; ao: T }): T[] {
-  return run?.world.readsDigital ? [output, pv, ao] : [output]
-}
-
-function refuseUnreadable(runs: readonly RunView[], devices: SessionDevices): void {
-  for (const [index, { world }] of runs.entries()) {
-    const member = devices.members[index]
-    const { tag } = world.instrument
-    if (!member?.meter) throw new Refusal('members', `${tag} has no meter that is linked`, 'type its readings')
-    if (world.readsDigital && !member.transmitter)
-      throw new Refusal('members', `PV and AO of ${tag} are read, and it has no link of its own`, 'type its readings')
-  }
-}
-
-/** A run as it stands, with the references that serve it now. */
-async function presentRun(id: string): Promise<RunView> {
-  const run = await loadRun(pool(), id)
-  return { ...run, world: worldAt(run.world, run.exchanges ?? []) }
-}
 
 function wordsOf(error: unknown): string {
   if (error instanceof Refusal) return `${error.reason}: ${error.remedy}`
