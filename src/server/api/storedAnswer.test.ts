@@ -1,12 +1,13 @@
 import { expect, test } from 'vitest'
 import { storedAnswer } from './storedAnswer'
 
+// RFC 6928, 2: ten segments of 1,460 bytes are 14,600, quotation marks of the JSON included.
 // RFC 9111, 5.2.2.5 and 5.2.2.6: no-store keeps it out of every cache, no-transform from being packed on the way.
 test.each([
-  ['1,400 bytes', 'x'.repeat(1398), 'no-store, no-transform'],
-  ['1,401 bytes', 'x'.repeat(1399), 'no-store'],
-  ['1,400 bytes of 701 letters', `xx${'é'.repeat(698)}`, 'no-store, no-transform'],
-  ['1,402 bytes of 702 letters', `xx${'é'.repeat(699)}`, 'no-store'],
+  ['14,600 bytes', 'x'.repeat(14_598), 'no-store, no-transform'],
+  ['14,601 bytes', 'x'.repeat(14_599), 'no-store'],
+  ['14,600 bytes in 7,301 letters', `xx${'é'.repeat(7_298)}`, 'no-store, no-transform'],
+  ['14,602 bytes in 7,302 letters', `xx${'é'.repeat(7_299)}`, 'no-store'],
 ])('an answer of %s is marked accordingly', async (_, text, marked) => {
   const answer = storedAnswer(text)
   expect(answer.headers.get('cache-control')).toBe(marked)
