@@ -149,6 +149,28 @@ test('somebody is deactivated, comes back, and changes what they are here as: wh
   await theirs.close()
 })
 
+test('people and site are reached from every page: by the bar, by keys, by the menu of a phone', async ({ page }) => {
+  await workAs(page, TAVI.id)
+  const heading = page.getByRole('heading', { name: 'People', level: 1 })
+  for (const width of [1280, 1024, 961]) {
+    await page.setViewportSize({ width, height: 800 })
+    await open(page, '/')
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(width)
+    await page.getByRole('link', { name: 'People' }).click()
+    await expect(heading).toBeVisible()
+    await expect(page.getByRole('link', { name: 'People' })).toHaveAttribute('aria-current', 'page')
+  }
+  await open(page, '/records')
+  await page.keyboard.press('g')
+  await page.keyboard.press('o')
+  await expect(heading).toBeVisible()
+  await page.setViewportSize({ width: 390, height: 800 })
+  await open(page, '/')
+  await page.getByRole('button', { name: 'Menu' }).click()
+  await page.getByRole('link', { name: 'People' }).click()
+  await expect(heading).toBeVisible()
+})
+
 test('an administrator hands over a code, by the screen; with it somebody sets a password, and then a second factor', async ({
   page,
   browser,

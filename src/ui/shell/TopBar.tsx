@@ -1,6 +1,8 @@
 'use client'
+import PeopleIcon from '@mui/icons-material/PeopleAltOutlined'
 import AppBar from '@mui/material/AppBar'
 import Box from '@mui/material/Box'
+import IconButton from '@mui/material/IconButton'
 import Toolbar from '@mui/material/Toolbar'
 import Link from 'next/link'
 import { usePathname } from 'next/navigation'
@@ -23,7 +25,7 @@ export function TopBar({ demoPeople, current }: Props) {
           Barys
         </Link>
         <Box component="nav" aria-label="Main" sx={{ display: 'flex', gap: { xs: 1.5, md: 2.5 }, ...WHERE_WIDE }}>
-          {PLACES.map(({ href, label }) => (
+          {PLACES.filter(({ isAside }) => !isAside).map(({ href, label }) => (
             <Box
               key={href}
               component={Link}
@@ -38,6 +40,10 @@ export function TopBar({ demoPeople, current }: Props) {
         <Box sx={{ ml: 'auto', display: 'flex', gap: 1.25, alignItems: 'center', minWidth: 0, ...WHERE_WIDE }}>
           <GlobalKeys />
           <ThemeSwitch />
+          {current &&
+            PLACES.filter(({ isAside }) => isAside).map(({ href, label }) => (
+              <AsideLink key={href} {...{ href, label, path }} />
+            ))}
           <PersonMenu demoPeople={demoPeople} current={current} />
         </Box>
         <Box sx={{ ml: 'auto', ...WHERE_NARROW }}>
@@ -45,5 +51,20 @@ export function TopBar({ demoPeople, current }: Props) {
         </Box>
       </Toolbar>
     </AppBar>
+  )
+}
+
+function AsideLink({ href, label, path }: { href: string; label: string; path: string }) {
+  return (
+    <IconButton
+      component={Link}
+      href={href}
+      color="inherit"
+      aria-label={label}
+      title={label}
+      aria-current={isHere(path, href) ? 'page' : undefined}
+    >
+      <PeopleIcon fontSize="small" />
+    </IconButton>
   )
 }

@@ -1,9 +1,13 @@
 import { useSyncExternalStore } from 'react'
+import { PLACES } from './places'
 
 /** What a letter or sign alone does, and which one at first. What belongs to a box that has the focus is not among them. */
 export const KEY_ACTS = {
   find: { key: '/', does: 'find an instrument' },
-  go: { key: 'g', does: 'go somewhere: then d day sheet, i instruments, f references, r records' },
+  go: {
+    key: 'g',
+    does: `go somewhere: then ${PLACES.map(({ key, label }) => `${key} ${label.toLowerCase()}`).join(', ')}`,
+  },
   register: { key: 'n', does: 'register a new instrument' },
   list: { key: '?', does: 'this list' },
   budget: { key: 'u', does: 'where the uncertainty comes from' },
