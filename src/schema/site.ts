@@ -78,3 +78,7 @@ export const SiteForm = z.object({
     .default('{number}'),
 })
 export type SiteForm = z.infer<typeof SiteForm>
+
+/** What holds for everybody where nobody has said otherwise: as the form takes what is left out. */
+export const USUAL_SETTINGS = SiteForm.omit({ name: true, address: true, method: true, timeZone: true }).parse({})
+export type SiteSettings = typeof USUAL_SETTINGS

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { showDecimalMark } from '@/core/format/decimalMark'
 import { Refusal } from '@/core/refusal'
-import { type SiteForm, USUAL_METHOD } from '@/schema/site'
+import { type SiteForm, type SiteSettings, USUAL_METHOD, USUAL_SETTINGS } from '@/schema/site'
 import type { World } from '@/schema/world'
 import { pool, type Queryable, transaction } from '../database'
 import { environment } from '../environment'
@@ -22,24 +22,12 @@ export async function siteOf(db: Queryable): Promise<Site | null> {
 export async function siteSettings(): Promise<SiteSettings> {
   return (await selectSite(pool())) ?? USUAL_SETTINGS
 }
-export type SiteSettings = Omit<Site, 'name' | 'address' | 'method' | 'timeZone'>
 
 /** From now on this process shows figures as the site does. */
 export async function showAsTheSiteDoes(): Promise<SiteSettings> {
   const settings = await siteSettings()
   showDecimalMark(settings.decimalMark)
   return settings
-}
-
-const USUAL_SETTINGS: SiteSettings = {
-  pressureUnit: 'kPa',
-  paper: 'a4',
-  decimalMark: '.',
-  conditionUnits: 'si',
-  tagSize: '100x60',
-  labelSize: '70x37',
-  decisionRule: 'simple-acceptance',
-  certificateNumber: '{number}',
 }
 
 /** The zone of the site, by which calendar dates are told: as an administrator set it, else that of the process. */

@@ -1,25 +1,12 @@
 import { RUN_RULES } from '@/core/run/plan/decisionRule'
 import { CONDITION_UNITS } from '@/core/units/conditionUnits'
-import { DECIMAL_MARKS, LABEL_SIZES, PAPERS, TAG_SIZES } from '@/schema/site'
+import { DECIMAL_MARKS, LABEL_SIZES, PAPERS, TAG_SIZES, USUAL_SETTINGS } from '@/schema/site'
 import { BoundBox, BoundChoice } from '../form/BoundFields'
 import { PRESSURE_UNIT_CHOICES } from '../form/pressureUnitChoices'
 import type { BoundForm } from '../form/useDraftForm'
 
 /** A site of which nothing is typed yet. */
-export const EMPTY_SITE = {
-  name: '',
-  address: '',
-  method: '',
-  timeZone: '',
-  pressureUnit: 'kPa',
-  paper: 'a4',
-  decimalMark: '.',
-  conditionUnits: 'si',
-  tagSize: '100x60',
-  labelSize: '70x37',
-  decisionRule: 'simple-acceptance',
-  certificateNumber: '{number}',
-}
+export const EMPTY_SITE = { name: '', address: '', method: '', timeZone: '', ...USUAL_SETTINGS }
 
 const ZONES = [
   ['', 'that of this machine'] as const,

@@ -42,7 +42,7 @@ export function TopBar({ demoPeople, current }: Props) {
           <ThemeSwitch />
           {current &&
             PLACES.filter(({ isAside }) => isAside).map(({ href, label }) => (
-              <AsideLink key={href} {...{ href, label, path }} />
+              <PeopleLink key={href} {...{ href, label, path }} />
             ))}
           <PersonMenu demoPeople={demoPeople} current={current} />
         </Box>
@@ -54,7 +54,8 @@ export function TopBar({ demoPeople, current }: Props) {
   )
 }
 
-function AsideLink({ href, label, path }: { href: string; label: string; path: string }) {
+/** Who works here and how the site is set: seldom gone to, so by its picture alone. */
+function PeopleLink({ href, label, path }: { href: string; label: string; path: string }) {
   return (
     <IconButton
       component={Link}
@@ -63,6 +64,7 @@ function AsideLink({ href, label, path }: { href: string; label: string; path: s
       aria-label={label}
       title={label}
       aria-current={isHere(path, href) ? 'page' : undefined}
+      sx={{ '@media (pointer: coarse)': { width: 44, height: 44 } }}
     >
       <PeopleIcon fontSize="small" />
     </IconButton>
