@@ -1,5 +1,6 @@
 import type { ErrorLimit, LimitTerm } from '../../src/core/error/errorLimit'
-import type { Configuration, InstrumentKind } from '../../src/schema/configuration'
+import type { Configuration } from '../../src/schema/configuration'
+import type { InstrumentKind } from '../../src/schema/instrument/instrumentKind'
 
 /** How an invented instrument behaves: errors in % of span, drifts in % of span a year. */
 export type Behaviour = {

@@ -1,6 +1,6 @@
 import { Refusal } from '@/core/refusal'
+import { type Column, column } from '../schema/list/column'
 import type { RangeToRead, ReadCertificate, ReadPoint } from './dcc/readCertificate'
-import { type Column, column } from './import/column'
 import { cellsOf, matchHeads } from './import/table'
 
 /** Columns of the points of a certificate; found by their names or those other lists use. */

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest'
 import { sensorBody } from '@/core/range/sensorBody'
+import { bodyWords } from '../core/range/bodyWords'
 import { bodyIn } from '../plans/capsuleBody'
-import { bodyWords } from '../words/bodyWords'
 import { rangeChangeWords } from '../words/rangeChangeWords'
 import { verdictWords } from '../words/verdictWords'
 import { BodyForm, BodyNumbers } from './body'

@@ -2,9 +2,9 @@ import { z } from 'zod'
 import { RUN_RULE_IDS } from '@/core/run/plan/decisionRule'
 import { LINE_FILLS, type LineFill } from '@/core/run/plan/lineHead'
 import { MOST_CYCLES, POINT_ORDERS, type PointOrder } from '@/core/run/plan/plan'
-import { PointListForm } from './configurationForm'
 import { DecimalNumber, OptionalDecimalText } from './decimal'
 import { PressureUnitId } from './errorLimit'
+import { PointListForm } from './pointList'
 import { OptionalText } from './texts'
 
 /** What a run may take otherwise than the register says. Points in the scale the register gives them in. */

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest'
+import { transferWords } from '../core/transfer/transferWords'
 import { adjustmentWords } from './adjustmentWords'
 import { pointVerdictWords } from './pointVerdictWords'
-import { transferWords } from './transferWords'
 
 const ACT = {
   id: '00000000-0000-4000-8000-000000000001',

@@ -1,7 +1,6 @@
 import type { Metadata } from 'next'
-import { INSTRUMENT_KINDS } from '@/schema/configuration'
+import { listCells } from '@/schema/instrument/listCells'
 import { signedIn } from '@/server/currentPerson'
-import { rangeText } from '@/server/services/beam'
 import { instrumentsWithDueDates } from '@/server/services/lookUps'
 import { InstrumentList } from '@/ui/instrument/InstrumentList'
 
@@ -14,10 +13,7 @@ export default async function InstrumentsPage() {
   const rows = instruments.map(({ id, tag, configuration, isRetired }) => ({
     id,
     tag,
-    description: configuration.description,
-    area: configuration.area,
-    kind: INSTRUMENT_KINDS[configuration.kind],
-    range: rangeText(configuration),
+    cells: listCells(configuration),
     dueOn: isRetired ? '' : (due.get(id) ?? ''),
   }))
   return <InstrumentList rows={rows} />

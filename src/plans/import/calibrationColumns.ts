@@ -1,4 +1,4 @@
-import { column, dateColumn } from './column'
+import { column, dateColumn } from '../../schema/list/column'
 
 const required = { isRequired: true }
 

@@ -1,7 +1,7 @@
 import type { z } from 'zod'
 import type { RowAnswer } from '@/schema/importedRows'
 import { shapeRefusals } from '@/schema/shapeRefusals'
-import type { Column } from './column'
+import type { Column } from '../../schema/list/column'
 import { type Cells, columnOfField, readCells } from './table'
 
 /** A kind of list: its columns, and the schema that its rows are entered by. */

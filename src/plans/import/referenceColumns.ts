@@ -3,7 +3,16 @@ import { pointsFromText, pointsText } from '@/core/reference/pointsText'
 import { DRIFT_FROM, KNOWN_BY, REFERENCE_KINDS, REFERENCE_MEDIUM_IDS } from '@/core/reference/referenceKind'
 import { Refusal } from '@/core/refusal'
 import { DecimalNumber } from '@/schema/decimal'
-import { type Column, choiceColumn, column, dateColumn, mediaColumn, plainText, unitColumn, yesColumn } from './column'
+import {
+  type Column,
+  choiceColumn,
+  column,
+  dateColumn,
+  mediaColumn,
+  plainText,
+  unitColumn,
+  yesColumn,
+} from '../../schema/list/column'
 
 const labels = <T extends Record<string, { readonly label: string }>>(of: T) =>
   Object.fromEntries(Object.entries(of).map(([id, { label }]) => [id, label]))

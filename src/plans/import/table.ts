@@ -1,6 +1,6 @@
 import { Refusal } from '@/core/refusal'
 import type { RefusedField } from '@/schema/answer'
-import { type Column, plainText } from './column'
+import { type Column, plainText } from '../../schema/list/column'
 
 /** Cells of a row by the key of their column; empty ones are left out. */
 export type Cells = Readonly<Record<string, string>>

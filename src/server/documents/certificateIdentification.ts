@@ -1,17 +1,11 @@
-import { limitWords } from '@/core/error/limitWords'
 import { formatPlain, formatReading } from '@/core/format/formatNumber'
 import { calendarDate, formatDate, formatDateTime } from '@/core/format/formatTime'
-import { signalLabel } from '@/core/signal/signal'
 import { CONDITION_UNITS, shownCondition } from '@/core/units/conditionUnits'
-import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import { LIGHT } from '@/pictures/palette'
-import { INSTRUMENT_KINDS } from '@/schema/configuration'
+import { certificateFacts } from '@/schema/instrument/fieldLines'
 import type { SealedRecord } from '@/schema/record'
-import { bodyWords } from '@/words/bodyWords'
-import { transferWords } from '@/words/transferWords'
-import { rangeText, unitWithKind } from '../services/beam'
 import type { CertificateSource, Doc } from './certificateSource'
-import { displayWords, planWords } from './certificateWords'
+import { planWords } from './certificateWords'
 import { facts, heading, MARGINS, paragraph } from './page'
 import { taggedAs } from './tags'
 
@@ -38,6 +32,9 @@ export function title(doc: Doc, { record }: CertificateSource): void {
   doc.moveDown(0.6)
 }
 
+/** The condition of the item stands after the place of work. */
+const AFTER_PLACE_OF_WORK = 50
+
 /** The instrument, where, when and under what it was calibrated. */
 export function identification(
   doc: Doc,
@@ -52,27 +49,12 @@ export function identification(
       { isBold: true },
     )
   heading(doc, 'Instrument')
-  const { nameplate = {} } = c
-  const plate = [nameplate.maker, nameplate.model].filter(Boolean).join(', ')
+  const context = { site: record.site }
   facts(doc, [
     ['Tag', world.instrument.tag],
-    ['Maker, model', plate || 'not in the register'],
-    ['Serial number', nameplate.serialNumber ?? 'not in the register'],
-    ['Customer', c.owner ?? `${record.site}, for its own plant`],
-    ['Place of work', c.area],
+    ...certificateFacts(c, context, { to: AFTER_PLACE_OF_WORK }),
     ['Condition', world.itemCondition ?? 'nothing noted'],
-    ['Description', `${c.description} (${c.area})`],
-    ['Kind', INSTRUMENT_KINDS[c.kind]],
-    ['Range', `${rangeText(c)}; output ${signalLabel(c.signal)}, ${transferWords(c.transfer)}`],
-    ...(c.displayScale ? [['Display', displayWords(c.displayScale)] as [string, string]] : []),
-    [
-      'Sensor',
-      `${formatPlain(c.lrl)} … ${formatPlain(c.url)} ${unitWithKind(c)}, smallest span ${formatPlain(c.minSpan)} ${pressureUnitLabel(c.unit)}`,
-    ],
-    ...(c.body ? [['Body', bodyWords(c.body, c.unit)] as [string, string]] : []),
-    ...(c.hostRoot ? [['Host', 'takes the square root'] as [string, string]] : []),
-    ['Error limit', `${limitWords(c.errorLimit)}; source: ${c.limitSource ?? 'the site’s register of instruments'}`],
-    ['Adjust limit', c.adjustLimit ? limitWords(c.adjustLimit) : 'none'],
+    ...certificateFacts(c, context, { from: AFTER_PLACE_OF_WORK }),
     ['Configuration', `version ${world.configurationVersion}; points taken ${planWords(world)}`],
     ...(record.issuer
       ? [['Method', `${record.issuer.method} (Barys ${world.softwareVersion})`] as [string, string]]

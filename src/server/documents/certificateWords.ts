@@ -19,10 +19,6 @@ export const pointNameOf = (
   { targetPercent, direction }: Pick<SealedPoint, 'targetPercent' | 'direction'>,
 ): string => `${pointName(targetPercent, configuration)} ${direction}`
 
-/** What a display shows at both ends of the output. */
-export const displayWords = ({ lower, upper, unit }: NonNullable<World['configuration']['displayScale']>) =>
-  `${formatPlain(lower)} … ${formatPlain(upper)} ${unit} at 0 … 100 % output`
-
 /** The points, their order and how they were held. */
 export function planWords({ points, configuration, dwellSeconds, stabilityPercent }: World): string {
   const names = [...new Set(points.map(({ percent }) => pointName(percent, configuration)))]

@@ -1,7 +1,7 @@
 import ExcelJS from 'exceljs'
 import Papa from 'papaparse'
-import type { Column } from '@/plans/import/column'
 import type { Cells } from '@/plans/import/table'
+import type { Column } from '@/schema/list/column'
 
 /** A list as a file: a head for each column, a line for each row. */
 export type ListFile = {

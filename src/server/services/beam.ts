@@ -1,17 +1,7 @@
-import { formatPlain } from '@/core/format/formatNumber'
-import { PRESSURE_KINDS } from '@/core/units/pressureKind'
 import { convertPressure, pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { BeamData } from '@/schema/beam'
 import type { Configuration } from '@/schema/configuration'
 import type { Standard } from '@/schema/world'
-
-/** The unit with what it is measured against: `kPa abs`. */
-export const unitWithKind = ({ unit, pressureKind }: Pick<Configuration, 'unit' | 'pressureKind'>): string =>
-  `${pressureUnitLabel(unit)} ${PRESSURE_KINDS[pressureKind].suffix}`
-
-/** The calibrated range as shown in lists: `0 … 58.5 kPa diff.` */
-export const rangeText = (configuration: Configuration): string =>
-  `${formatPlain(configuration.lrv)} … ${formatPlain(configuration.urv)} ${unitWithKind(configuration)}`
 
 /** The range beam of a configuration, with a reference's reach beneath it. */
 export function beamOf(configuration: Configuration, reference?: Standard): BeamData {

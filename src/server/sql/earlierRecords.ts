@@ -1,5 +1,8 @@
 import { z } from 'zod'
 import type { Queryable } from '../database'
+import { HISTORY_COLUMNS } from './configurationRow'
+
+const historyOf = (configuration: string) => HISTORY_COLUMNS.map((column) => `${configuration}.${column}`).join(', ')
 
 /**
  * Records of an instrument sealed on the very range, body and limit that a configuration has now, newest first. An
@@ -12,8 +15,7 @@ const SELECT_SAME = `
     JOIN run r ON r.id = s.run_id AND r.instrument_id = $1
     JOIN instrument_configuration was ON was.id = r.configuration_id
     JOIN instrument_configuration now ON now.id = $2
-     AND (was.lrv, was.urv, was.unit, was.error_limit, was.signal) = (now.lrv, now.urv, now.unit, now.error_limit, now.signal)
-     AND (was.body IS NOT DISTINCT FROM now.body)
+     AND (${historyOf('was')}) IS NOT DISTINCT FROM (${historyOf('now')})
     JOIN LATERAL (
       WITH RECURSIVE line AS (
         SELECT sequence, amends, sealed_at FROM seal WHERE sequence = s.sequence
@@ -26,9 +28,7 @@ const SELECT_SAME = `
                                   WHERE instrument_id = $1 AND verdict <> 'unchanged'), '-infinity')
      AND NOT EXISTS (SELECT FROM instrument_configuration other
                       WHERE other.instrument_id = $1 AND other.created_at > s.sealed_at
-                        AND ((other.lrv, other.urv, other.unit, other.error_limit, other.signal)
-                             <> (now.lrv, now.urv, now.unit, now.error_limit, now.signal)
-                             OR other.body IS DISTINCT FROM now.body))
+                        AND (${historyOf('other')}) IS DISTINCT FROM (${historyOf('now')}))
    GROUP BY s.sequence, s.as_left
    ORDER BY s.sequence DESC
    LIMIT $3`

@@ -1,8 +1,8 @@
 'use client'
 import MenuItem from '@mui/material/MenuItem'
 import TextField from '@mui/material/TextField'
-import type { Column } from '@/plans/import/column'
 import type { Matching } from '@/plans/import/table'
+import type { Column } from '@/schema/list/column'
 import { DataTable } from '../parts/DataTable'
 import type { FileLines } from './readFile'
 

@@ -1,6 +1,6 @@
 'use client'
-import type { Column } from '@/plans/import/column'
 import type { RowAnswer } from '@/schema/importedRows'
+import type { Column } from '@/schema/list/column'
 import { WordsBox } from '../form/boxes'
 import { DataTable } from '../parts/DataTable'
 

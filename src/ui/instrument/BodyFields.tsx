@@ -1,15 +1,15 @@
 'use client'
 import Button from '@mui/material/Button'
 import { CONSTRUCTIONS } from '@/core/range/bodySteps'
+import { type BodyBoxes, EMPTY_BODY } from '@/schema/instrument/fields/body'
 import { BoundBox, BoundChoice, refusalLine, refusalOf } from '../form/BoundFields'
 import { Tick } from '../parts/Tick'
-import { type BodyValues, EMPTY_BODY } from './formValues'
 import type { InstrumentFormProps } from './instrumentFormProps'
 
 const BUILT = [['', 'not known'], ...Object.entries(CONSTRUCTIONS)] as [string, string][]
 
 /** The positions that have a name, once each, and what stands in the register. */
-const standsAt = ({ links, link }: BodyValues): [string, string][] => [
+const standsAt = ({ links, link }: BodyBoxes): [string, string][] => [
   ['', 'not looked at'],
   ...[...new Set([...links.map(({ name }) => name), link])]
     .filter((name) => name !== '')
@@ -71,8 +71,8 @@ export function BodyFields({ form }: InstrumentFormProps) {
   )
 }
 
-function Links({ form, links }: InstrumentFormProps & Pick<BodyValues, 'links'>) {
-  const change = (next: BodyValues['links']) => form.change([...BODY, 'links'], next)
+function Links({ form, links }: InstrumentFormProps & Pick<BodyBoxes, 'links'>) {
+  const change = (next: BodyBoxes['links']) => form.change([...BODY, 'links'], next)
   return (
     <>
       {links.map((_, index) => {

@@ -2,16 +2,16 @@
 import Button from '@mui/material/Button'
 import { useRouter } from 'next/navigation'
 import { z } from 'zod'
-import { INSTRUMENT_KINDS } from '@/schema/configuration'
 import { ConfigurationEdit, NewInstrument } from '@/schema/configurationForm'
 import { type Answer, send } from '../api'
-import { BoundBox, BoundChoice } from '../form/BoundFields'
+import { BoundBox } from '../form/BoundFields'
 import { useDraftForm } from '../form/useDraftForm'
 import { useSubmit } from '../form/useSubmit'
 import { LinkButton } from '../parts/LinkButton'
 import { Notice } from '../parts/Notice'
 import { CheckingFields } from './CheckingFields'
 import type { InstrumentValues } from './formValues'
+import { GroupFields } from './GroupFields'
 import { ParticularsFields } from './ParticularsFields'
 import { RangeFields } from './RangeFields'
 import { SetUpInDevice } from './SetUpInDevice'
@@ -42,17 +42,18 @@ export function InstrumentForm({ purpose, initial, areas }: Props) {
     <form ref={boxes} className="stack" onSubmit={submit} noValidate aria-label="Instrument">
       <fieldset className="card stack plain-fieldset">
         <legend>What and where</legend>
-        <div className="field-row">
-          <BoundBox
-            form={form}
-            path="tag"
-            label="Tag"
-            {...(purpose.kind === 'edit' && { isFixed: true, says: 'stays as registered' })}
-          />
-          <BoundBox form={form} path="configuration.description" label="Description" />
-          <BoundBox form={form} path="configuration.area" label="Area" list="areas" />
-          <BoundChoice form={form} path="configuration.kind" label="Kind" options={KINDS} />
-        </div>
+        <GroupFields
+          form={form}
+          group="what"
+          first={
+            <BoundBox
+              form={form}
+              path="tag"
+              label="Tag"
+              {...(purpose.kind === 'edit' && { isFixed: true, says: 'stays as registered' })}
+            />
+          }
+        />
         <datalist id="areas">
           {areas.map((area) => (
             <option key={area} value={area} />
@@ -80,8 +81,6 @@ export function InstrumentForm({ purpose, initial, areas }: Props) {
     </form>
   )
 }
-
-const KINDS = Object.entries(INSTRUMENT_KINDS)
 
 function sendForm(
   purpose: FormPurpose,

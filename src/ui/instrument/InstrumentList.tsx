@@ -4,12 +4,13 @@ import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import { formatDate } from '@/core/format/formatTime'
+import { LIST_COLUMNS } from '@/schema/instrument/listCells'
 import { matches } from '../day/jobs'
 import { LinkButton } from '../parts/LinkButton'
 import { RowList } from '../parts/RowList'
 import { SearchBox } from '../parts/SearchBox'
 
-type Row = { id: string; tag: string; description: string; area: string; kind: string; range: string; dueOn: string }
+type Row = { id: string; tag: string; cells: Readonly<Record<string, string>>; dueOn: string }
 
 const COLUMNS: GridColDef<Row>[] = [
   {
@@ -22,10 +23,15 @@ const COLUMNS: GridColDef<Row>[] = [
       </Link>
     ),
   },
-  { field: 'description', headerName: 'Description', flex: 1, minWidth: 180 },
-  { field: 'area', headerName: 'Area', width: 170 },
-  { field: 'kind', headerName: 'Kind', width: 210 },
-  { field: 'range', headerName: 'Range', width: 180, cellClassName: 'num' },
+  ...LIST_COLUMNS.map(
+    ({ name, title, width, isFigure }): GridColDef<Row> => ({
+      field: name,
+      headerName: title,
+      valueGetter: (_, { cells }) => cells[name] ?? '',
+      ...(width === 0 ? { flex: 1, minWidth: 180 } : { width }),
+      ...(isFigure && { cellClassName: 'num' }),
+    }),
+  ),
   {
     field: 'dueOn',
     headerName: 'Due',
@@ -34,11 +40,14 @@ const COLUMNS: GridColDef<Row>[] = [
   },
 ]
 
+/** What a row is found by beside its tag. */
+const FOUND_BY = { description: '', area: '' }
+
 /** The register as a sortable list with a search box; Enter or a click opens an instrument. */
 export function InstrumentList({ rows }: { rows: readonly Row[] }) {
   const router = useRouter()
   const [search, setSearch] = useState('')
-  const found = search ? rows.filter((row) => matches(row, search)) : rows
+  const found = search ? rows.filter(({ tag, cells }) => matches({ tag, ...FOUND_BY, ...cells }, search)) : rows
   const open = (row: Row | undefined) => row && router.push(`/instruments/${encodeURIComponent(row.tag)}`)
   return (
     <div className="page stack">

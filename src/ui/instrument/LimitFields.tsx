@@ -1,8 +1,8 @@
 'use client'
 import Button from '@mui/material/Button'
+import type { LimitBoxes } from '@/schema/instrument/limitBoxes'
 import { BoundBox, BoundChoice, refusalLine, refusalOf } from '../form/BoundFields'
 import { PRESSURE_UNIT_CHOICES } from '../form/pressureUnitChoices'
-import type { LimitValues } from './formValues'
 import type { InstrumentFormProps } from './instrumentFormProps'
 
 const KINDS = [
@@ -28,7 +28,7 @@ type Props = InstrumentFormProps & {
 /** A limit of one or more terms: their sum, or the larger of them. */
 export function LimitFields({ form, name, label, isOptional = false }: Props) {
   const limit = form.draft.configuration[name]
-  const change = (next: LimitValues | null) => form.change(['configuration', name], next)
+  const change = (next: LimitBoxes | null) => form.change(['configuration', name], next)
   if (!limit)
     return (
       <div className="actions">

@@ -3,9 +3,9 @@ import Button from '@mui/material/Button'
 import { useState } from 'react'
 import { HOOK_UPS } from '@/core/run/plan/hookUp'
 import { SIGNAL_IDS, signalLabel } from '@/core/signal/signal'
+import { TRANSFER_WORDS } from '@/core/transfer/transferWords'
 import { PRESSURE_KINDS } from '@/core/units/pressureKind'
 import { type PressureUnit, pressureUnitLabel } from '@/core/units/pressureUnit'
-import { TRANSFER_WORDS } from '@/words/transferWords'
 import { BoundBox, BoundChoice } from '../form/BoundFields'
 import { ManyChoice } from '../form/ManyChoice'
 import { PRESSURE_UNIT_CHOICES } from '../form/pressureUnitChoices'
@@ -14,6 +14,7 @@ import { Tick } from '../parts/Tick'
 import { BodyFields } from './BodyFields'
 import { convertedBoxes } from './convertedBoxes'
 import { displayCarried } from './displayCarried'
+import { GroupFields } from './GroupFields'
 import type { InstrumentFormProps } from './instrumentFormProps'
 import { LiveBeam } from './LiveBeam'
 
@@ -71,6 +72,7 @@ export function RangeFields({ form, was }: RangeProps) {
         />
       )}
       <BodyFields form={form} />
+      <GroupFields form={form} group="range" />
       <LiveBeam configuration={configuration} />
     </fieldset>
   )

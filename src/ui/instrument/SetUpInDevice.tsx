@@ -11,6 +11,7 @@ import { FAILURE_DIRECTIONS, START_VIEWS } from '@/core/setUp/deviceSetUp'
 import { isTransmitted } from '@/core/signal/signal'
 import { signalKind } from '@/core/signal/signalKind'
 import { BoundBox, BoundChoice } from '../form/BoundFields'
+import { GroupFields } from './GroupFields'
 import type { InstrumentFormProps } from './instrumentFormProps'
 
 const NOT_SAID = ['', 'not known'] as const
@@ -75,6 +76,7 @@ export function SetUpInDevice({ form }: InstrumentFormProps) {
           <BoundBox form={form} path="configuration.setUp.alarmHighMilliamp" label="Upper alarm level, mA" isNumber />
         </div>
       )}
+      <GroupFields form={form} group="set-up" />
     </fieldset>
   )
 }

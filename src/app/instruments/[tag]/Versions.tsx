@@ -1,6 +1,8 @@
 import { limitWords } from '@/core/error/limitWords'
 import { formatDateTime } from '@/core/format/formatTime'
-import { rangeText } from '@/server/services/beam'
+import { rangeText } from '@/core/range/rangeText'
+import type { Configuration } from '@/schema/configuration'
+import { changesBetween, changeWords } from '@/schema/instrument/fieldLines'
 import type { InstrumentPageData } from '@/server/services/instrumentPage'
 import { DataTable } from '@/ui/parts/DataTable'
 import { rangeChangeWords } from '@/words/rangeChangeWords'
@@ -17,13 +19,34 @@ export function Versions({ page: { versions, timeZone } }: { page: InstrumentPag
           { head: 'Version', is: 'figure', cell: ({ version }) => version },
           { head: 'Since', cell: ({ changedAt }) => formatDateTime(changedAt, timeZone) },
           { head: 'By', cell: ({ changedBy }) => changedBy },
-          { head: 'Why', cell: ({ changeReason }) => changeReason },
+          {
+            head: 'Why, and what changed',
+            cell: ({ version, changeReason, configuration }) => (
+              <>
+                {changeReason}
+                <Changes
+                  before={versions.find((each) => each.version === version - 1)?.configuration}
+                  after={configuration}
+                />
+              </>
+            ),
+          },
           { head: 'Range', is: 'figure', cell: ({ configuration }) => rangeText(configuration) },
           { head: 'Error limit', is: 'figure', cell: ({ configuration }) => limitWords(configuration.errorLimit) },
         ]}
       />
     </section>
   )
+}
+
+/** What a version changed against the one before it; nothing of the first. */
+function Changes({ before, after }: { before: Configuration | undefined; after: Configuration }) {
+  if (!before) return null
+  return changesBetween(before, after).map((change) => (
+    <div key={change.title} className="small soft">
+      {changeWords(change)}
+    </div>
+  ))
 }
 
 /** Tags it had before, and when it was out of the register. */

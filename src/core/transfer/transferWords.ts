@@ -1,4 +1,4 @@
-import type { Transfer } from '../schema/transfer'
+import type { Transfer } from './transfer'
 
 /** The transfers as a form offers them. */
 export const TRANSFER_WORDS = {
@@ -8,7 +8,7 @@ export const TRANSFER_WORDS = {
 } as const
 
 /** A transfer as a line of the register or a certificate says it. */
-export function transferWords(transfer: Transfer): string {
+export function transferWords(transfer: Exclude<Transfer, { readonly kind: 'table' }>): string {
   if (transfer.kind === 'linear') return 'linear'
   const below = transfer.kind === 'root-to-zero' ? 'zero below' : 'straight line below'
   return transfer.cutOffPercent === 0 ? 'square root' : `square root, ${below} ${transfer.cutOffPercent} % of flow`

@@ -41,6 +41,10 @@ export const column = (given: Given): Column => ({
   ...given,
 })
 
+/** The labels of a table of choices. */
+export const labelsOf = (of: Readonly<Record<string, { readonly label: string }>>): Record<string, string> =>
+  Object.fromEntries(Object.entries(of).map(([id, { label }]) => [id, label]))
+
 /** A choice by its id or by its words. */
 export function choiceColumn(words: Readonly<Record<string, string>>, given: Given): Column {
   const ids = Object.keys(words)
