@@ -1,11 +1,10 @@
 import { defineConfig } from '@playwright/test'
 
-/** One worker: the files of a half share one demo database, each working on instruments of its own. */
+/** A worker for each plant: the files that run in one share its demo data, each working on instruments of its own. */
 export default defineConfig({
   testDir: 'e2e',
   testMatch: '**/*.e2e.ts',
   fullyParallel: false,
-  workers: 1,
   // Generous: a busy machine is no fault of ours, and no test measures time.
   timeout: 180_000,
   expect: { timeout: 15_000 },

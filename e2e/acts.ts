@@ -1,7 +1,5 @@
 import type { Page } from '@playwright/test'
-
-/** What a person did in the browser. */
-export type Acts = { readonly clicks: number; readonly keys: number; readonly boxes: number; readonly letters: number }
+import type { Acts } from '../scripts/bench/acts'
 
 /**
  * Counts what is done in a page over all its loads: clicks and ticks, keys that are no letters (Enter, Tab, Shift …), boxes

@@ -1,3 +1,4 @@
+import './ownPlant'
 import { test as base, expect, type Page } from '@playwright/test'
 import { DEMO_PEOPLE } from '../scripts/demo/people'
 import { workLists } from '../src/core/run/work/workLists'

@@ -1,7 +1,7 @@
 import { spawnSync } from 'node:child_process'
 import { join } from 'node:path'
-import type { Acts } from '../../e2e/acts'
 import { ROOT } from '../setup/root'
+import type { Acts } from './acts'
 import { table } from './report'
 
 /** The jobs counted, each by the title of its end-to-end test, from a registered instrument to the seal. */

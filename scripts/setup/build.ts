@@ -2,7 +2,7 @@ import { spawn } from 'node:child_process'
 import { createHash } from 'node:crypto'
 import { once } from 'node:events'
 import { existsSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
-import { join } from 'node:path'
+import { join, relative } from 'node:path'
 import { text } from 'node:stream/consumers'
 import { ROOT } from './root'
 import { StepFailure, say } from './steps'
@@ -45,7 +45,7 @@ export async function buildIfStale(distFolder: string, signal?: AbortSignal): Pr
 function sourcesHash(): string {
   const hash = createHash('sha256')
   for (const file of SOURCES.flatMap((source) => filesUnder(join(ROOT, source))))
-    hash.update(file).update('\0').update(readFileSync(file)).update('\0')
+    hash.update(relative(ROOT, file)).update('\0').update(readFileSync(file)).update('\0')
   return hash.digest('hex')
 }
 

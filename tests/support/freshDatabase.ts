@@ -1,25 +1,26 @@
 import { randomUUID } from 'node:crypto'
 import pg from 'pg'
-import { migrate, withClient } from '../../scripts/setup/database'
+import { withClient } from '../../scripts/setup/database'
 
 /** A database of its own for one test file, in the cluster tests/runTests.ts has made. */
 export type FreshDatabase = { readonly ownerUrl: string; readonly applicationUrl: string }
 
 /** Makes a database in which nothing is yet, not even a table. */
-export async function emptyDatabase(): Promise<FreshDatabase> {
-  const owner = required('BARYS_TEST_OWNER_URL')
-  const name = `test_${randomUUID().replaceAll('-', '')}`
-  await withClient(owner, (db) => db.query(`CREATE DATABASE ${pg.escapeIdentifier(name)}`))
-  const at = (url: string) => Object.assign(new URL(url), { pathname: `/${name}` }).href
-  return { ownerUrl: at(owner), applicationUrl: at(required('BARYS_TEST_APPLICATION_URL')) }
-}
+export const emptyDatabase = (): Promise<FreshDatabase> => newDatabase('')
 
-/** Makes an empty, migrated database and points DATABASE_URL at it, as the application's login. */
+/** Makes a migrated database without data, by copying the runner's template, and points DATABASE_URL at it, as the application's login. */
 export async function freshDatabase(): Promise<FreshDatabase> {
-  const database = await emptyDatabase()
-  await migrate(database.ownerUrl, required('BARYS_TEST_APPLICATION_ROLE'))
+  const database = await newDatabase(`TEMPLATE ${pg.escapeIdentifier(required('BARYS_TEST_TEMPLATE'))}`)
   process.env.DATABASE_URL = database.applicationUrl
   return database
+}
+
+async function newDatabase(madeFrom: string): Promise<FreshDatabase> {
+  const owner = required('BARYS_TEST_OWNER_URL')
+  const name = `test_${randomUUID().replaceAll('-', '')}`
+  await withClient(owner, (db) => db.query(`CREATE DATABASE ${pg.escapeIdentifier(name)} ${madeFrom}`))
+  const at = (url: string) => Object.assign(new URL(url), { pathname: `/${name}` }).href
+  return { ownerUrl: at(owner), applicationUrl: at(required('BARYS_TEST_APPLICATION_URL')) }
 }
 
 function required(name: string): string {
