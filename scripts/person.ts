@@ -57,8 +57,8 @@ type Wishes = {
 
 async function keep(name: string, wishes: Wishes): Promise<void> {
   const { pool } = await import('../src/server/database')
-  const { selectPersonNamed } = await import('../src/server/sql/person')
-  const { changePerson, makeResetCode, standPerson } = await import('../src/server/services/people')
+  const { selectPersonNamed } = await import('../src/server/sql/people/person')
+  const { changePerson, makeResetCode, standPerson } = await import('../src/server/services/people/people')
   const person = await selectPersonNamed(pool(), name)
   if (!person) throw new StepFailure('person', `nobody is registered as “${name}”`, 'See --list.')
   const by = { person: null, command: 'npm run person', now: new Date() } as const

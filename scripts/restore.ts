@@ -45,7 +45,7 @@ await runConductor(async () => {
 async function verified(url: string, from: string): Promise<string[]> {
   process.env.DATABASE_URL = url
   const { pool } = await import('../src/server/database')
-  const { verifyAll } = await import('../src/server/services/verifyAll')
+  const { verifyAll } = await import('../src/server/services/proof/verifyAll')
   const [file, keyFile] = [join(from, 'checkpoints.jsonl'), join(from, 'proof-key.pub')]
   const publicKey = existsSync(keyFile) ? readFileSync(keyFile, 'utf8').trim() : null
   const report = await verifyAll(pool(), existsSync(file) ? { checkpoints: { file, publicKey } } : {})

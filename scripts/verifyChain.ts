@@ -28,7 +28,7 @@ await runConductor(async () => {
   const report = await withPlant(async ({ proof }) => {
     const anchors = anchorsOf(proof, values)
     const { pool } = await import('../src/server/database')
-    const { verifyAll } = await import('../src/server/services/verifyAll')
+    const { verifyAll } = await import('../src/server/services/proof/verifyAll')
     return verifyAll(pool(), anchors)
   })
   for (const { of, sequence, fault } of report.faults) console.error(`✕ ${of} ${sequence}: ${fault}`)

@@ -25,8 +25,8 @@ type Plant = { readonly referenceId: string; readonly seconds: number; readonly 
 /** One run as people make it, then its like: other instruments, references, days and errors, from a fixed seed. */
 async function fillPlant(owner: pg.Client): Promise<Plant> {
   const bench = await import('../../tests/support/benchPlant')
-  const { decide } = await import('../../src/server/services/decide')
-  const { sealRun } = await import('../../src/server/services/sealRun')
+  const { decide } = await import('../../src/server/services/run/decide')
+  const { sealRun } = await import('../../src/server/services/run/sealRun')
   await bench.peopleAndReferences()
   const testPoints = Array.from({ length: POINTS }, (_, index) => Math.round((index * 1000) / (POINTS - 1)) / 10)
   const plan = { testPoints, pointOrder: 'up' as const, cycles: 1, dwellSeconds: null, stabilityPercent: null }
@@ -113,7 +113,7 @@ const BARE_SCAN = `
    WHERE used.range_id = $1`
 
 async function measured(owner: pg.Client, { referenceId, seconds, readings }: Plant): Promise<string> {
-  const { impactOf } = await import('../../src/server/services/impact')
+  const { impactOf } = await import('../../src/server/services/references/impact')
   const { ImpactAsk } = await import('../../src/schema/impact')
   const ask = ImpactAsk.parse({
     ...{ rangeId: referenceId, from: '2024-01-01', to: '2026-01-01', movement: 'little-by-little' },
@@ -162,7 +162,7 @@ async function measured(owner: pg.Client, { referenceId, seconds, readings }: Pl
 /** A list of instruments, looked at and then taken. */
 async function importSeconds(): Promise<{ looking: number; taking: number }> {
   const bench = await import('../../tests/support/benchPlant')
-  const { importNamed } = await import('../../src/server/services/lists')
+  const { importNamed } = await import('../../src/server/services/lists/lists')
   const { writeCells } = await import('../../src/plans/import/table')
   const { INSTRUMENT_LIST } = await import('../../src/plans/import/lists')
   const rows = Array.from({ length: IMPORTED_ROWS }, (_, index) => ({
@@ -183,7 +183,7 @@ async function importSeconds(): Promise<{ looking: number; taking: number }> {
 
 /** From giving up to the end of the work. */
 async function timeToCancel(referenceId: string, ask: import('../../src/schema/impact').ImpactAsk): Promise<number> {
-  const { impactOf } = await import('../../src/server/services/impact')
+  const { impactOf } = await import('../../src/server/services/references/impact')
   const control = new AbortController()
   let at = 0
   const tell = ({ done }: { done: number }) => {

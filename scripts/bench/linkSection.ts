@@ -92,9 +92,9 @@ async function makePlant() {
 
 /** A run on a new instrument with its devices linked. */
 async function linkedRun({ bench, source }: Plant, standIns: StartedStandIns) {
-  const { registerInstrument } = await import('../../src/server/services/instruments')
-  const { registerDevice } = await import('../../src/server/services/devices')
-  const { beginLink } = await import('../../src/server/services/links')
+  const { registerInstrument } = await import('../../src/server/services/register/instruments')
+  const { registerDevice } = await import('../../src/server/services/links/devices')
+  const { beginLink } = await import('../../src/server/services/links/links')
   const tag = `S-${randomUUID().slice(0, 8)}`
   const { id: instrumentId } = await registerInstrument(
     {
@@ -130,10 +130,10 @@ async function taken(
   { run, session }: Awaited<ReturnType<typeof linkedRun>>,
   settings: AutomaticSettings,
 ): Promise<number> {
-  const { LinkWork } = await import('../../src/server/services/linkWork')
-  const { insertOrder } = await import('../../src/server/sql/linkOrder')
-  const { takeSessions } = await import('../../src/server/sql/linkSession')
-  const { selectLive } = await import('../../src/server/sql/linkLive')
+  const { LinkWork } = await import('../../src/server/services/links/linkWork')
+  const { insertOrder } = await import('../../src/server/sql/links/linkOrder')
+  const { takeSessions } = await import('../../src/server/sql/links/linkSession')
+  const { selectLive } = await import('../../src/server/sql/links/linkLive')
   const { pool } = await import('../../src/server/database')
   const worker = randomUUID()
   await takeSessions(pool(), { worker, now: new Date(), silentSince: new Date(0) })

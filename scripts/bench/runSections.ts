@@ -56,7 +56,7 @@ const INSERT = `INSERT INTO reading (id, run_id, step_id, applied, output, taken
 
 async function acceptSection(bench: Bench): Promise<string> {
   const { pool } = await import('../../src/server/database')
-  const { recordReading } = await import('../../src/server/services/recordReading')
+  const { recordReading } = await import('../../src/server/services/run/recordReading')
   const times: Record<'bare' | 'accepted', number[]> = { bare: [], accepted: [] }
   for (let round = 0; round < ROUNDS; round++) {
     const [bareRun, run] = [await longRun(bench), await longRun(bench)]

@@ -46,7 +46,7 @@ export async function campaignPlant(): Promise<Plant> {
 export async function verifiedPlant({ cluster, folder }: Plant) {
   process.env.DATABASE_URL = cluster.applicationUrl
   const { pool } = await import('../../src/server/database')
-  const { verifyAll } = await import('../../src/server/services/verifyAll')
+  const { verifyAll } = await import('../../src/server/services/proof/verifyAll')
   const publicKey = readFileSync(join(folder, 'proof', 'proof-key.pub'), 'utf8').trim()
   const report = await verifyAll(pool(), {
     checkpoints: { file: join(folder, 'proof', 'checkpoints.jsonl'), publicKey },

@@ -1,4 +1,4 @@
-import type { Person } from '../../src/server/sql/person'
+import type { Person } from '../../src/server/sql/people/person'
 
 /** The invented plant as it stands on its certificates. */
 export const DEMO_SITE = {

@@ -1,8 +1,8 @@
 import type { Metadata } from 'next'
 import { startSteps } from '@/plans/startSteps'
 import { signedIn } from '@/server/currentPerson'
-import { daySheet } from '@/server/services/daySheet'
 import { beginnings } from '@/server/services/lookUps'
+import { daySheet } from '@/server/services/register/daySheet'
 import { DayDesk } from '@/ui/day/DayDesk'
 
 export const metadata: Metadata = { title: 'Day sheet' }

@@ -3,7 +3,11 @@ import type { OwnedStandard } from '../../src/plans/ownedStandard'
 import type { ReferenceFacts, ReferenceRange } from '../../src/schema/reference'
 import type { Standard } from '../../src/schema/world'
 import type { Queryable } from '../../src/server/database'
-import { insertReference, insertReferenceCertificate, insertReferenceVersion } from '../../src/server/sql/reference'
+import {
+  insertReference,
+  insertReferenceCertificate,
+  insertReferenceVersion,
+} from '../../src/server/sql/references/reference'
 
 /** Standards as offers take them, in use and in their place. */
 export const inPlace = (standards: readonly Standard[]): OwnedStandard[] =>

@@ -4,7 +4,7 @@ import type { SealedRecord } from '../../src/schema/record'
 import type { RunRound } from '../../src/schema/recordedRun'
 import type { RunView } from '../../src/schema/runView'
 import type { World } from '../../src/schema/world'
-import { recordOf } from '../../src/server/services/sealedRecord'
+import { recordOf } from '../../src/server/services/records/sealedRecord'
 import { ANNA, BEN, benchWorld, NOW } from './benchPlant'
 
 type Wishes = {

@@ -1,8 +1,8 @@
 import type { Metadata } from 'next'
 import { AuditFilter } from '@/schema/audit'
 import { signedIn } from '@/server/currentPerson'
-import { auditPage } from '@/server/services/auditTrail'
 import { people } from '@/server/services/lookUps'
+import { auditPage } from '@/server/services/proof/auditTrail'
 import { AuditTrail } from '@/ui/audit/AuditTrail'
 
 export const metadata: Metadata = { title: 'Audit trail' }

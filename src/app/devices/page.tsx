@@ -1,7 +1,7 @@
 import type { Metadata } from 'next'
 import { mayDo } from '@/schema/roles'
 import { signedIn } from '@/server/currentPerson'
-import { ownedDevices } from '@/server/services/devices'
+import { ownedDevices } from '@/server/services/links/devices'
 import { DevicesDesk } from '@/ui/devices/DevicesDesk'
 
 export const metadata: Metadata = { title: 'Devices' }

@@ -2,8 +2,8 @@ import type { Metadata } from 'next'
 import { signedIn } from '@/server/currentPerson'
 import { pool } from '@/server/database'
 import { people } from '@/server/services/lookUps'
-import { ownAccount } from '@/server/services/ownAccount'
-import { siteOf } from '@/server/services/site'
+import { ownAccount } from '@/server/services/people/ownAccount'
+import { siteOf } from '@/server/services/people/site'
 import { PeopleDesk } from '@/ui/people/PeopleDesk'
 
 export const metadata: Metadata = { title: 'People' }

@@ -1,6 +1,6 @@
 import type { Metadata } from 'next'
 import { signedIn } from '@/server/currentPerson'
-import { practicePage } from '@/server/services/practice'
+import { practicePage } from '@/server/services/practice/practice'
 import { PracticeList } from '@/ui/practice/PracticeList'
 
 export const metadata: Metadata = { title: 'Practice' }

@@ -3,7 +3,7 @@ import { calendarDate } from '@/core/format/formatTime'
 import { mayDo } from '@/schema/roles'
 import { signedIn } from '@/server/currentPerson'
 import { records } from '@/server/services/lookUps'
-import { siteTimeZone } from '@/server/services/site'
+import { siteTimeZone } from '@/server/services/people/site'
 import { RecordList } from '@/ui/records/RecordList'
 
 export const metadata: Metadata = { title: 'Records' }

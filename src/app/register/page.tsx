@@ -1,7 +1,7 @@
 import type { Metadata } from 'next'
 import { signedIn } from '@/server/currentPerson'
 import { instruments } from '@/server/services/lookUps'
-import { siteSettings } from '@/server/services/site'
+import { siteSettings } from '@/server/services/people/site'
 import { emptyInstrument, valuesLike } from '@/ui/instrument/formValues'
 import { InstrumentForm } from '@/ui/instrument/InstrumentForm'
 

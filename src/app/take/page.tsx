@@ -1,8 +1,8 @@
 import type { Metadata } from 'next'
 import { mayDo } from '@/schema/roles'
 import { signedIn } from '@/server/currentPerson'
-import { siteTimeZone } from '@/server/services/site'
-import { takeWithYou } from '@/server/services/takeWithYou'
+import { siteTimeZone } from '@/server/services/people/site'
+import { takeWithYou } from '@/server/services/run/takeWithYou'
 import { TakeDesk } from '@/ui/take/TakeDesk'
 
 export const metadata: Metadata = { title: 'Take with you' }

@@ -1,5 +1,5 @@
 import { environment } from '../environment'
-import type { IssuedCertificate } from '../services/certificates'
+import type { IssuedCertificate } from '../services/records/certificates'
 
 /** A PDF that is shown in the browser under a name of its own. */
 export const pdfResponse = (pdf: Uint8Array, name: string): Response =>

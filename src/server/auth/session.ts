@@ -3,8 +3,8 @@ import { cookies } from 'next/headers'
 import { cache } from 'react'
 import { pool } from '../database'
 import { environment } from '../environment'
-import type { Person } from '../sql/person'
-import { endSessionOf, insertSession, selectSessionPerson } from '../sql/session'
+import type { Person } from '../sql/people/person'
+import { endSessionOf, insertSession, selectSessionPerson } from '../sql/people/session'
 
 /** A long shift; after it one signs in again. */
 const SECONDS = 14 * 60 * 60

@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto'
 import { RateLimiterPostgres, RateLimiterRes } from 'rate-limiter-flexible'
 import { pool } from '../database'
 import { TooMany } from '../refusals'
-import { deleteExpiredTries } from '../sql/signInAttempt'
+import { deleteExpiredTries } from '../sql/people/signInAttempt'
 
 const WINDOW_MINUTES = 15
 

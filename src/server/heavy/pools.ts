@@ -5,7 +5,7 @@ import { Piscina } from 'piscina'
 import type { Outcome } from '@/calc/runCalculation'
 import { decimalMark } from '@/core/format/decimalMark'
 import { Busy } from '../refusals'
-import type { Anchors, ProofProgress, ProofReport } from '../services/verifyAll'
+import type { Anchors, ProofProgress, ProofReport } from '../services/proof/verifyAll'
 import type { calculate, DocumentSources } from './work'
 
 /** Threads stay for ten minutes without work: the first document after a start takes a second to warm up, not each. */

@@ -8,7 +8,7 @@ import { impactReportPdf } from '../documents/impactReport'
 import { rangeTagPdf } from '../documents/rangeTag'
 import { referenceLabelPdf } from '../documents/referenceLabel'
 import { setUpSheetPdf } from '../documents/setUpSheetPdf'
-import { type Anchors, type ProofReport, verifyAll } from '../services/verifyAll'
+import { type Anchors, type ProofReport, verifyAll } from '../services/proof/verifyAll'
 
 /** Documents by their kind, each with what it is drawn from. */
 export type DocumentSources = {

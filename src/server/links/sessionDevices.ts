@@ -1,7 +1,7 @@
 import type { PressureUnit } from '@/core/units/pressureUnit'
 import type { Device, LinkShown } from '@/schema/links'
 import { environment } from '../environment'
-import type { NewLinkLine } from '../sql/linkLine'
+import type { NewLinkLine } from '../sql/links/linkLine'
 import { allowedNetworks, deviceAddress } from './address'
 import { MeterLink, SourceLink } from './devices'
 import { LineLink, type LinkLine, LinkLost } from './lineLink'

@@ -1,6 +1,6 @@
 import type { Metadata } from 'next'
 import { signedIn } from '@/server/currentPerson'
-import { publicProofKey } from '@/server/services/checkpoints'
+import { publicProofKey } from '@/server/services/proof/checkpoints'
 import { VerifyDesk } from '@/ui/audit/VerifyDesk'
 
 export const metadata: Metadata = { title: 'Verification' }

@@ -1,7 +1,7 @@
 import Link from 'next/link'
 import { formatPlain, formatSigned } from '@/core/format/formatNumber'
 import { calendarDate, formatDate, formatDateTime } from '@/core/format/formatTime'
-import type { InstrumentPageData } from '@/server/services/instrumentPage'
+import type { InstrumentPageData } from '@/server/services/register/instrumentPage'
 import { DataTable } from '@/ui/parts/DataTable'
 import { Mark, VERDICT_MARK } from '@/ui/parts/Mark'
 import { ErrorCorridor } from '@/ui/pictures/ErrorCorridor'

@@ -1,7 +1,7 @@
 import Link from 'next/link'
 import { calendarDate, formatDate } from '@/core/format/formatTime'
 import { DESK_IDS, DESKS, type Desk } from '@/schema/desks'
-import type { InstrumentPageData } from '@/server/services/instrumentPage'
+import type { InstrumentPageData } from '@/server/services/register/instrumentPage'
 
 /** The desks, and which of them were set up for it. */
 export function Desks({ page: { instrument, saved, timeZone } }: { page: InstrumentPageData }) {

@@ -1,4 +1,4 @@
-import type { InstrumentPageData } from '@/server/services/instrumentPage'
+import type { InstrumentPageData } from '@/server/services/register/instrumentPage'
 import { LinkButton } from '@/ui/parts/LinkButton'
 
 /** Its tag, and what can be done with it. */

@@ -1,5 +1,5 @@
 import { nameplateFacts } from '@/schema/instrument/fieldLines'
-import type { InstrumentPageData } from '@/server/services/instrumentPage'
+import type { InstrumentPageData } from '@/server/services/register/instrumentPage'
 
 /** What it is, as the register has it. */
 export function Nameplate({ page: { instrument } }: { page: InstrumentPageData }) {

@@ -3,7 +3,7 @@ import { formatDateTime } from '@/core/format/formatTime'
 import { rangeText } from '@/core/range/rangeText'
 import type { Configuration } from '@/schema/configuration'
 import { changesBetween, changeWords } from '@/schema/instrument/fieldLines'
-import type { InstrumentPageData } from '@/server/services/instrumentPage'
+import type { InstrumentPageData } from '@/server/services/register/instrumentPage'
 import { DataTable } from '@/ui/parts/DataTable'
 import { rangeChangeWords } from '@/words/rangeChangeWords'
 

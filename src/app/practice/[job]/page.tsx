@@ -3,7 +3,7 @@ import type { Metadata } from 'next'
 import { addressText } from '@/server/addressText'
 import { signedIn } from '@/server/currentPerson'
 import { pageOrNotFound } from '@/server/pageOrNotFound'
-import { practiceJob } from '@/server/services/practice'
+import { practiceJob } from '@/server/services/practice/practice'
 import { PracticeDesk } from '@/ui/practice/PracticeDesk'
 
 export const metadata: Metadata = { title: 'Practice' }

@@ -1,6 +1,6 @@
 import type { Metadata } from 'next'
 import { signedIn } from '@/server/currentPerson'
-import { siteSettings } from '@/server/services/site'
+import { siteSettings } from '@/server/services/people/site'
 import { emptyReference } from '@/ui/references/emptyReference'
 import { ReferenceEditor } from '@/ui/references/ReferenceEditor'
 

@@ -3,9 +3,9 @@ import { redirect } from 'next/navigation'
 import { idParam } from '@/server/api/idParam'
 import { signedIn } from '@/server/currentPerson'
 import { pageOrNotFound } from '@/server/pageOrNotFound'
-import { runPage } from '@/server/services/runPage'
-import { runTitle } from '@/server/services/runTitle'
-import { siteTimeZone } from '@/server/services/site'
+import { siteTimeZone } from '@/server/services/people/site'
+import { runPage } from '@/server/services/run/runPage'
+import { runTitle } from '@/server/services/run/runTitle'
 import { RunDesk } from '@/ui/run/RunDesk'
 
 type Props = { params: Promise<{ id: string }> }

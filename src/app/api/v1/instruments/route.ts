@@ -1,6 +1,6 @@
 import { NewInstrument } from '@/schema/configurationForm'
 import { writeRoute } from '@/server/api/route'
-import { registerInstrument } from '@/server/services/instruments'
+import { registerInstrument } from '@/server/services/register/instruments'
 
 /** Registers an instrument. */
 export const POST = writeRoute('change the register', NewInstrument, (input, _params, actor) =>

@@ -4,7 +4,7 @@ import { mayDo } from '@/schema/roles'
 import { addressText } from '@/server/addressText'
 import { signedIn } from '@/server/currentPerson'
 import { pageOrNotFound } from '@/server/pageOrNotFound'
-import { deskPage } from '@/server/services/deskPage'
+import { deskPage } from '@/server/services/desks/deskPage'
 import { titledByTag } from '@/server/titledByTag'
 import { RangeDesk } from '@/ui/desks/RangeDesk'
 

@@ -2,8 +2,8 @@ import type { Metadata } from 'next'
 import { idParam } from '@/server/api/idParam'
 import { signedIn } from '@/server/currentPerson'
 import { pageOrNotFound } from '@/server/pageOrNotFound'
-import { practiceAttempt } from '@/server/services/practice'
-import { siteTimeZone } from '@/server/services/site'
+import { siteTimeZone } from '@/server/services/people/site'
+import { practiceAttempt } from '@/server/services/practice/practice'
 import { AttemptDesk } from '@/ui/practice/AttemptDesk'
 
 export const metadata: Metadata = { title: 'Practice, judged' }

@@ -3,7 +3,7 @@ import { certificateFormOf, emptyCertificate } from '@/plans/referenceFacts'
 import { addressText } from '@/server/addressText'
 import { signedIn } from '@/server/currentPerson'
 import { pageOrNotFound } from '@/server/pageOrNotFound'
-import { referenceByCode } from '@/server/services/references'
+import { referenceByCode } from '@/server/services/references/references'
 import { CertificateDesk } from '@/ui/references/CertificateDesk'
 
 export const metadata: Metadata = { title: 'Enter a certificate' }

@@ -3,7 +3,7 @@ import { referenceFormOf } from '@/plans/referenceFacts'
 import { addressText } from '@/server/addressText'
 import { signedIn } from '@/server/currentPerson'
 import { pageOrNotFound } from '@/server/pageOrNotFound'
-import { referenceByCode } from '@/server/services/references'
+import { referenceByCode } from '@/server/services/references/references'
 import { ReferenceEditor } from '@/ui/references/ReferenceEditor'
 
 export const metadata: Metadata = { title: 'Change a reference' }

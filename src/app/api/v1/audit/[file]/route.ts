@@ -5,7 +5,7 @@ import { fileResponse } from '@/server/api/fileResponse'
 import { readRoute } from '@/server/api/route'
 import { csvOf, xlsxOf } from '@/server/documents/listFile'
 import { NotFound } from '@/server/refusals'
-import { auditFile } from '@/server/services/auditTrail'
+import { auditFile } from '@/server/services/proof/auditTrail'
 
 /** The audit trail as `trail.csv` or `trail.xlsx`, filtered as its page is. */
 export const GET = readRoute(async ({ file }: { file: string }, request) => {

@@ -2,7 +2,7 @@ import { fileResponse } from '@/server/api/fileResponse'
 import { readRoute } from '@/server/api/route'
 import { csvOf, xlsxOf } from '@/server/documents/listFile'
 import { NotFound } from '@/server/refusals'
-import { listFile, listNamed } from '@/server/services/lists'
+import { listFile, listNamed } from '@/server/services/lists/lists'
 
 /** A list as a file in the columns it is imported by: `instruments.csv`, `references.xlsx`, or empty, as a template. */
 export const GET = readRoute(async ({ list }: { list: string }) => {

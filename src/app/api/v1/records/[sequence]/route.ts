@@ -1,6 +1,6 @@
 import { readRoute } from '@/server/api/route'
 import { sequenceParam } from '@/server/api/sequenceParam'
-import { sealedRecordAt } from '@/server/services/instrumentPage'
+import { sealedRecordAt } from '@/server/services/register/instrumentPage'
 
 /** A sealed record: exactly the canonical JSON that was hashed, so that anybody can check the hash. */
 export const GET = readRoute(async ({ sequence }: { sequence: string }) => {

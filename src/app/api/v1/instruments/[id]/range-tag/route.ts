@@ -4,7 +4,7 @@ import { readRoute } from '@/server/api/route'
 import { drawn } from '@/server/heavy/pools'
 import { NotFound } from '@/server/refusals'
 import { instrument } from '@/server/services/lookUps'
-import { siteName, siteSettings, siteTimeZone } from '@/server/services/site'
+import { siteName, siteSettings, siteTimeZone } from '@/server/services/people/site'
 
 /** The range tag of an instrument as it is configured now, as PDF. */
 export const GET = readRoute(async ({ id }: { id: string }, request) => {

@@ -3,7 +3,7 @@ import { originOf, pdfResponse } from '@/server/api/pdfResponse'
 import { readRoute } from '@/server/api/route'
 import { drawn } from '@/server/heavy/pools'
 import { savedSetUp } from '@/server/services/lookUps'
-import { siteSettings, siteTimeZone } from '@/server/services/site'
+import { siteSettings, siteTimeZone } from '@/server/services/people/site'
 
 /** The saved set-up sheet of an instrument, as PDF. */
 export const GET = readRoute(async ({ id }: { id: string }, request) => {

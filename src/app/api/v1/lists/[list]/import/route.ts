@@ -1,6 +1,6 @@
 import { type ImportProgress, ImportRequest } from '@/schema/importedRows'
 import { streamedRoute } from '@/server/api/route'
-import { importNamed } from '@/server/services/lists'
+import { importNamed } from '@/server/services/lists/lists'
 
 /** Rows of the largest list, with every column filled. */
 const LARGEST_LIST_BYTES = 24 * 1024 * 1024

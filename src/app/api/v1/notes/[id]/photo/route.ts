@@ -1,6 +1,6 @@
 import { idParam } from '@/server/api/idParam'
 import { readRoute } from '@/server/api/route'
-import { photoOf } from '@/server/services/instrumentNotes'
+import { photoOf } from '@/server/services/register/instrumentNotes'
 
 /** The photo of a note. */
 export const GET = readRoute(async ({ id }: { id: string }) => {

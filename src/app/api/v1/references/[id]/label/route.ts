@@ -2,8 +2,8 @@ import { idParam } from '@/server/api/idParam'
 import { originOf, pdfResponse } from '@/server/api/pdfResponse'
 import { readRoute } from '@/server/api/route'
 import { drawn } from '@/server/heavy/pools'
-import { referenceById } from '@/server/services/references'
-import { siteName, siteSettings } from '@/server/services/site'
+import { siteName, siteSettings } from '@/server/services/people/site'
+import { referenceById } from '@/server/services/references/references'
 
 /** The label of a reference, as PDF. */
 export const GET = readRoute(async ({ id }: { id: string }, request) => {

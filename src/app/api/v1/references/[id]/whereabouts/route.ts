@@ -1,7 +1,7 @@
 import { NewWhereabouts } from '@/schema/referenceForm'
 import { idParam } from '@/server/api/idParam'
 import { writeRoute } from '@/server/api/route'
-import { sayWhereabouts } from '@/server/services/references'
+import { sayWhereabouts } from '@/server/services/references/references'
 
 /** Says where a reference is, in whose hands, and whether it may be used. */
 export const POST = writeRoute('keep references', NewWhereabouts, (sent, params: { id: string }, actor) =>

@@ -2,7 +2,7 @@ import { NewLink } from '@/schema/links'
 import { idParam } from '@/server/api/idParam'
 import { writeRoute } from '@/server/api/route'
 import { Conflict } from '@/server/refusals'
-import { beginLink } from '@/server/services/links'
+import { beginLink } from '@/server/services/links/links'
 
 /** Takes devices for this run, and for others at the same manifold. */
 export const POST = writeRoute('drive a source', NewLink, (link, { id }: { id: string }, actor) => {

@@ -1,6 +1,6 @@
 import { idParam } from '@/server/api/idParam'
 import { readRoute } from '@/server/api/route'
-import { watchRun } from '@/server/services/liveRun'
+import { watchRun } from '@/server/services/run/liveRun'
 
 /** So often something is said though nothing changed, so that a connection that is gone is found out. */
 const ALIVE_MS = 15_000

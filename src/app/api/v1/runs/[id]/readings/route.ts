@@ -1,7 +1,7 @@
 import { NewReading } from '@/schema/run'
 import { idParam } from '@/server/api/idParam'
 import { writeRoute } from '@/server/api/route'
-import { recordReading } from '@/server/services/recordReading'
+import { recordReading } from '@/server/services/run/recordReading'
 
 /** Stores one reading or one correction; answers with it as stored and judged. */
 export const POST = writeRoute('calibrate', NewReading, (input, { id }: { id: string }, actor) =>

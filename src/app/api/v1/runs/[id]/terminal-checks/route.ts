@@ -1,7 +1,7 @@
 import { NewTerminalCheck } from '@/schema/run'
 import { idParam } from '@/server/api/idParam'
 import { writeRoute } from '@/server/api/route'
-import { recordTerminalCheck } from '@/server/services/answerWorkStep'
+import { recordTerminalCheck } from '@/server/services/run/answerWorkStep'
 
 /** Stores the volts at the terminals at a current; answers with the run as it then is. */
 export const POST = writeRoute('calibrate', NewTerminalCheck, (input, { id }: { id: string }, actor) =>

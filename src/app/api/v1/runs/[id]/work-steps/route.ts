@@ -4,8 +4,8 @@ import { WorkStepAnswer } from '@/schema/run'
 import { idParam } from '@/server/api/idParam'
 import { readRoute, writeRoute } from '@/server/api/route'
 import { pool } from '@/server/database'
-import { answerWorkStep } from '@/server/services/answerWorkStep'
-import { loadRun } from '@/server/services/loadRun'
+import { answerWorkStep } from '@/server/services/run/answerWorkStep'
+import { loadRun } from '@/server/services/run/loadRun'
 
 /** The steps of Isolate and Restore of a run, in their order: id, what to do and why; two empty lists where none are kept. */
 export const GET = readRoute(async ({ id }: { id: string }) =>

@@ -4,7 +4,7 @@ import { DESK_IDS, DESKS } from '@/schema/desks'
 import { idParam } from '@/server/api/idParam'
 import { readRoute } from '@/server/api/route'
 import { NotFound } from '@/server/refusals'
-import { exportedDesk } from '@/server/services/exportedDesk'
+import { exportedDesk } from '@/server/services/desks/exportedDesk'
 
 /** The saved set-up of a desk with what it comes to, as JSON. */
 export const GET = readRoute(async ({ id, desk }: { id: string; desk: string }) => {

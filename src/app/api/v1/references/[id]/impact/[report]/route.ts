@@ -11,7 +11,7 @@ import { csvOf, xlsxOf } from '@/server/documents/listFile'
 import { drawn } from '@/server/heavy/pools'
 import { parsedJson } from '@/server/parsedJson'
 import { NotFound } from '@/server/refusals'
-import { impactReport } from '@/server/services/impactReport'
+import { impactReport } from '@/server/services/references/impactReport'
 
 /** The impact of a reference in doubt as `report.pdf`, `report.csv` or `report.xlsx`; what is supposed stands in `ask`. */
 export const GET = readRoute(async ({ id, report }: { id: string; report: string }, request) => {

@@ -1,6 +1,6 @@
 import { idParam } from '@/server/api/idParam'
 import { readRoute } from '@/server/api/route'
-import { linkLogOf } from '@/server/services/linkLog'
+import { linkLogOf } from '@/server/services/links/linkLog'
 
 /** Everything that went to the devices of a run and came from them. */
 export const GET = readRoute(async ({ id }: { id: string }) => {

@@ -4,8 +4,8 @@ import { idParam } from '@/server/api/idParam'
 import { readRoute } from '@/server/api/route'
 import { SOFTWARE_VERSION } from '@/server/environment'
 import { NotFound } from '@/server/refusals'
-import { referenceById } from '@/server/services/references'
-import { siteAddress } from '@/server/services/site'
+import { siteAddress } from '@/server/services/people/site'
+import { referenceById } from '@/server/services/references/references'
 
 /** A certificate of a reference as a digital calibration certificate, XML. */
 export const GET = readRoute(async ({ id, certificateId }: { id: string; certificateId: string }) => {

@@ -1,7 +1,7 @@
 import { LARGEST_DOCUMENT_BYTES, NewDocument } from '@/schema/referenceForm'
 import { idParam } from '@/server/api/idParam'
 import { readRoute, writeRoute } from '@/server/api/route'
-import { attachDocument, documentOf } from '@/server/services/references'
+import { attachDocument, documentOf } from '@/server/services/references/references'
 
 type Params = { id: string; certificateId: string }
 

@@ -1,0 +1,375 @@
+import {
+  afterSeen,
+  afterSilence,
+  automaticStart,
+  goneOn,
+  type Order,
+  paused,
+  type Seen,
+  STOPS,
+  type TakenPoint,
+  takeNow,
+} from '@/core/automatic/automaticRun'
+import type { Sample } from '@/core/automatic/settling'
+import { Refusal } from '@/core/refusal'
+import { automaticPlan, pressureLimits, refuseDifferentPoints } from '@/plans/automaticOf'
+import type { LinkAct, LinkAnswer } from '@/schema/links'
+import type { RunView } from '@/schema/runView'
+import { pool } from '../../database'
+import { LinkLost } from '../../links/lineLink'
+import { type MemberReading, SessionDevices } from '../../links/sessionDevices'
+import { log } from '../../log'
+import { selectDevice } from '../../sql/links/device'
+import { insertLines } from '../../sql/links/linkLine'
+import { upsertLive } from '../../sql/links/linkLive'
+import { answerOrder, selectWaitingOrders, type WaitingOrder } from '../../sql/links/linkOrder'
+import {
+  type AutomaticRow,
+  beat,
+  closeSession,
+  hasNoOpenRun,
+  type LinkSession,
+  updateAutomatic,
+} from '../../sql/links/linkSession'
+import { selectPerson } from '../../sql/people/person'
+import type { Actor } from '../actor'
+import { linkedTrim } from './linkedTrim'
+import { channelsOf, notePast, presentRun, recordPoint, refuseUnreadable } from './linkPoints'
+import { type Going, type LinkStanding, linkShown, STEADY_S, WATCH_SECONDS } from './linkShown'
+
+/** As often as devices are looked at: while a point is come to or waited for, and otherwise. No device is asked more often. */
+const QUICK_MS = 60
+const CALM_MS = 250
+/** As often as it says that it lives, looks for orders, and shows how it stands. */
+const EVERY_MS = { beat: 1000, orders: 150, shown: 250 } as const
+/** So long away, a run that takes its own readings is not gone on with by itself; so old, nothing that was wanted is done. */
+const LONGEST_AWAY_MS = 60_000
+const TOO_LATE_MS = 20_000
+
+/** One session in the hands of this process: it looks, obeys people, takes readings, and says how it stands. */
+export class LinkWork {
+  private readonly devices: SessionDevices
+  private runs: readonly RunView[]
+  private going: Going | null = null
+  private setTo: number | null = null
+  private ended: string | null = null
+  private recent: Sample[] = []
+  private readonly due: Record<keyof typeof EVERY_MS, number> = { beat: 0, orders: 0, shown: 0 }
+  private sourceHeardAt: number
+  /** Null until it was asked, and again once it was not heard. */
+  private canWatch: boolean | null = null
+  private hadWatch = false
+  /** It was to hold while nobody heard it: told again once it is back. */
+  private owesHold = false
+
+  private constructor(
+    private readonly session: LinkSession,
+    private readonly worker: string,
+    parts: { readonly devices: SessionDevices; readonly runs: readonly RunView[] },
+  ) {
+    this.devices = parts.devices
+    this.runs = parts.runs
+    this.sourceHeardAt = seconds()
+  }
+
+  /** Opens the devices of a session; goes on with a run that took its own readings where it stands. */
+  static async open(
+    session: LinkSession,
+    { worker, lastBeat }: { readonly worker: string; readonly lastBeat: Date | null },
+  ): Promise<LinkWork> {
+    const runs = await Promise.all(session.members.map(({ runId }) => presentRun(runId)))
+    const deviceOf = (id: string | null) => (id === null ? null : selectDevice(pool(), id))
+    const source = await deviceOf(session.sourceId)
+    if (!source) throw new Error('a session without its source') // cannot be: the database keeps it
+    const members = await Promise.all(
+      session.members.map(async ({ runId, meterId, transmitterId }, index) => ({
+        ...{ runId, tag: runs[index]?.world.instrument.tag ?? '' },
+        ...{ meter: await deviceOf(meterId), transmitter: await deviceOf(transmitterId) },
+      })),
+    )
+    const unit = runs[0]?.world.inputUnit ?? 'Pa'
+    const work = new LinkWork(session, worker, { devices: new SessionDevices(source, members, unit), runs })
+    if (session.automatic) await work.goOnWith(session.automatic, lastBeat)
+    return work
+  }
+
+  /** One look, and what follows from it. @returns false where the session is this worker's no more */
+  async step(): Promise<boolean> {
+    if (this.isDue('beat') && !(await this.stillOurs())) return false
+    if (this.isDue('orders'))
+      for (const order of await selectWaitingOrders(pool(), this.session.id)) {
+        if (await this.isTooLate(order)) continue
+        this.due.shown = 0 // what came of it is shown at once
+        if (await this.obey(order)) return false
+      }
+    const [applied, readings] = await Promise.all([this.devices.applied(), this.devices.readings()])
+    await this.watched(applied)
+    this.remember(applied)
+    const before = this.going?.state.phase
+    await this.takeFurther(applied, readings)
+    if (this.going?.state.phase !== before) this.due.shown = 0
+    if (this.isDue('shown')) await this.publish(applied, readings)
+    return true
+  }
+
+  /** How long until the next look, ms: quick while a point is come to or waited for. */
+  get paceMs(): number {
+    return this.going && this.going.state.phase !== 'paused' ? QUICK_MS : CALM_MS
+  }
+
+  private isDue(what: keyof typeof EVERY_MS): boolean {
+    const now = performance.now()
+    if (now < this.due[what]) return false
+    this.due[what] = now + EVERY_MS[what]
+    return true
+  }
+
+  /** Says that it is still worked here; ends it where no run of it is open any more. */
+  private async stillOurs(): Promise<boolean> {
+    const now = new Date()
+    if (!(await beat(pool(), this.session.id, { worker: this.worker, now }))) return false
+    if (!(await hasNoOpenRun(pool(), this.session.id))) return true
+    // Sealed or given up: nobody is there any more to let go of them.
+    await closeSession(pool(), this.session.id, now)
+    return false
+  }
+
+  /** Lets go of the devices; what they said last is kept. */
+  async close(): Promise<void> {
+    this.devices.close()
+    await insertLines(pool(), this.session.id, this.devices.takeLines())
+  }
+
+  /** Nothing is done that was wanted long ago, when things stood otherwise; but for a vent, which is always right. */
+  private async isTooLate({ id, act, ageMs }: WaitingOrder): Promise<boolean> {
+    if (act.kind === 'vent' || ageMs < TOO_LATE_MS) return false
+    const answer = { isDone: false, words: 'it came too late and was not done: say it again' }
+    await answerOrder(pool(), id, { answer, now: new Date() })
+    return true
+  }
+
+  private async obey({ id, runId, act, orderedBy }: WaitingOrder): Promise<boolean> {
+    let answer: LinkAnswer
+    try {
+      const person = await selectPerson(pool(), orderedBy)
+      if (!person) throw new Error('an order by nobody') // cannot be: the database keeps it
+      answer = { isDone: true, words: await this.did(act, runId, { person, now: new Date() }) }
+    } catch (error) {
+      answer = { isDone: false, words: wordsOf(error) }
+    }
+    await insertLines(pool(), this.session.id, this.devices.takeLines())
+    await answerOrder(pool(), id, { answer, now: new Date() })
+    if (act.kind !== 'end' || !answer.isDone) return false
+    await closeSession(pool(), this.session.id, new Date())
+    return true
+  }
+
+  /** Does what a person wants. @returns what was done, in words */
+  private async did(act: LinkAct, runId: string, actor: Actor): Promise<string> {
+    const { going, devices } = this
+    switch (act.kind) {
+      case 'begin':
+        await this.begin({ settings: act.settings, personId: actor.person.id, isPaused: false })
+        return 'it takes its readings from here'
+      case 'take-now':
+        if (going?.state.phase !== 'settling') throw new Refusal('act', 'no point is waited for', 'wait until one is')
+        going.state = takeNow(going.state)
+        return 'taken as it stands'
+      case 'pause':
+      case 'go-on': {
+        if (!going) throw new Refusal('act', 'it takes no readings of its own', 'begin it first')
+        const isPaused = act.kind === 'pause'
+        const next = isPaused ? paused(going.state) : goneOn(going.state, going.plan)
+        going.state = next.state
+        await this.order(next.orders)
+        await updateAutomatic(pool(), this.session.id, { ...going.row, isPaused })
+        return isPaused ? 'paused: the pressure is held' : 'it goes on'
+      }
+      case 'by-hand':
+        await this.end(null)
+        await this.hold()
+        return 'by hand from here; the source holds what it has'
+      case 'set':
+        if (going) throw new Refusal('act', 'it takes its own readings', 'take it by hand first')
+        this.refuseBeyond(act.to)
+        await devices.source.set(act.to)
+        this.setTo = act.to
+        return 'the source goes there'
+      case 'vent':
+        return this.vent(actor)
+      case 'trim': {
+        if (going) throw new Refusal('act', 'it takes its own readings', 'take it by hand first')
+        const member = devices.members.find((each) => each.runId === runId)
+        const { world } = await presentRun(runId)
+        if (!member) throw new Refusal('run', 'it is none of this link', 'reload the run')
+        return linkedTrim({
+          ...{ trim: act.trim, adjustmentId: act.adjustmentId, member, source: devices.source, world, actor },
+          wait: (length) => new Promise((done) => setTimeout(done, length * 1000)),
+        })
+      }
+      case 'end':
+        // From here on a person looks after the source: it is not to vent under their hands.
+        if (this.canWatch) await devices.source.watch(0).catch(() => false)
+        return 'the devices are let go of; the source stays as it is'
+      default:
+        return act satisfies never
+    }
+  }
+
+  private async begin(row: AutomaticRow): Promise<void> {
+    if (this.going) throw new Refusal('act', 'it takes its own readings already', 'reload the run')
+    this.runs = await Promise.all(this.session.members.map(({ runId }) => presentRun(runId)))
+    const [first] = this.runs
+    if (!first) throw new Error('a session without a run') // cannot be
+    refuseUnreadable(this.runs, this.devices)
+    refuseDifferentPoints(this.runs)
+    const plan = automaticPlan(first, row.settings)
+    const person = await selectPerson(pool(), row.personId)
+    await updateAutomatic(pool(), this.session.id, row)
+    this.ended = null
+    this.going = { row, plan, startedBy: person?.name ?? '', state: automaticStart }
+    if (row.isPaused) this.going.state = { ...automaticStart, phase: 'paused' }
+  }
+
+  /**
+   * Another process worked it and is gone: what it had recorded stands, and the next point is come to anew. Where that is long
+   * ago nobody may stand beside it any more: a person begins it again.
+   */
+  private async goOnWith(row: AutomaticRow, lastBeat: Date | null): Promise<void> {
+    if (lastBeat && Date.now() - lastBeat.getTime() > LONGEST_AWAY_MS) {
+      await this.end('It stood still while no server worked it. Look at the instrument, then begin it again.')
+      return
+    }
+    try {
+      await this.begin(row)
+    } catch (error) {
+      await this.end(`Gone on with after a stop: ${wordsOf(error)}`)
+    }
+  }
+
+  private async takeFurther(applied: number | null, readings: readonly MemberReading[]): Promise<void> {
+    const { going } = this
+    if (!going) return
+    const outputs = readings.flatMap(({ output, pv, ao }, index) => channelsOf(this.runs[index], { output, pv, ao }))
+    const isWhole = applied !== null && outputs.every((each): each is number => each !== null)
+    const before = going.state
+    const seen: Seen | null = isWhole ? { seconds: seconds(), applied, outputs: outputs as number[] } : null // checked just before
+    const next = seen ? afterSeen(before, seen, going.plan) : afterSilence(before, seconds(), going.plan)
+    going.state = next.state
+    try {
+      await this.order(next.orders)
+      if (next.state.timesPast > before.timesPast && applied !== null) await this.note(applied, going)
+      for (const point of next.state.taken.slice(before.taken.length)) await this.record(point, going)
+    } catch (error) {
+      await this.end(`It stopped: ${wordsOf(error)}`)
+      await this.hold()
+      return
+    }
+    const { phase, stop } = next.state
+    if (phase === 'done') await this.end(null)
+    if (phase === 'stopped' && stop) await this.end(`It stopped: ${STOPS[stop]}.`)
+  }
+
+  private async record(point: TakenPoint, { row }: Going): Promise<void> {
+    const person = await selectPerson(pool(), row.personId)
+    if (!person) throw new Error('readings by nobody') // cannot be
+    await recordPoint(this.runs, point, person)
+    this.runs = await Promise.all(this.runs.map(({ id }) => presentRun(id)))
+  }
+
+  private async note(applied: number, { row }: Going): Promise<void> {
+    const person = await selectPerson(pool(), row.personId)
+    if (person) await notePast(this.runs, applied, person)
+  }
+
+  private async order(orders: readonly Order[]): Promise<void> {
+    for (const order of orders) {
+      if (order.order === 'set') {
+        await this.devices.source.set(order.to)
+        this.setTo = order.to
+      } else if (order.order === 'hold') await this.hold()
+      else {
+        await this.devices.source.vent()
+        this.setTo = null
+      }
+    }
+  }
+
+  /** Holds what it has. Where nobody hears it, it is told again as soon as somebody does. */
+  private async hold(): Promise<void> {
+    try {
+      await this.devices.source.hold()
+      this.owesHold = false
+    } catch (error) {
+      if (!(error instanceof LinkLost) && !(error instanceof Refusal)) throw error
+      this.owesHold = true
+    }
+  }
+
+  private async vent({ person }: Actor): Promise<string> {
+    if (this.going) await this.end(`Vented by ${person.name}.`)
+    this.setTo = null
+    this.owesHold = false
+    return ventedWords(await this.devices.source.vent())
+  }
+
+  private async end(words: string | null): Promise<void> {
+    this.going = null
+    this.ended = words
+    await updateAutomatic(pool(), this.session.id, null)
+  }
+
+  /** Heard again, the source is told to watch over itself, and what it could not be told before. */
+  private async watched(applied: number | null): Promise<void> {
+    if (applied === null) {
+      this.canWatch = null
+      return
+    }
+    this.sourceHeardAt = seconds()
+    if (this.canWatch === null) this.canWatch = await this.devices.source.watch(WATCH_SECONDS).catch(() => null)
+    this.hadWatch = this.canWatch === true
+    if (this.owesHold) await this.hold()
+  }
+
+  private remember(applied: number | null): void {
+    const now = seconds()
+    this.recent = [
+      ...this.recent.filter((each) => each.seconds >= now - STEADY_S),
+      ...(applied === null ? [] : [{ seconds: now, value: applied }]),
+    ]
+  }
+
+  private refuseBeyond(to: number): void {
+    const limits = this.runs.map(pressureLimits)
+    const lowest = Math.max(...limits.map((each) => each.lowest))
+    const highest = Math.min(...limits.map((each) => each.highest))
+    if (to >= lowest && to <= highest) return
+    throw new Refusal('to', `${to} is beyond what may be applied here`, `stay between ${lowest} and ${highest}`)
+  }
+
+  private async publish(applied: number | null, readings: readonly MemberReading[]): Promise<void> {
+    await insertLines(pool(), this.session.id, this.devices.takeLines())
+    await upsertLive(pool(), linkShown(this.standing, { applied, readings }))
+  }
+
+  private get standing(): LinkStanding {
+    const { session, runs, devices, recent, going, setTo, ended, hadWatch } = this
+    const silentSeconds = seconds() - this.sourceHeardAt
+    return { sessionId: session.id, runs, devices, recent, going, setTo, ended, silentSeconds, hadWatch }
+  }
+}
+
+/** What a vent that was told says of itself. */
+export const ventedWords = (says: boolean): string =>
+  says
+    ? 'The source says that it is vented. Look at it all the same.'
+    : 'The source was told to vent and does not say that it has: go to it.'
+
+const seconds = () => performance.now() / 1000
+
+function wordsOf(error: unknown): string {
+  if (error instanceof Refusal) return `${error.reason}: ${error.remedy}`
+  if (error instanceof LinkLost) return `${error.message}: look at the device and its cable`
+  log.error({ error: error instanceof Error ? { message: error.message, stack: error.stack } : error }, 'link work')
+  return 'a fault of ours, which stands in the log: try it again, or type the readings'
+}

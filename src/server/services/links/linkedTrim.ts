@@ -1,0 +1,124 @@
+import { Refusal } from '@/core/refusal'
+import { settleSeconds } from '@/core/setUp/damping'
+import { convertPressure } from '@/core/units/pressureUnit'
+import type { LinkedTrim } from '@/schema/links'
+import { NewAdjustment } from '@/schema/run'
+import type { World } from '@/schema/world'
+import type { SourceLink } from '../../links/devices'
+import type { LinkedMember } from '../../links/sessionDevices'
+import type { TransmitterLink } from '../../links/transmitterLink'
+import type { Actor } from '../actor'
+import { checkAdjustment, recordAdjustment } from '../run/adjust'
+import { decimalText, linkedDigits } from './linkedDigits'
+
+/** Currents an output is trimmed at, mA. */
+const OUTPUT_ENDS = [
+  ['lower-output', 4],
+  ['upper-output', 20],
+] as const
+/** A trim that was taken reads back within that of the span, or nearer than before. Ours, no source. */
+const READ_BACK = 0.001
+const LEAST_WAIT_S = 1
+
+type Trimming = {
+  readonly trim: LinkedTrim
+  readonly adjustmentId: string
+  readonly member: LinkedMember
+  readonly source: SourceLink
+  readonly world: World
+  readonly actor: Actor
+  readonly wait: (seconds: number) => Promise<void>
+}
+
+/**
+ * Trims an instrument over its link, as the run is at Adjust: asked first whether it may be done at what stands there, then
+ * written, read back, and recorded with what was read before and after. What reads back wrong is put back as it was.
+ *
+ * @returns what was done, in words
+ * @throws {Refusal} where it may not be done, is refused by the instrument, or read back wrong
+ * @throws {LinkLost} where a device does not answer
+ */
+export async function linkedTrim(trimming: Trimming): Promise<string> {
+  const { trim, adjustmentId, member, actor } = trimming
+  const { transmitter } = member
+  if (!transmitter) throw new Refusal('trim', `${member.tag} has no link of its own`, 'trim it by the communicator')
+  const read = () => readOf(trimming, transmitter)
+  const before = await read()
+  const done = (after: Awaited<ReturnType<typeof readOf>>, words: string) =>
+    NewAdjustment.parse({
+      ...{ id: adjustmentId, kind: trim, words },
+      applied: trim === 'output-trim' ? null : before.applied,
+      ...{ beforeOutput: before.output, afterOutput: after.output, beforePv: before.pv, afterPv: after.pv },
+    })
+  await checkAdjustment(member.runId, done(before, 'over the link'))
+  if (trim === 'output-trim') await trimOutput(trimming, transmitter)
+  else await trimSensor(trimming, transmitter, before)
+  const after = await read()
+  // The figures stand beside it, as with every act.
+  const words = trim === 'output-trim' ? 'over the link, at 4 and 20 mA, read back' : 'over the link, read back'
+  await recordAdjustment(member.runId, done(after, words), actor)
+  return words
+}
+
+/** Figures as they go into an act: with the digits that a device of that kind shows. */
+async function readOf({ source, member, world }: Trimming, transmitter: TransmitterLink) {
+  const digits = linkedDigits(world)
+  const applied = await source.pressure()
+  const output = member.meter ? await member.meter.milliamp() : null
+  const pv = await transmitter.pv()
+  return {
+    applied: decimalText(applied, digits.applied),
+    output: output === null ? null : decimalText(output, digits.output),
+    pv: decimalText(pv, digits.pv),
+    appliedInRange: convertPressure(applied, world.inputUnit, world.configuration.unit),
+    pvInRange: pv,
+  }
+}
+
+type Before = Awaited<ReturnType<typeof readOf>>
+
+async function trimSensor(trimming: Trimming, transmitter: TransmitterLink, before: Before): Promise<void> {
+  const { trim, world } = trimming
+  const end = trim === 'upper-sensor-trim' ? 'upper-sensor' : 'lower-sensor'
+  const truth = trim === 'zero-trim' ? 0 : before.appliedInRange
+  await transmitter.trim(trim === 'zero-trim' ? 'zero-trim' : end, truth)
+  await settled(trimming)
+  const now = await transmitter.pv()
+  const { lrv, urv } = world.configuration
+  const allowed = Math.max(Math.abs(before.pvInRange - truth), Math.abs(urv - lrv) * READ_BACK)
+  if (Math.abs(now - truth) <= allowed) return
+  // Where it reads now is to read again what it read before.
+  await transmitter.trim(end, before.pvInRange)
+  throw new Refusal(
+    'trim',
+    `PV reads back ${decimalText(now, linkedDigits(world).pv)}, further off than before`,
+    'it was put back as it was',
+  )
+}
+
+/** At both ends with the current held, by what the meter shows; let go whatever comes. */
+async function trimOutput(trimming: Trimming, transmitter: TransmitterLink): Promise<void> {
+  const { member } = trimming
+  if (!member.meter) throw new Refusal('trim', 'no meter is linked', 'link it, or trim by the communicator')
+  try {
+    for (const [command, milliamp] of OUTPUT_ENDS) {
+      await transmitter.fixCurrent(milliamp)
+      await settled(trimming)
+      await transmitter.trim(command, await member.meter.milliamp())
+      await settled(trimming)
+      const now = await member.meter.milliamp()
+      if (Math.abs(now - milliamp) > READ_BACK * 16)
+        throw new Refusal(
+          'trim',
+          `at ${milliamp} mA the meter reads ${decimalText(now, linkedDigits(trimming.world).output)} after it`,
+          'look at the loop',
+        )
+    }
+  } finally {
+    await transmitter.fixCurrent(null)
+    await settled(trimming)
+  }
+}
+
+const settled = ({ wait, world: { dampingFoundSeconds, configuration } }: Trimming) =>
+  wait(Math.max(LEAST_WAIT_S, settleSeconds(dampingFoundSeconds ?? configuration.setUp?.dampingSeconds ?? 0)))

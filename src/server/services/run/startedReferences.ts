@@ -1,0 +1,97 @@
+import { deviceOf } from '@/core/conformity/referenceFitness'
+import { Refusal } from '@/core/refusal'
+import { type ReferencesOfRun, unfitReferences } from '@/core/run/plan/runFitness'
+import { isTransmitted, SIGNALS } from '@/core/signal/signal'
+import type { Configuration } from '@/schema/configuration'
+import { mayDo, whoMay } from '@/schema/roles'
+import type { PressureStandard, Standard, World } from '@/schema/world'
+import type { Queryable } from '../../database'
+import { selectLinked } from '../../sql/references/referenceInstrument'
+import type { Actor } from '../actor'
+import { standardToUse } from '../references/ownedStandards'
+
+/** The first reference and those of further sub-ranges, each once. */
+export async function inputReferences(
+  db: Queryable,
+  ids: readonly [string, ...string[]],
+  day: string,
+): Promise<[PressureStandard, ...PressureStandard[]]> {
+  const [first, ...further] = ids
+  const references: [PressureStandard, ...PressureStandard[]] = [await inputReference(db, first, day)]
+  for (const id of new Set(further)) if (id !== first) references.push(await inputReference(db, id, day))
+  return references
+}
+
+/** @throws {Refusal} for anything that gives no pressure */
+export async function inputReference(db: Queryable, id: string, day: string): Promise<PressureStandard> {
+  const standard = await standardToUse(db, { rangeId: id, day, field: 'inputReferenceId' })
+  if (standard?.quantity === 'pressure') return standard
+  throw new Refusal('inputReferenceId', 'that is no pressure reference we own', 'choose one of those offered')
+}
+
+/**
+ * What reads the output; null where nothing has to.
+ *
+ * @throws {Refusal} where something has to and it is missing
+ */
+export async function outputReference(
+  db: Queryable,
+  id: string | null,
+  { configuration, day }: { readonly configuration: Configuration; readonly day: string },
+): Promise<Standard | null> {
+  if (!isTransmitted(configuration.signal)) return null
+  const standard = id === null ? null : await standardToUse(db, { rangeId: id, day, field: 'outputReferenceId' })
+  if (standard) return standard
+  throw new Refusal(
+    'outputReferenceId',
+    `the output is in ${SIGNALS[configuration.signal].unit}, and no reference for it is chosen`,
+    'choose a meter or gauge that reads it',
+  )
+}
+
+/**
+ * References that do not fit: refused, or let through with a reason by those with the right. What no reason helps is
+ * refused to all: another kind of pressure, or a point that nothing reaches.
+ */
+export function overridesOf(
+  world: ReferencesOfRun,
+  { reason, person, day }: { reason: string | null; person: Actor['person']; day: string },
+): Pick<World, 'overrides'> {
+  const amiss = unfitReferences(world, day)
+  const hopeless = amiss.find(({ issues }) => issues.some(({ code }) => code === 'kind' || code === 'reach'))
+  const first = hopeless ?? amiss[0]
+  if (!first) return {}
+  const words = `${first.code} ${first.issues.map((issue) => issue.words).join('; ')}`
+  if (hopeless) throw new Refusal(first.field, words, 'choose another reference')
+  if (reason === null)
+    throw new Refusal(
+      first.field,
+      words,
+      'choose another reference, or say why this one is used; it stands on the certificate',
+    )
+  if (!mayDo(person.role, 'use a reference that does not fit'))
+    throw new Refusal(
+      first.field,
+      words,
+      `choose another reference; only ${whoMay('use a reference that does not fit')} may let it be used`,
+    )
+  return {
+    overrides: amiss.map(({ code, issues }) => ({
+      code,
+      amiss: issues.map((issue) => issue.words),
+      reason,
+      by: person.name,
+    })),
+  }
+}
+
+/** A reference that is calibrated here cannot be what it is calibrated against. */
+export async function refuseItself(
+  db: Queryable,
+  instrumentId: string,
+  { references, field }: { readonly references: readonly Standard[]; readonly field: string },
+): Promise<void> {
+  const linked = await selectLinked(db, { instrumentId })
+  const itself = linked && references.find((standard) => deviceOf(standard) === linked.referenceId)
+  if (itself) throw new Refusal(field, `${itself.code} is what is calibrated`, 'choose a higher reference for it')
+}

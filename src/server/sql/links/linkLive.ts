@@ -1,0 +1,20 @@
+import { LinkShown } from '@/schema/links'
+import type { Queryable } from '../../database'
+
+/** Keeps how a session stands, in the place of how it stood. */
+export async function upsertLive(db: Queryable, shown: LinkShown): Promise<void> {
+  await db.query(
+    `INSERT INTO link_live (session_id, at, shown) VALUES ($1, $2, $3)
+     ON CONFLICT (session_id) DO UPDATE SET at = $2, shown = $3`,
+    [shown.sessionId, shown.at, JSON.stringify(shown)],
+  )
+}
+
+/** How the session of a run stands; null where it has none, or nothing was seen yet. */
+export async function selectLive(db: Queryable, runId: string): Promise<LinkShown | null> {
+  const { rows } = await db.query(
+    `SELECT l.shown FROM link_claim c JOIN link_live l ON l.session_id = c.session_id WHERE c.claimed = $1`,
+    [runId],
+  )
+  return rows.length === 0 ? null : LinkShown.parse(rows[0].shown)
+}
