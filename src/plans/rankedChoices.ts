@@ -1,6 +1,6 @@
 import type { SharePrior } from '@/core/conformity/priorFromHistory'
 import { globalRisk } from '@/core/conformity/risk'
-import { meetsCondition, type RunRule } from '@/core/run/plan/decisionRule'
+import { acceptsUpTo, meetsCondition, type RunRule } from '@/core/run/plan/decisionRule'
 import { type PlannedUncertainty, plannedUncertainty, tightestUncertainty } from '@/core/run/plan/plannedUncertainty'
 import type { Configuration } from '../schema/configuration'
 import type { ReferenceOffer, ReferenceOffers } from './offers'
@@ -92,15 +92,14 @@ function inputSets({ inputs, isSubRanged, suggestedInputIds }: ReferenceOffers):
 }
 
 /**
- * The greatest risk over the points is that where the limit is smallest against U: the rest goes by that ratio alone. A
- * conditional pass is accepted too, so that under that rule everything up to the error limit is.
+ * The greatest risk over the points is that where the limit is smallest against U: the rest goes by that ratio alone.
  */
 function falseAccept(
-  { limit, acceptance, standardUncertainty }: PlannedUncertainty,
+  { limit, expandedUncertainty, standardUncertainty }: PlannedUncertainty,
   rule: RunRule,
   share: SharePrior,
 ): number {
-  const acceptanceLimit = rule === 'conditional' ? limit : acceptance
+  const acceptanceLimit = acceptsUpTo(rule, { limit, expandedUncertainty })
   if (limit <= 0 || standardUncertainty <= 0 || acceptanceLimit <= 0) return 0
   const prior = { mean: share.mean * limit, standardDeviation: share.standardDeviation * limit }
   return globalRisk({ prior, limit, acceptanceLimit, standardUncertainty }).falseAccept

@@ -7,7 +7,7 @@ import { decimalsOfTwoDigits, formatFixed } from '@/core/format/formatNumber'
 import { calendarDate, formatDate } from '@/core/format/formatTime'
 import { ERROR_BASIS_WORDS, errorBasis, shownPercent } from '@/core/run/judge/errorBasis'
 import { impactOf, impactWords } from '@/core/run/judge/impact'
-import { CONDITION_WORDS, drawsIn, overallStatement, RUN_RULES } from '@/core/run/plan/decisionRule'
+import { conditionWords, drawsIn, overallStatement, RUN_RULES } from '@/core/run/plan/decisionRule'
 import { pointName } from '@/core/run/plan/pointScale'
 import { referenceOfPoint } from '@/core/run/plan/referenceOfPoint'
 import { ofCountedRounds, roundNames, roundRoles } from '@/core/run/roundRole'
@@ -54,7 +54,7 @@ function notTaken({ world }: SealedRecord, asFound: Result | undefined, asLeft: 
 /** Why no statement is made, where the uncertainty that came out is larger than the rule allows. */
 function withheld(doc: Doc, { results, world }: SealedRecord): void {
   const point = results.flatMap(({ points }) => points).find(({ verdict }) => verdict === 'not-stated')
-  const condition = CONDITION_WORDS[world.decisionRule]
+  const condition = conditionWords(world.decisionRule)
   if (!point || !condition) return
   const shown = { basis: errorBasis(world), range: world.configuration }
   const percent = (value: number) =>
@@ -139,7 +139,7 @@ function uncertaintyWords({ world, results }: SealedRecord): string {
   const words = results.some(({ points }) => points.some(({ budget }) => budget))
     ? `U is the expanded uncertainty at a coverage of ${withDecimalMark('95.45')} %, k from Student’s t at the effective degrees of freedom (JCGM 100:2008, G.4); its budget stands below.`
     : 'U is the expanded uncertainty of the comparison (k = 2, about 95 %), from accuracy and resolution of the references and resolution of the reading, each taken as rectangular (JCGM 100); what the instrument does between the readings is no part of it.'
-  const condition = CONDITION_WORDS[world.decisionRule]
+  const condition = conditionWords(world.decisionRule)
   if (drawsIn(world.decisionRule))
     return `${words} The acceptance limit A at each point is the error limit less U.${condition ? ` The rule asks that ${condition}.` : ''}`
   return `${words} ${condition ? `The rule asks that ${condition}.` : 'It is stated and not taken into account in the verdict.'}`

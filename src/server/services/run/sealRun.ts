@@ -5,7 +5,7 @@ import { calendarDate } from '@/core/format/formatTime'
 import { Refusal } from '@/core/refusal'
 import { assumptionsOf } from '@/core/run/judge/assumptions'
 import { scatterOfRound } from '@/core/run/judge/judgeSteps'
-import { CONDITION_WORDS, RUN_RULES } from '@/core/run/plan/decisionRule'
+import { conditionWords, RUN_RULES } from '@/core/run/plan/decisionRule'
 import { unfitReading, unfitReferences } from '@/core/run/plan/runFitness'
 import { worldAt } from '@/core/run/plan/worldAt'
 import { ofCountedRounds, roundRoles } from '@/core/run/roundRole'
@@ -100,7 +100,7 @@ function refuseUnready(run: RunView, state: RunState, signing: Pick<Signing, 're
   if (verdict === 'not-stated' && signing.remark === null)
     throw new Refusal(
       'remark',
-      `${RUN_RULES[run.world.decisionRule].label} asks that ${CONDITION_WORDS[run.world.decisionRule]}, and the uncertainty that came out is larger: no statement of conformity is made`,
+      `${RUN_RULES[run.world.decisionRule].label} asks that ${conditionWords(run.world.decisionRule)}, and the uncertainty that came out is larger: no statement of conformity is made`,
       'take the readings again, or say in the remark what follows from it',
     )
 }

@@ -10,7 +10,7 @@ import { impactOf, impactWords } from '@/core/run/judge/impact'
 import { judgingBasis } from '@/core/run/judge/judgeSteps'
 import { largestShown } from '@/core/run/judge/largestShown'
 import { errorWords } from '@/core/run/judge/shownError'
-import { CONDITION_WORDS, overallStatement, RUN_RULES } from '@/core/run/plan/decisionRule'
+import { conditionWords, overallStatement, RUN_RULES } from '@/core/run/plan/decisionRule'
 import { pointName } from '@/core/run/plan/pointScale'
 import { ofCountedRounds } from '@/core/run/roundRole'
 import type { RunState } from '@/core/run/runState'
@@ -57,7 +57,7 @@ export function VerdictPanel({ run, state, decimals, timeZone, advice }: Props) 
   const largest = largestShown(last.points, nearest, shown)
   const percent = (point: JudgedPoint) => errorWords(point, shown, decimals)
   const statement = overallStatement(last.points)
-  const condition = CONDITION_WORDS[decisionRule]
+  const condition = conditionWords(decisionRule)
   const impact = first && impactOf(first.points, run.world, { isToBeRepeated: advice?.action === 'repeat' })
   const falseAccept = largestFalseAccept(last.points)
   return (

@@ -1,0 +1,51 @@
+import type { JudgedPoint } from '../../../analysis/judgedPoint'
+import type { ConformityStatement } from '../../../conformity/conformityStatement'
+import { acceptanceLimit } from '../../../conformity/guardBand'
+
+/** Error limit and expanded uncertainty U at a point, both ± % of output span. */
+export type Bounds = { readonly limit: number; readonly expandedUncertainty: number }
+
+/** What of a judged point a rule decides by. Judged by simple acceptance. */
+export type PointToRule = Pick<
+  JudgedPoint,
+  'errorPercentSpan' | 'limitPercentSpan' | 'adjustLimitPercentSpan' | 'verdict'
+>
+
+/** What a rule adds to a judged point. All in ± % of output span. */
+export type RuledPoint = {
+  readonly expandedUncertaintyPercentSpan: number
+  /** Errors up to this are accepted; left out where that is the error limit itself. */
+  readonly acceptancePercentSpan?: number
+  /** Left out where the rule knows only inside and outside. */
+  readonly statement?: ConformityStatement
+}
+
+/** What a rule makes of a judged point with its uncertainty. */
+export type Ruling = Pick<RuledPoint, 'acceptancePercentSpan' | 'statement'> & Pick<JudgedPoint, 'verdict'>
+
+/** A decision rule, whole: what screens, certificate, risk and drawing say of it follows from these parts. */
+export type DecisionRule = {
+  readonly label: string
+  readonly says: string
+  /** The acceptance limit, drawn in from the error limit by U; null where errors up to the error limit are accepted. */
+  readonly acceptance: ((bounds: Bounds) => number) | null
+  /** Up to which error a point is accepted in any sense, with or without a condition: by this its risk is reckoned. */
+  readonly acceptsUpTo: (bounds: Bounds) => number
+  /** What U must meet for the rule to speak at all, the edge included; null where it always speaks. */
+  readonly condition: {
+    readonly isMet: (bounds: Bounds) => boolean
+    /** After “the rule asks that”. */
+    readonly words: string
+    /** After “the error limit is … times the uncertainty at …”. */
+    readonly unmet: string
+  } | null
+  /** The verdict on a point where the condition is met. */
+  readonly ruling: (point: PointToRule, bounds: Bounds) => Ruling
+}
+
+/** The error limit less U; where U is as large as the limit, no error can be accepted. */
+export const drawnInByUncertainty = (bounds: Bounds): number =>
+  bounds.expandedUncertainty >= bounds.limit ? 0 : acceptanceLimit('expanded-uncertainty', bounds)
+
+/** The error limit itself. */
+export const upToTheLimit = ({ limit }: Bounds): number => limit
