@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { DECISIONS } from '@/core/run/decision'
 import { ADJUSTMENT_KINDS, type AdjustmentKind } from '../core/adjust/adjustmentKind'
 import { EXCITATION_UNITS } from '../core/adjust/excitation'
+import { RECORDED_FIGURES } from './readings/readingQuantities'
 import { Standard } from './world'
 
 /*
@@ -35,20 +36,7 @@ export type ReadingTaking = z.infer<typeof ReadingTaking>
 /** A reading as recorded; `applied` and `output` with the digits typed. */
 export const RecordedReading = z.strictObject({
   id: z.uuid(),
-  applied: z.string(),
-  output: z.string(),
-  /** PV in the unit of the range and AO in that of the signal, where the plan reads them. */
-  pv: z.string().optional(),
-  ao: z.string().optional(),
-  /** What the instrument's own display shows, where the plan reads it. */
-  display: z.string().optional(),
-  /** By a null instrument: its nominal and its departure, % of output span; the output was computed from them. */
-  nominalPercent: z.string().optional(),
-  deflectionPercent: z.string().optional(),
-  /** Level in the gauge glass, % of it; what was applied was computed from it. */
-  glassPercent: z.string().optional(),
-  /** Masses on the piston of a dead-weight tester, kg, without it; what was applied was computed from them. */
-  massesKg: z.string().optional(),
+  ...RECORDED_FIGURES,
   /** How long the point was held before it was read, where that was timed. */
   heldSeconds: z.int().optional(),
   /** Left out where it was typed. */

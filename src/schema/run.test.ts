@@ -14,12 +14,9 @@ describe('a reading', () => {
   const reading = { id: ID, stepId: OTHER, applied: '12,50', output: '8.004' }
   test('keeps its digits and is no correction unless it says so', () => {
     expect(NewReading.parse(reading)).toEqual({
-      display: null,
       heldSeconds: null,
       ...reading,
       applied: '12.50',
-      pv: null,
-      ao: null,
       supersedes: null,
       reason: null,
     })

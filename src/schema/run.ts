@@ -2,30 +2,18 @@ import { z } from 'zod'
 import { DECISIONS } from '@/core/run/decision'
 import { ADJUSTMENT_KINDS, type AdjustmentKind } from '../core/adjust/adjustmentKind'
 import { EXCITATION_UNITS } from '../core/adjust/excitation'
-import { AbsentDecimalText, DecimalText, OptionalDecimalText } from './decimal'
+import { DecimalText, OptionalDecimalText } from './decimal'
 import { PointListForm } from './pointList'
+import { SENT_FIGURES } from './readings/readingQuantities'
 import { LINKED_FIELDS } from './recordedRun'
 import { OptionalText, Reason } from './texts'
-
-/** The same as a caller may write it, with what has a default left out. */
 
 /** One accepted reading. A correction names the reading it supersedes and why. */
 export const NewReading = z
   .object({
     id: z.uuid(),
     stepId: z.uuid(),
-    applied: DecimalText,
-    output: DecimalText,
-    pv: OptionalDecimalText,
-    ao: OptionalDecimalText,
-    display: OptionalDecimalText,
-    /** By a null instrument: what it was set to and by how much it was off, % of output span. */
-    nominalPercent: AbsentDecimalText,
-    deflectionPercent: AbsentDecimalText,
-    /** Level in the gauge glass, % of it. */
-    glassPercent: AbsentDecimalText,
-    /** Masses on the piston of a dead-weight tester, without the piston itself, kg. */
-    massesKg: AbsentDecimalText,
+    ...SENT_FIGURES,
     heldSeconds: z.int().min(0).max(86_400).nullable().default(null),
     /** Which of the figures a device gave, as it was shown; a correction is typed. */
     linkedFields: z.array(z.enum(LINKED_FIELDS)).min(1).readonly().optional(),

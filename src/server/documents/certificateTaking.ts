@@ -3,6 +3,7 @@ import { formatDateTime } from '@/core/format/formatTime'
 import { isCorrected } from '@/core/reference/correctedValue'
 import { isCorrectionChoice } from '@/core/run/plan/worldAt'
 import { referencesOf } from '@/plans/referencesOf'
+import { figuresOf, READING_QUANTITY_LIST } from '@/schema/readings/readingQuantities'
 import type { SealedRecord } from '@/schema/record'
 import { takingWords } from '@/words/takingWords'
 import type { CertificateSource, Doc } from './certificateSource'
@@ -15,26 +16,16 @@ export function taking(doc: Doc, { world }: SealedRecord, round: SealedRecord['r
   const say = (title: string, lines: readonly string[]) => {
     if (lines.length > 0) paragraph(doc, `${title}: ${lines.join('; ')}.`, { size: 8.5 })
   }
-  say(
-    'Output read by a null instrument, as a departure in % of span from what it was set to',
-    holding.flatMap(({ step, reading: { nominalPercent: set, deflectionPercent: off } }) =>
-      set === undefined || off === undefined
+  for (const [name, { certificate }] of READING_QUANTITY_LIST) {
+    if (!certificate) continue
+    const lines = holding.flatMap(({ step, reading }) => {
+      const shown = reading[name]
+      return shown === undefined
         ? []
-        : [`${pointWords(world, step)}: set to ${formatReading(set)} %, off by ${formatReading(off)} %`],
-    ),
-  )
-  say(
-    'Applied computed from the level in the gauge glass, cold',
-    holding.flatMap(({ step, reading: { glassPercent } }) =>
-      glassPercent === undefined ? [] : [`${pointWords(world, step)}: ${formatReading(glassPercent)} % of the glass`],
-    ),
-  )
-  say(
-    'Applied computed from the masses on the piston, without it',
-    holding.flatMap(({ step, reading: { massesKg } }) =>
-      massesKg === undefined ? [] : [`${pointWords(world, step)}: ${formatReading(massesKg)} kg`],
-    ),
-  )
+        : [`${pointWords(world, step)}: ${certificate.words(formatReading(shown), figuresOf(reading))}`]
+    })
+    say(certificate.title, lines)
+  }
   for (const line of takingWords(round, world)) paragraph(doc, `${line}.`, { size: 8.5 })
   const { dwellSeconds } = world
   say(

@@ -51,11 +51,11 @@ export async function recordPoint(
     const [output, pv, ao] = channelsOf(run, { output: 0, pv: 0, ao: 0 }).map(() => outputs[place++])
     if (!step || !output) throw new Refusal('run', 'that point is not to be read any more', 'look at the run')
     const reading = {
-      ...{ id: randomUUID(), stepId: step.id, supersedes: null, reason: null, display: null },
+      ...{ id: randomUUID(), stepId: step.id, supersedes: null, reason: null },
       applied: decimalText(applied.mean, digits.applied),
       output: decimalText(output.mean, digits.output),
-      pv: pv ? decimalText(pv.mean, digits.pv) : null,
-      ao: ao ? decimalText(ao.mean, digits.output) : null,
+      ...(pv && { pv: decimalText(pv.mean, digits.pv) }),
+      ...(ao && { ao: decimalText(ao.mean, digits.output) }),
       heldSeconds: Math.round(heldSeconds),
       taking: {
         way: 'automatic' as const,

@@ -34,7 +34,7 @@ beforeAll(async () => {
   await recordReading(
     run.id,
     {
-      ...{ id: crypto.randomUUID(), stepId: last.id, pv: null, ao: null, display: null, heldSeconds: null },
+      ...{ id: crypto.randomUUID(), stepId: last.id, heldSeconds: null },
       ...{
         applied: reading.applied,
         output: `${reading.output}1`,

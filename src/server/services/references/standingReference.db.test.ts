@@ -100,7 +100,7 @@ function kPaOf(masses: number): number {
   return ((masses + 0.8) * (1 - air / 7920) * 9.8122) / (4.032e-4 * (1 + 16.6e-6 * 3.5)) / 1000
 }
 const reading = (stepId: string, change: object) => ({
-  ...{ id: randomUUID(), stepId, applied: '0', output: '4.000', pv: null, ao: null, display: null },
+  ...{ id: randomUUID(), stepId, applied: '0', output: '4.000' },
   ...{ heldSeconds: null, supersedes: null, reason: null },
   ...change,
 })

@@ -30,7 +30,7 @@ const exchange = (standardId: string, replaces = PUMP.id) => ({
   reason: 'battery flat',
 })
 const reading = (stepId: string, applied: string, output: string) => ({
-  ...{ id: randomUUID(), stepId, applied, output, pv: null, ao: null, display: null },
+  ...{ id: randomUUID(), stepId, applied, output },
   ...{ heldSeconds: null, supersedes: null, reason: null },
 })
 

@@ -5,11 +5,17 @@ import { appliedOfGlass, appliedOfMasses } from '@/core/run/judge/computedReadin
 import { judgeReading, judgingBasis } from '@/core/run/judge/judgeSteps'
 import { pistonOfPoint } from '@/core/run/judge/pistonOfPoint'
 import { refuseBeyondSensor, refuseImpossibleOutput } from '@/core/run/judge/readingNotice'
-import { isSameReading } from '@/core/run/judge/sameReading'
 import { referenceOfPoint } from '@/core/run/plan/referenceOfPoint'
 import { unfitReading } from '@/core/run/plan/runFitness'
 import { worldAt } from '@/core/run/plan/worldAt'
 import { outputOfNull } from '@/core/signal/nullInstrument'
+import {
+  figuresOf,
+  isSameReading,
+  READING_FIELDS,
+  READING_QUANTITY_LIST,
+  type ReadingField,
+} from '@/schema/readings/readingQuantities'
 import type { ReadingTaking, RecordedReading, RunStep } from '@/schema/recordedRun'
 import type { NewReading } from '@/schema/run'
 import type { AcceptedReading, RunView } from '@/schema/runView'
@@ -72,55 +78,34 @@ export async function recordTaken(runId: string, reading: TakenReading, actor: A
 function refuseFigures(world: World, percent: number | undefined, reading: TakenReading): void {
   refuseBeyondSensor(Number(reading.applied), world)
   refuseImpossibleOutput(Number(reading.output), world)
-  refuseOtherQuantities(world, reading)
-  refuseOtherComputation(world, reading)
-  if (percent !== undefined) refuseOtherMasses(world, percent, reading)
+  if (percent === undefined) return
+  refuseOtherQuantities(world, percent, reading)
+  refuseOtherComputation(world, percent, reading)
 }
 
-/** What is computed from what was read has to be what it comes to: by the departure of a null instrument, by a glass. */
-function refuseOtherComputation(world: World, reading: TakenReading): void {
-  const { nominalPercent: nominal, deflectionPercent: deflection, glassPercent: glass } = reading
-  if ((nominal !== undefined) !== (world.readsByNull === true))
-    throw new Refusal(
-      'nominalPercent',
-      world.readsByNull ? 'is not given, and this run is read by a null instrument' : 'is not read in this run',
-      'reload the run',
-    )
-  if (nominal !== undefined && deflection !== undefined) {
-    const output = outputOfNull(nominal, deflection, judgingBasis(world).scale)
-    if (Number(output) !== Number(reading.output))
-      throw new Refusal(
-        'output',
-        `a departure of ${deflection} % from ${nominal} % is ${output}`,
-        'send what it comes to',
-      )
+/** What is computed from what was read has to be what it comes to: by a null instrument, a glass, masses on a piston. */
+function refuseOtherComputation(world: World, percent: number, reading: TakenReading): void {
+  const { nominalPercent: nominal, deflectionPercent: deflection, glassPercent: level, massesKg: masses } = reading
+  const { glass, inputUnit } = world
+  const refuseOther = (field: 'applied' | 'output', computed: string, words: string) => {
+    if (Number(computed) !== Number(reading[field]))
+      throw new Refusal(field, `${words} is ${computed}`, 'send what it comes to')
   }
-  if ((glass !== undefined) !== (world.glass !== undefined))
-    throw new Refusal(
-      'glassPercent',
-      world.glass ? 'is not given, and this run is read by the gauge glass' : 'is not read in this run',
-      'reload the run',
+  if (nominal !== undefined && deflection !== undefined)
+    refuseOther(
+      'output',
+      outputOfNull(nominal, deflection, judgingBasis(world).scale),
+      `a departure of ${deflection} % from ${nominal} %`,
     )
-  if (glass === undefined || !world.glass) return
-  const applied = appliedOfGlass(glass, { glass: world.glass, inputUnit: world.inputUnit })
-  if (Number(applied) !== Number(reading.applied))
-    throw new Refusal('applied', `${glass} % of the glass is ${applied}`, 'send what it comes to')
-}
-
-/** Where a piston serves a point its pressure is that of the masses on it. */
-function refuseOtherMasses(world: World, percent: number, { massesKg, applied }: TakenReading): void {
-  const { code } = referenceOfPoint(percent, world)
+  if (level !== undefined && glass)
+    refuseOther('applied', appliedOfGlass(level, { glass, inputUnit }), `${level} % of the glass`)
   const piston = pistonOfPoint(percent, world)
-  if ((massesKg !== undefined) !== (piston !== undefined))
-    throw new Refusal(
-      'massesKg',
-      piston ? `is not given, and ${code} is read by the masses on its piston` : 'is not read at this point',
-      'reload the run',
+  if (masses !== undefined && piston)
+    refuseOther(
+      'applied',
+      appliedOfMasses(masses, { piston, inputUnit }),
+      `${masses} kg on the piston of ${referenceOfPoint(percent, world).code}`,
     )
-  if (massesKg === undefined || !piston) return
-  const pressure = appliedOfMasses(massesKg, { piston, inputUnit: world.inputUnit })
-  if (Number(pressure) !== Number(applied))
-    throw new Refusal('applied', `${massesKg} kg on the piston of ${code} is ${pressure}`, 'send what it comes to')
 }
 
 /** An amendment corrects what was read on the day of the work, whose date has been asked then. */
@@ -149,21 +134,7 @@ function storeInTurn(runId: string, reading: TakenReading, actor: Actor): Promis
     // A correction corrects what was typed with the reference of then.
     const world = worldAt(run.world, run.exchanges ?? [], step.readings[0]?.takenAt)
     const known = step.readings.find((row) => row.id === reading.id)
-    if (
-      known &&
-      isRepeated(known, reading, [
-        'applied',
-        'output',
-        'pv',
-        'ao',
-        'display',
-        'nominalPercent',
-        'deflectionPercent',
-        'glassPercent',
-        'massesKg',
-      ])
-    )
-      return accepted(step, known, world)
+    if (known && isRepeated<ReadingField>(known, reading, READING_FIELDS)) return accepted(step, known, world)
 
     refuseFigures(world, step.percent, reading)
     refuseUnfitReferences(world, step.percent, { reading, now })
@@ -182,41 +153,15 @@ function storeInTurn(runId: string, reading: TakenReading, actor: Actor): Promis
 }
 
 /** A reading as every later look at the run will show it. */
-const recordedOf = (
-  {
-    id,
-    applied,
-    output,
-    pv,
-    ao,
-    display,
-    heldSeconds,
-    supersedes,
-    reason,
-    nominalPercent,
-    deflectionPercent,
-    glassPercent,
-    massesKg,
-    taking,
-  }: TakenReading,
-  { person, now }: Actor,
-): RecordedReading => ({
-  id,
-  applied,
-  output,
-  ...(pv !== null && { pv }),
-  ...(ao !== null && { ao }),
-  ...(display !== null && { display }),
-  ...(nominalPercent !== undefined && { nominalPercent }),
-  ...(deflectionPercent !== undefined && { deflectionPercent }),
-  ...(glassPercent !== undefined && { glassPercent }),
-  ...(massesKg !== undefined && { massesKg }),
-  ...(heldSeconds !== null && { heldSeconds }),
-  ...(taking && { taking }),
+const recordedOf = (reading: TakenReading, { person, now }: Actor): RecordedReading => ({
+  id: reading.id,
+  ...figuresOf(reading),
+  ...(reading.heldSeconds !== null && { heldSeconds: reading.heldSeconds }),
+  ...(reading.taking && { taking: reading.taking }),
   takenAt: now.toISOString(),
   takenBy: person.name,
-  supersedes,
-  reason,
+  supersedes: reading.supersedes,
+  reason: reading.reason,
 })
 
 type Place = Pick<RunStep, 'id' | 'percent' | 'direction'>
@@ -234,22 +179,15 @@ function stepOf(run: RunView, stepId: string): RunStep {
   return step
 }
 
-/** A run reads PV and AO, and the display, at every point or at none: half a set tells no stage from another. */
-function refuseOtherQuantities(world: World, { pv, ao, display }: TakenReading): void {
-  if ((display !== null) !== (world.readsDisplay === true))
-    throw display === null
-      ? new Refusal('display', 'is not given, and this run reads it at every point', 'read it and enter it')
-      : new Refusal('display', 'is not read in this run', 'leave it out, or begin a run that reads it')
-  if (world.readsDigital) {
-    const missing = pv === null ? 'pv' : ao === null ? 'ao' : null
-    if (missing)
-      throw new Refusal(missing, 'is not given, and this run reads it at every point', 'read it and enter it')
-  } else if (pv !== null || ao !== null)
-    throw new Refusal(
-      pv === null ? 'ao' : 'pv',
-      'is not read in this run',
-      'leave it out, or begin a run that reads it',
-    )
+/** A quantity is read at every point that asks for it and at no other: half a set tells no stage from another. */
+function refuseOtherQuantities(world: World, percent: number, reading: TakenReading): void {
+  for (const [name, { isAsked, whenMissing }] of READING_QUANTITY_LIST) {
+    if (name === 'applied' || name === 'output') continue
+    const [isGiven, isWanted] = [reading[name] !== undefined, isAsked(world, percent)]
+    if (isWanted && !isGiven) throw new Refusal(name, whenMissing.reason(world, percent), whenMissing.remedy)
+    if (isGiven && !isWanted)
+      throw new Refusal(name, 'is not read in this run at this point', 'leave it out, or begin a run that reads it')
+  }
 }
 
 function refuseWrongPlace(run: RunView, step: RunStep, reading: TakenReading): void {

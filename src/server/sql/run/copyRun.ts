@@ -1,4 +1,5 @@
 import type { Queryable } from '../../database'
+import { FIGURE_COLUMNS } from './reading'
 
 /**
  * A copy keeps which reading, step and act it is a copy of: its id follows from the run it goes to and the old id, as a
@@ -16,10 +17,10 @@ const COPIES = [
    SELECT $2::uuid, round, opened_at, opened_by, plan_reason FROM run_round WHERE run_id = $1`,
   `INSERT INTO run_step (id, run_id, round, position, percent, direction, cycle)
    SELECT ${COPIED_ID('id')}, $2::uuid, round, position, percent, direction, cycle FROM run_step WHERE run_id = $1`,
-  `INSERT INTO reading (id, run_id, step_id, applied, output, pv, ao, display, nominal_percent, deflection_percent,
-                        glass_percent, masses_kg, held_seconds, taking, taken_at, taken_by, supersedes, reason)
-   SELECT ${COPIED_ID('id')}, $2::uuid, ${COPIED_ID('step_id')}, applied, output, pv, ao, display, nominal_percent, deflection_percent,
-          glass_percent, masses_kg, held_seconds, taking, taken_at, taken_by,
+  `INSERT INTO reading (id, run_id, step_id, ${FIGURE_COLUMNS.join(', ')}, held_seconds, taking, taken_at, taken_by,
+                        supersedes, reason)
+   SELECT ${COPIED_ID('id')}, $2::uuid, ${COPIED_ID('step_id')}, ${FIGURE_COLUMNS.join(', ')}, held_seconds, taking,
+          taken_at, taken_by,
           CASE WHEN supersedes IS NULL THEN NULL ELSE ${COPIED_ID('supersedes')} END, reason
      FROM reading WHERE run_id = $1 ORDER BY taken_at, supersedes NULLS FIRST`,
   `INSERT INTO overshoot (id, run_id, step_id, applied, noted_at, noted_by)

@@ -1,20 +1,18 @@
 import { z } from 'zod'
+import { READING_QUANTITY_LIST, RECORDED_FIGURES, type ReadingFigures } from '@/schema/readings/readingQuantities'
 import { ReadingTaking } from '@/schema/recordedRun'
 import type { Queryable } from '../../database'
 
+/** Columns of the quantities a reading carries, with the names they have in it. */
+const QUANTITIES = READING_QUANTITY_LIST.map(([name, { column }]) => ({ name, column }))
+/** Columns of what a reading carries, in the order of `figureValues`; `numeric` comes as text, with its digits. */
+export const FIGURE_COLUMNS: readonly string[] = QUANTITIES.map(({ column }) => column)
+const figureValues = (reading: ReadingFigures) => QUANTITIES.map(({ name }) => reading[name])
+
 const ReadingRow = z
-  .object({
+  .looseObject({
     id: z.uuid(),
     step_id: z.uuid(),
-    applied: z.string(),
-    output: z.string(),
-    pv: z.string().nullable(),
-    ao: z.string().nullable(),
-    display: z.string().nullable(),
-    nominal_percent: z.string().nullable(),
-    deflection_percent: z.string().nullable(),
-    glass_percent: z.string().nullable(),
-    masses_kg: z.string().nullable(),
     held_seconds: z.number().nullable(),
     taking: ReadingTaking.nullable(),
     taken_at: z.date(),
@@ -25,16 +23,8 @@ const ReadingRow = z
   .transform((row) => ({
     id: row.id,
     stepId: row.step_id,
-    applied: row.applied,
-    output: row.output,
+    ...figuresOfRow(row),
     // Left out where not read, so that a record without them is the same text as ever.
-    ...(row.pv !== null && { pv: row.pv }),
-    ...(row.ao !== null && { ao: row.ao }),
-    ...(row.display !== null && { display: row.display }),
-    ...(row.nominal_percent !== null && { nominalPercent: row.nominal_percent }),
-    ...(row.deflection_percent !== null && { deflectionPercent: row.deflection_percent }),
-    ...(row.glass_percent !== null && { glassPercent: row.glass_percent }),
-    ...(row.masses_kg !== null && { massesKg: row.masses_kg }),
     ...(row.held_seconds !== null && { heldSeconds: row.held_seconds }),
     ...(row.taking !== null && { taking: row.taking }),
     takenAt: row.taken_at,
@@ -44,9 +34,15 @@ const ReadingRow = z
   }))
 export type ReadingRow = z.infer<typeof ReadingRow>
 
+const Figures = z.object(RECORDED_FIGURES)
+const figuresOfRow = (row: Readonly<Record<string, unknown>>) =>
+  Figures.parse(
+    Object.fromEntries(QUANTITIES.flatMap(({ name, column }) => (row[column] === null ? [] : [[name, row[column]]]))),
+  )
+
 const SELECT_READING = `
-  SELECT g.id, g.step_id, g.applied, g.output, g.pv, g.ao, g.display, g.nominal_percent,
-         g.deflection_percent, g.glass_percent, g.masses_kg, g.held_seconds, g.taking, g.taken_at, p.name AS taken_by, g.supersedes, g.reason
+  SELECT g.id, g.step_id, ${FIGURE_COLUMNS.map((column) => `g.${column}`).join(', ')}, g.held_seconds, g.taking,
+         g.taken_at, p.name AS taken_by, g.supersedes, g.reason
     FROM reading g JOIN person p ON p.id = g.taken_by`
 
 /** Every reading of a run ever taken, corrected ones too, oldest first. */
@@ -55,19 +51,10 @@ export async function selectReadings(db: Queryable, runId: string): Promise<Read
   return z.array(ReadingRow).parse(rows)
 }
 
-type NewReadingRow = {
+type NewReadingRow = ReadingFigures & {
   readonly id: string
   readonly runId: string
   readonly stepId: string
-  readonly applied: string
-  readonly output: string
-  readonly pv: string | null
-  readonly ao: string | null
-  readonly display: string | null
-  readonly nominalPercent?: string | undefined
-  readonly deflectionPercent?: string | undefined
-  readonly glassPercent?: string | undefined
-  readonly massesKg?: string | undefined
   readonly heldSeconds: number | null
   readonly taking?: ReadingTaking | undefined
   readonly at: Date
@@ -76,10 +63,20 @@ type NewReadingRow = {
   readonly reason: string | null
 }
 
+/** Columns of any new reading, in the order of `valuesOf`. */
+const INSERTED = ['id', 'run_id', 'step_id', 'held_seconds', 'taken_at', 'taken_by', 'taking', ...FIGURE_COLUMNS]
+const valuesOf = (reading: NewReadingRow): unknown[] => [
+  ...[reading.id, reading.runId, reading.stepId, reading.heldSeconds, reading.at, reading.personId],
+  reading.taking ? JSON.stringify(reading.taking) : null,
+  ...figureValues(reading),
+]
+const INSERTED_VALUES = INSERTED.map((_, index) => `$${index + 1}`).join(', ')
+/** The parameter after those of the reading itself, counted from 1. */
+const after = (place: number) => `$${INSERTED.length + place}`
+
 const INSERT_READING = `
-  INSERT INTO reading (id, run_id, step_id, applied, output, pv, ao, display, held_seconds, taken_at, taken_by,
-                       supersedes, reason, nominal_percent, deflection_percent, glass_percent, masses_kg, taking)
-  VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18)
+  INSERT INTO reading (${INSERTED.join(', ')}, supersedes, reason)
+  VALUES (${INSERTED_VALUES}, ${after(1)}, ${after(2)})
   ON CONFLICT DO NOTHING`
 
 /**
@@ -88,24 +85,7 @@ const INSERT_READING = `
  * @returns false where the id is known, the step has a first reading, or the superseded one was superseded already
  */
 export async function insertReading(db: Queryable, reading: NewReadingRow): Promise<boolean> {
-  const { id, runId, stepId, applied, output, pv, ao, display, heldSeconds, at, personId, supersedes, reason } = reading
-  const { rowCount } = await db.query(INSERT_READING, [
-    id,
-    runId,
-    stepId,
-    applied,
-    output,
-    pv,
-    ao,
-    display,
-    heldSeconds,
-    at,
-    personId,
-    supersedes,
-    reason,
-    ...[reading.nominalPercent, reading.deflectionPercent, reading.glassPercent, reading.massesKg],
-    takingJson(reading),
-  ])
+  const { rowCount } = await db.query(INSERT_READING, [...valuesOf(reading), reading.supersedes, reading.reason])
   return rowCount === 1
 }
 
@@ -114,17 +94,18 @@ export async function insertReading(db: Queryable, reading: NewReadingRow): Prom
  * step is in its present round, and the step before it has been read, which was stored in the same way. It is not
  * paused: a pause and its end alternate, so that an odd count of them is a pause.
  */
+const [ROUND, ISOLATE_STEPS, STEP_BEFORE, EXCHANGES] = [1, 2, 3, 4].map(after)
 const INSERT_FIRST_READING = `
-  INSERT INTO reading (id, run_id, step_id, applied, output, pv, ao, display, held_seconds, taken_at, taken_by,
-                       nominal_percent, deflection_percent, glass_percent, masses_kg, taking)
-  SELECT $1, r.id, $3, $4, $5, $6, $7, $8, $9, $10, $11, $15, $16, $17, $19, $20
+  INSERT INTO reading (${INSERTED.join(', ')})
+  SELECT ${INSERTED.map((column, index) => (column === 'run_id' ? 'r.id' : `$${index + 1}`)).join(', ')}
     FROM run r
    WHERE r.id = $2 AND r.status = 'open'
-     AND (SELECT max(round) FROM run_round WHERE run_id = $2) = $12
-     AND (SELECT count(*) FROM work_step WHERE run_id = $2 AND list = 'isolate') >= $13
+     AND (SELECT max(round) FROM run_round WHERE run_id = $2) = ${ROUND}
+     AND (SELECT count(*) FROM work_step WHERE run_id = $2 AND list = 'isolate') >= ${ISOLATE_STEPS}
      AND (SELECT count(*) FROM run_pause WHERE run_id = $2) % 2 = 0
-     AND (SELECT count(*) FROM reference_exchange WHERE run_id = $2) = $18
-     AND ($14::uuid IS NULL OR (SELECT id FROM reading WHERE step_id = $14 AND supersedes IS NULL) IS NOT NULL)
+     AND (SELECT count(*) FROM reference_exchange WHERE run_id = $2) = ${EXCHANGES}
+     AND (${STEP_BEFORE}::uuid IS NULL
+          OR (SELECT id FROM reading WHERE step_id = ${STEP_BEFORE} AND supersedes IS NULL) IS NOT NULL)
   ON CONFLICT DO NOTHING`
 
 /** Where a reading belongs, as far as it decides whether it is the next one. */
@@ -148,18 +129,10 @@ export async function insertFirstReading(
   reading: NewReadingRow,
   { round, isolateSteps, stepBefore, exchangeCount }: ReadingPlace,
 ): Promise<boolean> {
-  const { id, runId, stepId, applied, output, pv, ao, display, heldSeconds, at, personId } = reading
-  const figures = [applied, output, pv, ao, display, heldSeconds]
   const { rowCount } = await db.query({
     name: 'insert-first-reading', // planned once a connection
     text: INSERT_FIRST_READING,
-    values: [
-      ...[id, runId, stepId, ...figures, at, personId, round, isolateSteps, stepBefore],
-      ...[reading.nominalPercent, reading.deflectionPercent, reading.glassPercent, exchangeCount, reading.massesKg],
-      takingJson(reading),
-    ],
+    values: [...valuesOf(reading), round, isolateSteps, stepBefore, exchangeCount],
   })
   return rowCount === 1
 }
-
-const takingJson = ({ taking }: NewReadingRow): string | null => (taking ? JSON.stringify(taking) : null)

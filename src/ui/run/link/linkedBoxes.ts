@@ -1,9 +1,9 @@
 import { decimalsOfStep } from '@/core/format/formatNumber'
 import { decimalsShown } from '@/core/run/judge/decimalsShown'
 import type { LinkShown } from '@/schema/links'
+import { askedAt } from '@/schema/readings/readingQuantities'
 import { LINKED_FIELDS, type LinkedField } from '@/schema/recordedRun'
 import type { World } from '@/schema/world'
-import { fieldsOf } from '../reading/typedReading'
 
 /** What devices show of a point, as text for its boxes; without what nothing is linked to, or does not answer. */
 export type LinkedBoxes = Readonly<Partial<Record<LinkedField, string>>>
@@ -23,7 +23,7 @@ export function linkedBoxes(
     pv: [member.pv, errorInput],
     ao: [member.ao, output],
   }
-  const asked = fieldsOf(world, percent)
+  const asked = askedAt(world, percent)
   return Object.fromEntries(
     LINKED_FIELDS.flatMap((field) => {
       const [value, decimals] = figures[field]

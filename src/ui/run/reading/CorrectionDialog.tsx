@@ -3,15 +3,14 @@ import TextField from '@mui/material/TextField'
 import { useState } from 'react'
 import { formatReading, formatSigned } from '@/core/format/formatNumber'
 import { formatDateTime } from '@/core/format/formatTime'
-import { pistonOfPoint } from '@/core/run/judge/pistonOfPoint'
-import { isSameReading } from '@/core/run/judge/sameReading'
 import { pointName } from '@/core/run/plan/pointScale'
+import { askedAt, isSameReading, READING_QUANTITIES, type ReadingField } from '@/schema/readings/readingQuantities'
 import type { RunStep } from '@/schema/recordedRun'
 import type { World } from '@/schema/world'
 import { NumberBox } from '../../form/boxes'
 import { FormDialog } from '../../parts/FormDialog'
 import { useSending } from '../../useSending'
-import { type ReadingBoxes, type ReadingField, type TypedFigures, typedReading } from './typedReading'
+import { boxesOf, type ReadingBoxes, type TypedFigures, typedReading } from './typedReading'
 
 type Props = {
   world: World
@@ -25,17 +24,7 @@ type Props = {
 /** Corrects one reading with a reason. What was typed before stays in the record and is shown. */
 export function CorrectionDialog({ world, step, timeZone, onClose, store }: Props) {
   const holding = step.readings.at(-1)
-  const [boxes, setBoxes] = useState<ReadingBoxes>({
-    glass: holding?.glassPercent ?? '',
-    masses: holding?.massesKg ?? '',
-    nominal: holding?.nominalPercent ?? '',
-    deflection: holding?.deflectionPercent ?? '',
-    applied: holding?.applied ?? '',
-    pv: holding?.pv ?? '',
-    ao: holding?.ao ?? '',
-    display: holding?.display ?? '',
-    output: holding?.output ?? '',
-  })
+  const [boxes, setBoxes] = useState<ReadingBoxes>(boxesOf(holding ?? {}))
   const [reason, setReason] = useState('')
   const [message, setMessage] = useState<string | null>(null)
   const sending = useSending()
@@ -74,28 +63,15 @@ export function CorrectionDialog({ world, step, timeZone, onClose, store }: Prop
         ))}
       </ul>
       <div className="field-row">
-        {world.glass ? (
-          <NumberBox label="Glass, %" value={boxes.glass} change={change('glass')} autoFocus />
-        ) : pistonOfPoint(step.percent, world) ? (
-          <NumberBox label="Masses, kg" value={boxes.masses} change={change('masses')} autoFocus />
-        ) : (
-          <NumberBox label="Applied" value={boxes.applied} change={change('applied')} autoFocus />
-        )}
-        {world.readsDigital && (
-          <>
-            <NumberBox label="PV" value={boxes.pv} change={change('pv')} />
-            <NumberBox label="AO" value={boxes.ao} change={change('ao')} />
-          </>
-        )}
-        {world.readsDisplay && <NumberBox label="Display" value={boxes.display} change={change('display')} />}
-        {world.readsByNull ? (
-          <>
-            <NumberBox label="Set to, %" value={boxes.nominal} change={change('nominal')} />
-            <NumberBox label="Off by, % of span" value={boxes.deflection} change={change('deflection')} />
-          </>
-        ) : (
-          <NumberBox label="Reading" value={boxes.output} change={change('output')} />
-        )}
+        {askedAt(world, step.percent).map((field, index) => (
+          <NumberBox
+            key={field}
+            label={READING_QUANTITIES[field].box.inDialog}
+            value={boxes[field]}
+            change={change(field)}
+            autoFocus={index === 0}
+          />
+        ))}
       </div>
       <TextField
         label="Why is it corrected?"

@@ -1,6 +1,7 @@
 'use client'
 import type { KeyboardEvent, RefObject } from 'react'
-import type { ReadingBoxes, ReadingField, Typed } from './typedReading'
+import type { ReadingField } from '@/schema/readings/readingQuantities'
+import type { ReadingBoxes, Typed } from './typedReading'
 
 type BoxProps = {
   field: ReadingField

@@ -3,7 +3,7 @@ import { glassOfDifference } from '@/core/drum/glassReading'
 import { formatFixed } from '@/core/format/formatNumber'
 import { massesOfPressure } from '@/core/pressure/piston'
 import { type DecimalsShown, stepDecimals } from '@/core/run/judge/decimalsShown'
-import { judgingBasis, targetInput } from '@/core/run/judge/judgeSteps'
+import { targetInput } from '@/core/run/judge/judgeSteps'
 import { pistonOfPoint } from '@/core/run/judge/pistonOfPoint'
 import { gonePast } from '@/core/run/judge/readingNotice'
 import { noHeadroomAt } from '@/core/run/plan/headroom'
@@ -11,6 +11,7 @@ import { pointName } from '@/core/run/plan/pointScale'
 import { referenceOfPoint } from '@/core/run/plan/referenceOfPoint'
 import { settleSeconds } from '@/core/setUp/damping'
 import { convertPressure, pressureUnitLabel } from '@/core/units/pressureUnit'
+import { READING_QUANTITIES, type ReadingField } from '@/schema/readings/readingQuantities'
 import { LINKED_FIELDS, type RunStep } from '@/schema/recordedRun'
 import type { World } from '@/schema/world'
 import { Mark } from '../../parts/Mark'
@@ -18,7 +19,6 @@ import type { LinkedBoxes } from '../link/linkedBoxes'
 import { ENTRY_SAYS, EntryBox } from './EntryBox'
 import { EntrySays, entryWords } from './EntrySays'
 import { entryKey } from './entryKeys'
-import type { ReadingField } from './typedReading'
 import { type Entry, useEntryLine } from './useEntryLine'
 import type { EntryPoint } from './useSender'
 import { useSpoken } from './useSpoken'
@@ -48,7 +48,7 @@ export function EntryLine({ count, decimals, ...point }: Props) {
         <EntryBox
           key={field}
           field={field}
-          label={labelOf(field, world)}
+          label={READING_QUANTITIES[field].box.label(world)}
           boxes={entry.boxes}
           typed={typed}
           isSending={isSending}
@@ -201,34 +201,6 @@ function EntryNotes({ entry, step, world }: { entry: Entry; step: RunStep; world
       </p>
     </>
   )
-}
-
-/** What is read in a box, and in which unit. */
-function labelOf(field: ReadingField, world: World): string {
-  const { scale } = judgingBasis(world)
-  switch (field) {
-    case 'applied':
-      return `applied, ${pressureUnitLabel(world.inputUnit)}`
-    case 'glass':
-      return 'glass, % of it'
-    case 'masses':
-      return 'masses, kg'
-    case 'nominal':
-      return 'set to, %'
-    case 'deflection':
-      return 'off by, % of span'
-    case 'pv':
-      return `PV, ${pressureUnitLabel(world.configuration.unit)}`
-    case 'ao':
-      return `AO, ${scale.unit}`
-    case 'display':
-      return `display, ${world.configuration.displayScale?.unit ?? ''}`
-    case 'output':
-      if (world.readsDigital) return `meter, ${scale.unit}`
-      return `${world.configuration.signal === 'digital-value' ? 'PV' : 'reading'}, ${scale.unit}`
-    default:
-      return field satisfies never
-  }
 }
 
 /** How a point is approached: by which reference where there are several, and from which side. */

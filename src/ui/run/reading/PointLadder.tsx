@@ -9,6 +9,7 @@ import { type CorrectedFigure, readingCorrections } from '@/core/run/judge/readi
 import { errorWords } from '@/core/run/judge/shownError'
 import { pointName } from '@/core/run/plan/pointScale'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
+import { askedAt, READING_QUANTITIES } from '@/schema/readings/readingQuantities'
 import type { RunStep } from '@/schema/recordedRun'
 import type { World } from '@/schema/world'
 import { pointVerdictWords } from '@/words/pointVerdictWords'
@@ -36,7 +37,8 @@ export function PointLadder({ world, steps, points, decimals, armedId, correct }
   const [errorUnit, setErrorUnit] = useState<ErrorUnit>('percent')
   const { scale, range } = judgingBasis(world)
   const basis = errorBasis(world)
-  const isWide = world.readsDigital || world.readsDisplay
+  const beside = columnsBeside(world, steps)
+  const isWide = beside.length > 0
   // A point that is called by its value says its target.
   const isTargetNamed =
     world.configuration.pointScale === 'value' && world.configuration.unit === world.inputUnit && basis === 'reading'
@@ -54,13 +56,11 @@ export function PointLadder({ world, steps, points, decimals, armedId, correct }
           <th scope="col">Point</th>
           {!isTargetNamed && <th scope="col">Target</th>}
           <th scope="col">Applied, {pressureUnitLabel(world.inputUnit)}</th>
-          {world.readsDigital && (
-            <>
-              <th scope="col">PV</th>
-              <th scope="col">AO</th>
-            </>
-          )}
-          {world.readsDisplay && <th scope="col">Display</th>}
+          {beside.map(({ name, head }) => (
+            <th key={name} scope="col">
+              {head}
+            </th>
+          ))}
           <th scope="col">
             {world.readsDigital ? 'Meter' : 'Reading'}, {scale.unit}
           </th>
@@ -111,13 +111,11 @@ export function PointLadder({ world, steps, points, decimals, armedId, correct }
                 {reading && formatReading(reading.applied)}
                 <WithCorrection figure={corrections?.applied} />
               </td>
-              {world.readsDigital && (
-                <>
-                  <td className="num">{reading?.pv && formatReading(reading.pv)}</td>
-                  <td className="num">{reading?.ao && formatReading(reading.ao)}</td>
-                </>
-              )}
-              {world.readsDisplay && <td className="num">{reading?.display && formatReading(reading.display)}</td>}
+              {beside.map(({ name }) => (
+                <td key={name} className="num">
+                  {reading?.[name] && formatReading(reading[name])}
+                </td>
+              ))}
               <td className="num">
                 {reading && formatReading(reading.output)}
                 <WithCorrection figure={corrections?.output} />
@@ -191,4 +189,13 @@ function errorText(
     default:
       return unit satisfies never
   }
+}
+
+/** Columns of what is read beside the output, in the order it is typed. */
+function columnsBeside(world: World, steps: readonly RunStep[]) {
+  const asked = new Set(steps.flatMap(({ percent }) => askedAt(world, percent)))
+  return [...asked].flatMap((name) => {
+    const head = READING_QUANTITIES[name].ladderHead
+    return head === null ? [] : [{ name, head }]
+  })
 }

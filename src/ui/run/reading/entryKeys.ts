@@ -1,6 +1,6 @@
 import type { KeyboardEvent } from 'react'
+import type { ReadingField } from '@/schema/readings/readingQuantities'
 import { withKey } from './entryText'
-import type { ReadingField } from './typedReading'
 import type { Entry } from './useEntryLine'
 
 /** What a key does in a box of the entry line. */

@@ -8,10 +8,10 @@ const boxes = (filled: Partial<Record<(typeof FIELDS)[number], string>>) => ({
   ao: '',
   output: '',
   display: '',
-  glass: '',
-  masses: '',
-  nominal: '',
-  deflection: '',
+  glassPercent: '',
+  massesKg: '',
+  nominalPercent: '',
+  deflectionPercent: '',
   ...filled,
 })
 

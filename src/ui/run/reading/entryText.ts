@@ -1,4 +1,5 @@
-import type { ReadingBoxes, ReadingField } from './typedReading'
+import type { ReadingField } from '@/schema/readings/readingQuantities'
+import type { ReadingBoxes } from './typedReading'
 
 /** Where Enter leads from a box: back to an empty first one, else on to the next one that is empty. */
 export function nextField(field: ReadingField, boxes: ReadingBoxes, fields: readonly ReadingField[]): ReadingField {

@@ -10,55 +10,26 @@ import { readingSlip } from '@/core/run/judge/readingSlip'
 import type { RoundScatter } from '@/core/run/judge/roundScatter'
 import { outputOfNull } from '@/core/signal/nullInstrument'
 import { decimalText } from '@/core/units/decimalText'
+import {
+  askedAt,
+  READING_FIELDS,
+  READING_QUANTITIES,
+  type ReadingField,
+  type ReadingFigures,
+} from '@/schema/readings/readingQuantities'
 import type { LinkedField } from '@/schema/recordedRun'
 import type { World } from '@/schema/world'
 
-/** The boxes of a reading; PV, AO and display only where the run reads them. */
-export type ReadingField =
-  | 'glass'
-  | 'masses'
-  | 'applied'
-  | 'pv'
-  | 'ao'
-  | 'display'
-  | 'nominal'
-  | 'deflection'
-  | 'output'
+/** The boxes of a reading: one for each quantity, of which a run asks for some. */
 export type ReadingBoxes = Readonly<Record<ReadingField, string>>
-export type TypedFigures = {
-  readonly applied: string
-  readonly output: string
-  readonly pv?: string
-  readonly ao?: string
-  readonly display?: string
-  /** What the output or the pressure was computed from. */
-  readonly nominalPercent?: string
-  readonly deflectionPercent?: string
-  readonly glassPercent?: string
-  readonly massesKg?: string
-  /** Which of them a device gave. */
-  readonly linkedFields?: readonly LinkedField[]
-}
-export const EMPTY_BOXES: ReadingBoxes = {
-  glass: '',
-  masses: '',
-  applied: '',
-  pv: '',
-  ao: '',
-  display: '',
-  nominal: '',
-  deflection: '',
-  output: '',
-}
-const BESIDE_THE_OUTPUT = ['pv', 'ao', 'display'] as const
+/** The figures typed, and which of them a device gave. */
+export type TypedFigures = ReadingFigures & { readonly linkedFields?: readonly LinkedField[] }
+export const EMPTY_BOXES: ReadingBoxes = boxesOf({})
 
-/** The boxes a run asks for at a point, in the order they are typed. */
-export const fieldsOf = (world: World, percent: number): readonly ReadingField[] => [
-  world.glass ? 'glass' : pistonOfPoint(percent, world) ? 'masses' : 'applied',
-  ...(world.readsDigital ? (['pv', 'ao'] as const) : []),
-  ...(world.readsDisplay ? (['display'] as const) : []),
-  ...(world.readsByNull ? (['nominal', 'deflection'] as const) : (['output'] as const)),
-]
+/** Figures as they stand in their boxes. */
+export function boxesOf(figures: Partial<ReadingFigures>): ReadingBoxes {
+  return Object.fromEntries(READING_FIELDS.map((field) => [field, figures[field] ?? ''])) as ReadingBoxes // of every field
+}
 
 /** Something asked of a figure before it is taken; `padded` is what it would be, where that is known. */
 export type EntryQuestion = {
@@ -99,7 +70,7 @@ export function typedReading(
     const beyond = refusalOf(() => refuseBeyondSensor(Number(applied.text), world), 'applied')
     if (beyond) return beyond
   }
-  const beside = besideOutput(boxes, fieldsOf(world, point.percent))
+  const beside = besideOutput(boxes, askedAt(world, point.percent))
   if (beside.kind === 'refused') return beside
   const output = outputOf(boxes, world)
   if (output.kind === 'refused') return output
@@ -162,18 +133,18 @@ function appliedOf(
 ): Computed<Pick<TypedFigures, 'glassPercent' | 'massesKg'>> {
   const { glass, inputUnit } = world
   if (glass) {
-    const level = parsed(boxes.glass, 'glass')
+    const level = parsed(boxes.glassPercent, 'glassPercent')
     if (level.kind !== 'text') return level
     return { kind: 'text', text: appliedOfGlass(level.text, { glass, inputUnit }), from: { glassPercent: level.text } }
   }
   const piston = pistonOfPoint(percent, world)
   if (!piston) return parsed(boxes.applied, 'applied')
-  const masses = parsed(boxes.masses, 'masses')
+  const masses = parsed(boxes.massesKg, 'massesKg')
   if (masses.kind !== 'text') return masses
   let text = ''
   const refused = refusalOf(() => {
     text = appliedOfMasses(masses.text, { piston, inputUnit })
-  }, 'masses')
+  }, 'massesKg')
   return refused ?? { kind: 'text', text, from: { massesKg: masses.text } }
 }
 
@@ -183,9 +154,9 @@ function outputOf(
   world: World,
 ): Computed<Pick<TypedFigures, 'nominalPercent' | 'deflectionPercent'>> {
   if (!world.readsByNull) return parsed(boxes.output, 'output')
-  const nominal = parsed(boxes.nominal, 'nominal')
+  const nominal = parsed(boxes.nominalPercent, 'nominalPercent')
   if (nominal.kind !== 'text') return nominal
-  const deflection = parsed(boxes.deflection, 'deflection')
+  const deflection = parsed(boxes.deflectionPercent, 'deflectionPercent')
   if (deflection.kind !== 'text') return deflection
   return {
     kind: 'text',
@@ -198,9 +169,9 @@ type Beside = { kind: 'empty' } | { kind: 'all'; figures: Omit<TypedFigures, 'ap
 
 /** What is read beside the output, as far as the run asks for it. */
 function besideOutput(boxes: ReadingBoxes, asked: readonly ReadingField[]): Beside {
-  const figures: Partial<Record<(typeof BESIDE_THE_OUTPUT)[number], string>> = {}
+  const figures: Partial<Record<ReadingField, string>> = {}
   let isEmpty = false
-  for (const field of BESIDE_THE_OUTPUT.filter((each) => asked.includes(each))) {
+  for (const field of asked.filter((each) => READING_QUANTITIES[each].enters === 'beside')) {
     const box = parsed(boxes[field], field)
     if (box.kind === 'refused') return box
     if (box.kind === 'text') figures[field] = box.text

@@ -1,10 +1,11 @@
-import { type RefObject, useEffect, useLayoutEffect, useMemo, useRef } from 'react'
+import { createRef, type RefObject, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react'
+import { askedAt, READING_FIELDS, type ReadingField } from '@/schema/readings/readingQuantities'
 import { LINKED_FIELDS } from '@/schema/recordedRun'
 import { isTyping } from '../../shell/isTyping'
 import type { LinkedBoxes } from '../link/linkedBoxes'
 import { useDraft } from '../runDrafts'
 import { boxesAhead, nextField } from './entryText'
-import { EMPTY_BOXES, fieldsOf, type ReadingBoxes, type ReadingField, typedReading } from './typedReading'
+import { EMPTY_BOXES, type ReadingBoxes, typedReading } from './typedReading'
 import { useDwell } from './useDwell'
 import { useLostTyping } from './useLostTyping'
 import { type EntryPoint, useSender } from './useSender'
@@ -13,7 +14,7 @@ import { type EntryPoint, useSender } from './useSender'
 export function useEntryLine(point: EntryPoint) {
   const { world, step, scatter, isFarBefore, onTyped, linked } = point
   const [boxes, setBoxes] = useDraft<ReadingBoxes>(`reading ${step.id}`, EMPTY_BOXES)
-  const fields = fieldsOf(world, step.percent)
+  const fields = askedAt(world, step.percent)
   const inputs = useInputs()
   const dwell = useDwell(world.dwellSeconds, step.id)
   const first = inputs[fields[0] ?? 'applied']
@@ -140,17 +141,16 @@ function linkedReading(step: EntryPoint['step'], { boxes, linked, world, scatter
 
 export type Entry = ReturnType<typeof useEntryLine>
 
-function useInputs() {
-  const applied = useRef<HTMLInputElement>(null)
-  const pv = useRef<HTMLInputElement>(null)
-  const ao = useRef<HTMLInputElement>(null)
-  const display = useRef<HTMLInputElement>(null)
-  const output = useRef<HTMLInputElement>(null)
-  const glass = useRef<HTMLInputElement>(null)
-  const masses = useRef<HTMLInputElement>(null)
-  const nominal = useRef<HTMLInputElement>(null)
-  const deflection = useRef<HTMLInputElement>(null)
-  return { applied, pv, ao, display, output, glass, masses, nominal, deflection }
+/** A handle for the box of every quantity. */
+function useInputs(): Readonly<Record<ReadingField, RefObject<HTMLInputElement | null>>> {
+  const [inputs] = useState(
+    () =>
+      Object.fromEntries(READING_FIELDS.map((field) => [field, createRef<HTMLInputElement>()])) as Record<
+        ReadingField,
+        RefObject<HTMLInputElement | null>
+      >, // of every field
+  )
+  return inputs
 }
 
 /** The line has the focus from the start, and a figure typed anywhere goes into it. */

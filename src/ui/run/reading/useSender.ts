@@ -5,7 +5,14 @@ import type { RunStep } from '@/schema/recordedRun'
 import type { World } from '@/schema/world'
 import { useSending } from '../../useSending'
 import type { LinkedBoxes } from '../link/linkedBoxes'
-import { EMPTY_BOXES, type EntryQuestion, type ReadingBoxes, type Typed, type TypedFigures } from './typedReading'
+import {
+  boxesOf,
+  EMPTY_BOXES,
+  type EntryQuestion,
+  type ReadingBoxes,
+  type Typed,
+  type TypedFigures,
+} from './typedReading'
 import type { useDwell } from './useDwell'
 
 /** A point to be read, and what becomes of what is typed for it. */
@@ -107,20 +114,3 @@ export function useSender(
     },
   }
 }
-
-/** Figures as they stood in their boxes. */
-const boxesOf = ({
-  nominalPercent,
-  deflectionPercent,
-  glassPercent,
-  massesKg,
-  linkedFields: _,
-  ...rest
-}: TypedFigures): ReadingBoxes => ({
-  ...EMPTY_BOXES,
-  ...rest,
-  nominal: nominalPercent ?? '',
-  deflection: deflectionPercent ?? '',
-  glass: glassPercent ?? '',
-  masses: massesKg ?? '',
-})
