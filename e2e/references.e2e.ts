@@ -47,6 +47,7 @@ async function registerIndicator(page: Page, code: string, knownBy: string) {
   await boxOf(page, 'Accreditation').fill('TM-12')
   await boxOf(page, 'Calibrated on').fill('2026-02-03')
   await boxOf(page, 'Due on').fill('2099-02-03')
+  await boxOf(page, 'k').fill('2')
   const points = page.getByRole('group', { name: 'Points as given back' })
   for (const [index, [showed, was]] of [
     ['0', '0.02'],

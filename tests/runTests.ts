@@ -8,12 +8,15 @@ import { runConductor } from '../scripts/setup/steps'
 import { endToEndTouchedSince } from './runner/changed'
 import { check, type Tally, together } from './runner/commands'
 import { endToEndSuite } from './runner/endToEndSuite'
+import { howToSuite } from './runner/howToSuite'
 import { plantOf } from './runner/plants'
 import { printTimes, type SuiteTime, writeTimes } from './runner/times'
 import { type Project, vitestSuite } from './runner/vitestSuite'
 
-const SUITES = ['checks', 'pure', 'unit', 'db', 'e2e'] as const
+const SUITES = ['checks', 'pure', 'unit', 'db', 'how-to', 'e2e'] as const
 type Suite = (typeof SUITES)[number]
+/** The database that each test file's own is copied from. */
+const TEMPLATE = 'barys_template'
 
 /**
  * Runs the suites and ends with one line over all of them. `--only unit,db` takes these, `--files a,b` these files of e2e,
@@ -46,9 +49,10 @@ await runConductor(async () => {
   try {
     if (isWanted('checks')) await timed('checks', checks)
     const projects = (['pure', 'unit', 'db'] as const satisfies readonly Project[]).filter(isWanted)
-    if (isWanted('db') || isWanted('e2e')) cluster = await throwawayCluster(folder)
+    if (isWanted('db') || isWanted('how-to') || isWanted('e2e')) cluster = await throwawayCluster(folder)
     const env = cluster ? await databaseEnv(cluster) : {}
     if (projects.length > 0) await timed(projects.join(', '), () => vitestSuite(projects, { folder, env, since }))
+    if (isWanted('how-to') && since === undefined) await timed('how-to', () => howToSuite(folder, env))
     const made = cluster
     if (made && isWanted('e2e') && !(since !== undefined && files.length === 0))
       await timed('e2e', () => endToEndSuite(made, folder, files))
@@ -68,6 +72,7 @@ const checks = async () =>
   together(
     await Promise.all([
       check('biome', ['check', '.']),
+      check('node', ['scripts/lint/homes.mjs']),
       check('tsc', ['--noEmit']),
       check('depcruise', ['--config', '.dependency-cruiser.cjs', 'src', 'scripts', 'e2e', 'tests']),
     ]),
@@ -80,8 +85,6 @@ async function throwawayCluster(folder: string): Promise<Cluster> {
   await ensureDatabase(cluster)
   return cluster
 }
-
-const TEMPLATE = 'barys_template'
 
 /** The cluster as tests find it, with a migrated database that each file’s own is copied from. */
 async function databaseEnv(cluster: Cluster): Promise<Record<string, string>> {

@@ -1,3 +1,4 @@
+import { exceeds } from '@/core/error/verdict'
 import { formatFixed, formatSigned } from '@/core/format/formatNumber'
 import type { Scene, Shape } from './scene'
 
@@ -46,7 +47,7 @@ type Frame = { x: number; width: number; height: number; font: number }
 
 function station(item: LoopChainItem, { x, width, height, font }: Frame): Shape[] {
   const { name, kind, errorPercent, limitPercent } = item
-  const isOutside = errorPercent !== null && Math.abs(errorPercent) > limitPercent * (1 + 1e-9)
+  const isOutside = errorPercent !== null && exceeds(Math.abs(errorPercent), limitPercent)
   const middle = x + width / 2
   const half = width * 0.42
   const scaleY = height * 0.72

@@ -41,6 +41,10 @@ describe('points of a certificate from a list', () => {
     )
     expect(ranges[0]?.points.map(({ correction }) => correction)).toEqual([0.01, -0.02])
   })
+  test('k is never taken to be 2 where the file does not state it: whoever enters the certificate is asked', () => {
+    const { ranges } = readPoints(list('It showed;There was;U', '1;1;0.1'), ONLY)
+    expect(ranges[0]?.coverageFactor).toBeNull()
+  })
   test('by marks where there are several ranges', () => {
     const { ranges } = readPoints(list('Mark;It showed;There was;U', 'A;1;1;0.1', 'B;5;5;0.2'), TWO)
     expect(ranges.map(({ mark, points }) => [mark, points.length])).toEqual([

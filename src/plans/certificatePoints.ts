@@ -46,7 +46,7 @@ export function readPoints(
       const own = rows.filter((row) => row.mark === mark)
       const points = (isFound: boolean) => own.filter((row) => row.isFound === isFound).map(({ point }) => point)
       const [given, found] = [points(false), points(true)]
-      const coverageFactor = own.find(({ k }) => k !== null)?.k ?? 2
+      const coverageFactor = own.find(({ k }) => k !== null)?.k ?? null
       return { mark, coverageFactor, points: given.length > 0 ? given : found, found: given.length > 0 ? found : [] }
     }),
   }

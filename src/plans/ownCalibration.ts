@@ -1,6 +1,7 @@
 import type { z } from 'zod'
 import type { LimitTerm, OwnTerm } from '@/core/error/errorLimit'
 import { certifiedPoint } from '@/core/reference/certifiedPoint'
+import { REFERENCE_KINDS } from '@/core/reference/referenceKind'
 import { Refusal } from '@/core/refusal'
 import { ofCountedRounds } from '@/core/run/roundRole'
 import { span } from '@/core/transfer/calibratedRange'
@@ -39,7 +40,7 @@ export function configurationOfRange(
   const entered = ConfigurationNumbers.safeParse({
     description: facts.description.slice(0, 200),
     area: REFERENCE_AREA,
-    kind: facts.kind === 'test-gauge' ? 'dial-gauge' : 'digital-gauge',
+    kind: REFERENCE_KINDS[facts.kind].calibratedAs,
     ...{ pressureKind, unit, lrl: rangeLow, url: rangeHigh, lrv: rangeLow, urv: rangeHigh },
     minSpan: rangeHigh - rangeLow,
     signal: 'display',
@@ -76,6 +77,15 @@ function pointsOf(reference: Reference, { id, rangeLow, rangeHigh }: ReferenceRa
   return within.length > 1 ? within : USUAL_POINTS
 }
 
+type JudgedRecordPoint = SealedRecord['results'][number]['points'][number]
+
+/** What U of a certificate of our own is stated with, whatever factor each point of the record has by its degrees of freedom. */
+const COVERAGE_FACTOR = 2
+
+/** U of a point for that factor, ± % of output span; a record without budgets states it so already. */
+const expandedByFactor = ({ budget, expandedUncertaintyPercentSpan }: JudgedRecordPoint): number | undefined =>
+  budget ? COVERAGE_FACTOR * budget.combinedStandardUncertainty : expandedUncertaintyPercentSpan
+
 /**
  * What a sealed record says of a range, as its certificate: a point of it from every reading of that point.
  *
@@ -93,7 +103,7 @@ export function certifiedByRecord(
   const pointsBy = ({ points }: typeof given) =>
     [...new Set(points.map(({ targetPercent }) => targetPercent))].map((percent) => {
       const read = points.filter(({ targetPercent }) => targetPercent === percent)
-      const uncertainties = read.flatMap(({ expandedUncertaintyPercentSpan: u }) => (u === undefined ? [] : [u]))
+      const uncertainties = read.flatMap((point) => expandedByFactor(point) ?? [])
       if (uncertainties.length < read.length)
         throw new Refusal('sequence', 'the record states no uncertainty', 'a certificate needs one: calibrate it again')
       const perPercent = Math.abs(span(world.configuration)) / 100
@@ -112,7 +122,7 @@ export function certifiedByRecord(
       }
     })
   return {
-    ...{ mark, uncertainty: [], coverageFactor: 2 },
+    ...{ mark, uncertainty: [], coverageFactor: COVERAGE_FACTOR },
     points: pointsBy(given),
     found: asLeft && asFound ? pointsBy(asFound) : [],
   }

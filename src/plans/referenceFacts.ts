@@ -146,6 +146,9 @@ const termsOf = ({ terms }: ReferenceRange['accuracy'], unit: string): Terms =>
     }
   })
 
+/** Where a certificate states no uncertainty there is nothing that a factor would divide. */
+const NOTHING_TO_DIVIDE = 1
+
 /**
  * What was entered of a certificate for one range, as it is stored: by points, rising, with what has to be added.
  *
@@ -157,7 +160,7 @@ export function certifiedRangeOf(
 ): CertifiedRange {
   return {
     rangeId: id,
-    coverageFactor,
+    coverageFactor: coverageFactor ?? NOTHING_TO_DIVIDE,
     uncertainty: uncertainty.length > 0 ? limitOf(uncertainty, resolution, 'sum') : null,
     points: pointsOf(points),
     found: pointsOf(found),
@@ -190,7 +193,9 @@ export function certificateFormOf(
       const asTyped = (all: typeof points) => all.map((point) => ({ ...point, reference: null }))
       return [
         {
-          ...{ mark: range.mark, coverageFactor, points: asTyped(points), found: asTyped(found) },
+          mark: range.mark,
+          coverageFactor: points.length > 0 || found.length > 0 || uncertainty ? coverageFactor : null,
+          ...{ points: asTyped(points), found: asTyped(found) },
           uncertainty: uncertainty ? termsOf(uncertainty, range.unit) : [],
         },
       ]
@@ -205,7 +210,7 @@ export const emptyCertificate = ({ facts, certificates: [newest] }: Pick<Referen
   ranges: facts.ranges
     .filter(({ isRemoved }) => !isRemoved)
     .map(({ id, mark }) => ({
-      ...{ mark, coverageFactor: 2, uncertainty: [], found: [] },
+      ...{ mark, coverageFactor: null, uncertainty: [], found: [] },
       // The laboratory reads the same points again.
       points: (newest?.ranges.find(({ rangeId }) => rangeId === id)?.points ?? []).map(({ indicated }) => ({
         indicated,

@@ -2,7 +2,8 @@ import { fewestReferences } from '@/core/conformity/fewestReferences'
 import { ratioText } from '@/core/conformity/fitnessIssue'
 import { deviceOf, type Fitness, inputFitness, mayGiveAndRead, outputFitness } from '@/core/conformity/referenceFitness'
 import { limitInput } from '@/core/error/errorLimit'
-import { daysBetween, formatDate } from '@/core/format/formatTime'
+import { formatDate } from '@/core/format/formatTime'
+import { validityOf } from '@/core/reference/validity'
 import { testPointPercents } from '@/core/run/plan/pointScale'
 import { fitnessJob } from '@/core/run/plan/runFitness'
 import { isTransmitted, SIGNALS } from '@/core/signal/signal'
@@ -10,8 +11,6 @@ import { inputAtPercent } from '@/core/transfer/linearTransfer'
 import type { Configuration } from '../schema/configuration'
 import type { ReferenceOffer, ReferenceOffers } from './offers'
 import { type OwnedStandard, whereIssues } from './ownedStandard'
-
-const SOON_DAYS = 30
 
 /** The references that could serve one instrument on one day, the best first. */
 export function referenceOffers(
@@ -81,10 +80,9 @@ function offerOf({ standard, where }: OwnedStandard, fitness: Fitness, today: st
   const { ratio, reached, points, isInDate } = fitness
   const issues = [...fitness.issues, ...whereIssues(where)]
   if (issues.some(({ code }) => code === 'kind')) return []
-  const left = daysBetween(today, standard.dueOn)
   const remarks = [
     ...issues.map(({ words }) => words),
-    ...(left >= 0 && left <= SOON_DAYS ? [`due ${formatDate(standard.dueOn)}`] : []),
+    ...(validityOf(standard.dueOn, today) === 'due soon' ? [`due ${formatDate(standard.dueOn)}`] : []),
   ]
   const isUnfit = issues.some(({ isUnfit: is }) => is)
   return [

@@ -1,6 +1,8 @@
 import type { z } from 'zod'
 import { ADJUSTED_BY, possibleAdjustedBy } from '@/core/adjust/adjustedBy'
 import { limitInput } from '@/core/error/errorLimit'
+import { exceeds } from '@/core/error/verdict'
+import { isWithin } from '@/core/error/within'
 import { formatPlain } from '@/core/format/formatNumber'
 import { fitIssues, fitIssueWords, linkForSpan } from '@/core/range/fitIssues'
 import { sensorBody } from '@/core/range/sensorBody'
@@ -10,11 +12,8 @@ import { inputAtPercent } from '@/core/transfer/linearTransfer'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { Configuration } from './configuration'
 
-/** Decimal numbers are not exact in binary: 0.3 − 0.1 is a hair under 0.2. */
-const BINARY_SLACK = 1e-9
-
 const isWithinSensor = (input: number, { lrl, url }: { lrl: number; url: number }) =>
-  input >= lrl - (url - lrl) * BINARY_SLACK && input <= url + (url - lrl) * BINARY_SLACK
+  isWithin(input, { low: lrl, high: url })
 
 /** What no sensor can do, and limits that nobody could meet; field by field, in words. */
 export function refuseImpossible(config: Configuration, ctx: z.RefinementCtx): void {
@@ -89,7 +88,7 @@ function refusePointsAndLimits(config: Configuration, refuse: (field: string, me
       )
       return
     }
-    if (config.adjustLimit && limitInput(target, config.adjustLimit, basis) > limit * (1 + BINARY_SLACK)) {
+    if (config.adjustLimit && exceeds(limitInput(target, config.adjustLimit, basis), limit)) {
       refuse(
         'adjustLimit',
         `is wider than the error limit at the ${pointName(percent, config)} point: it must lie inside it`,

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { KELVIN_AT_ZERO_CELSIUS } from '@/core/units/celsius'
 
 /** A number with its unit, as every answer carries it. */
 export const Quantity = z.object({ value: z.number(), unit: z.string() }).meta({ id: 'Quantity' })
@@ -51,7 +52,8 @@ export const barometerHPa = (title = 'Barometric pressure, hPa') =>
     title,
   )
 /** A temperature above absolute zero. */
-export const celsius = (title: string) => titled(finite().gt(-273.15, 'lies below absolute zero'), title)
+export const celsius = (title: string) =>
+  titled(finite().gt(-KELVIN_AT_ZERO_CELSIUS, 'lies below absolute zero'), title)
 export const optionalNumber = (title: string, description?: string) => titled(finite().nullable(), title, description)
 export const flag = (title: string) => titled(z.boolean(), title)
 export const words = (title: string, longest = 200) =>

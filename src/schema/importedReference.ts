@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { words } from './field'
-import { CertificateForm, CertifiedRangeForm, RangeForm, ReferenceForm } from './referenceForm'
+import { CertificateForm, CertifiedRangeShape, RangeForm, ReferenceForm, refuseMissingFactor } from './referenceForm'
 
 /*
  * A row of the list of references: one range of one device, with the certificate it has. Numbers come as they are
@@ -15,7 +15,8 @@ const Certificate = z.preprocess(
   z
     .object(CertificateForm.shape)
     .omit({ ranges: true })
-    .extend({ ...CertifiedRangeForm.omit({ mark: true }).shape, laboratory: words('Laboratory', 120) })
+    .extend({ ...CertifiedRangeShape.shape, laboratory: words('Laboratory', 120) })
+    .superRefine(refuseMissingFactor)
     .refine(({ calibratedOn, dueOn }) => calibratedOn < dueOn, {
       path: ['dueOn'],
       error: 'is not after its calibration',
@@ -24,7 +25,7 @@ const Certificate = z.preprocess(
 /** What stands where a cell is empty and others of the certificate are not. */
 const UNSAID = {
   ...{ number: '', laboratory: '', calibratedOn: '', dueOn: '' },
-  ...{ accreditation: '', coverageFactor: 2, uncertainty: [], points: [], found: [] },
+  ...{ accreditation: '', coverageFactor: null, mark: '', uncertainty: [], points: [], found: [] },
 }
 
 export const ImportedReference = z.object({ device: Device, range: RangeForm, certificate: Certificate.optional() })

@@ -189,13 +189,28 @@ const pointRows = (title: string, description: string) =>
   )
 
 /** What a certificate says of one range, as entered: points, U as terms, or neither where it only confirms the accuracy. */
-export const CertifiedRangeForm = z.object({
+export const CertifiedRangeShape = z.object({
   mark: words('Mark', 8),
-  coverageFactor: titled(aboveZero('k').lte(10, 'is no coverage factor: 2 is usual'), 'k'),
+  coverageFactor: titled(
+    aboveZero('k').lte(10, 'is no coverage factor: most certificates state about 2').nullable(),
+    'k',
+    'as the certificate states it beside U',
+  ),
   uncertainty: terms('U as terms, where it has no points', 0),
   points: pointRows('Points as given back', 'in the unit of the range'),
   found: pointRows('Points as found', 'only where it was adjusted'),
 })
+
+/** An expanded uncertainty without its factor is no standard uncertainty: k is asked for, never taken to be 2. */
+export function refuseMissingFactor(
+  { coverageFactor, uncertainty, points, found }: z.output<typeof CertifiedRangeShape>,
+  ctx: z.RefinementCtx,
+): void {
+  const statesUncertainty = uncertainty.length + points.length + found.length > 0
+  if (coverageFactor === null && statesUncertainty)
+    ctx.addIssue({ code: 'custom', path: ['coverageFactor'], message: 'is still empty: enter the k that belongs to U' })
+}
+export const CertifiedRangeForm = CertifiedRangeShape.superRefine(refuseMissingFactor)
 export type CertifiedRangeForm = z.infer<typeof CertifiedRangeForm>
 
 export const CertificateForm = z

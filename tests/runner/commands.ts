@@ -14,9 +14,9 @@ export const together = (tallies: readonly Tally[]): Tally =>
     NOTHING,
   )
 
-/** A program of node_modules/.bin with its output as it comes; its exit status, 1 where it could not be started. */
+/** A program of node_modules/.bin, or `node`, with its output as it comes; its exit status, 1 where it could not be started. */
 export function run(program: string, args: readonly string[], env: Readonly<Record<string, string>> = {}) {
-  const child = spawn(join(ROOT, 'node_modules/.bin', program), args, {
+  const child = spawn(program === 'node' ? process.execPath : join(ROOT, 'node_modules/.bin', program), args, {
     cwd: ROOT,
     stdio: ['ignore', 'inherit', 'inherit'],
     env: { ...process.env, ...env },

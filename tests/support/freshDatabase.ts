@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import pg from 'pg'
-import { withClient } from '../../scripts/setup/database'
+import { migrate, withClient } from '../../scripts/setup/database'
 
 /** A database of its own for one test file, in the cluster tests/runTests.ts has made. */
 export type FreshDatabase = { readonly ownerUrl: string; readonly applicationUrl: string }
@@ -8,9 +8,14 @@ export type FreshDatabase = { readonly ownerUrl: string; readonly applicationUrl
 /** Makes a database in which nothing is yet, not even a table. */
 export const emptyDatabase = (): Promise<FreshDatabase> => newDatabase('')
 
-/** Makes a migrated database without data, by copying the runner's template, and points DATABASE_URL at it, as the application's login. */
+/**
+ * Makes a migrated database without data and points DATABASE_URL at it, as the application's login: a copy of the
+ * runner's template, or migrated here where there is none.
+ */
 export async function freshDatabase(): Promise<FreshDatabase> {
-  const database = await newDatabase(`TEMPLATE ${pg.escapeIdentifier(required('BARYS_TEST_TEMPLATE'))}`)
+  const template = process.env.BARYS_TEST_TEMPLATE
+  const database = await newDatabase(template ? `TEMPLATE ${pg.escapeIdentifier(template)}` : '')
+  if (!template) await migrate(database.ownerUrl, required('BARYS_TEST_APPLICATION_ROLE'))
   process.env.DATABASE_URL = database.applicationUrl
   return database
 }

@@ -1,6 +1,8 @@
 import { z } from 'zod'
+import { USUAL_RATIO_FLOOR } from '@/core/conformity/accuracyRatio'
+import { ratioText } from '@/core/conformity/fitnessIssue'
 import { testUncertaintyRatio } from '@/core/conformity/uncertaintyRatio'
-import { formatFixed } from '@/core/format/formatNumber'
+import { exceeds } from '@/core/error/verdict'
 import { worked } from '@/core/workings/workings'
 import { aboveZero, titled } from '@/schema/field'
 import { calculation } from '../calculation'
@@ -31,10 +33,7 @@ export const ratios = calculation({
     return {
       tur,
       tar,
-      says:
-        tur >= 4
-          ? `${formatFixed(tur, 1)} : 1, at or above the usual floor of 4 : 1`
-          : `${formatFixed(tur, 1)} : 1, below the usual floor of 4 : 1`,
+      says: `${ratioText(tur)}, ${exceeds(USUAL_RATIO_FLOOR, tur) ? 'below' : 'at or above'} the usual floor of ${USUAL_RATIO_FLOOR} : 1`,
       workings: [
         {
           finds: 'TUR',

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { coldDensities, drumRange, drumShownPercent, hotDensities } from '@/core/drum/drumLevel'
 import { saturationTemperatureK } from '@/core/steam/saturation'
+import { celsiusOf } from '@/core/units/celsius'
 import { convertPressure, pressureUnitLabel } from '@/core/units/pressureUnit'
 import { worked } from '@/core/workings/workings'
 import { DrumLevelInput } from '@/schema/drum'
@@ -69,7 +70,7 @@ export const drumLevel = calculation({
       coldUrv: shown(coldRange.urvPa),
       hotLrv: shown(hotRange.lrvPa),
       hotUrv: shown(hotRange.urvPa),
-      saturation: quantity(saturationTemperatureK(drumMPa(input)) - 273.15, '°C'),
+      saturation: quantity(celsiusOf(saturationTemperatureK(drumMPa(input))), '°C'),
       levels,
       workings: [
         {

@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { glassShows, trueLevelOfGlass } from '@/core/drum/gaugeGlass'
 import { boilingWater } from '@/core/steam/boilingWater'
 import { liquidWater } from '@/core/steam/liquidWater'
+import { kelvinOf } from '@/core/units/celsius'
 import { worked } from '@/core/workings/workings'
 import { PressureUnitChoice } from '@/schema/choices'
 import { barometerHPa, number, quantity, result, waterCelsius } from '@/schema/field'
@@ -30,7 +31,7 @@ export const gaugeGlass = calculation({
   work: ({ shown, glassCelsius, ...at }) => {
     const pressureMPa = drumMPa(at)
     const { water, steam: vapour } = boilingWater(pressureMPa)
-    const glass = liquidWater(pressureMPa, glassCelsius + 273.15).densityKgPerM3
+    const glass = liquidWater(pressureMPa, kelvinOf(glassCelsius)).densityKgPerM3
     const density = {
       drumWaterKgPerM3: water.densityKgPerM3,
       steamKgPerM3: vapour.densityKgPerM3,

@@ -3,6 +3,7 @@ import { boilingWater } from '@/core/steam/boilingWater'
 import { liquidWater } from '@/core/steam/liquidWater'
 import { saturationPressureMPa } from '@/core/steam/saturation'
 import { steam } from '@/core/steam/steam'
+import { celsiusOf, kelvinOf } from '@/core/units/celsius'
 import { convertPressure, pressureUnitLabel } from '@/core/units/pressureUnit'
 import { worked } from '@/core/workings/workings'
 import { PressureUnitChoice } from '@/schema/choices'
@@ -43,11 +44,11 @@ export const waterAndSteam = calculation({
     const { pressureMPa, temperatureK, phases } = statesOf(
       state,
       convertPressure(pressure, pressureUnit, 'MPa'),
-      celsius + 273.15,
+      kelvinOf(celsius),
     )
     return {
       pressure: quantity(convertPressure(pressureMPa, 'MPa', pressureUnit), pressureUnitLabel(pressureUnit)),
-      temperature: quantity(temperatureK - 273.15, '°C'),
+      temperature: quantity(celsiusOf(temperatureK), '°C'),
       properties: phases.map(({ phase, of }) => ({
         phase,
         density: quantity(of.densityKgPerM3, 'kg/m³'),

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { densityFactor, gasDensityAt } from '@/core/flow/densityCompensation'
+import { kelvinOf } from '@/core/units/celsius'
 import { worked } from '@/core/workings/workings'
 import { aboveZero, celsius, choice, quantity, result, titled } from '@/schema/field'
 import { calculation } from '../calculation'
@@ -28,7 +29,7 @@ export const densityCompensation = calculation({
   work: ({ basis, designDensity, design, flowing }) => {
     const state = ({ pressure, celsius, z: compressibility }: typeof design) => ({
       pressurePa: pressure * 1000,
-      temperatureK: celsius + 273.15,
+      temperatureK: kelvinOf(celsius),
       compressibility,
     })
     const density = gasDensityAt(designDensity, state(design), state(flowing))
@@ -44,8 +45,8 @@ export const densityCompensation = calculation({
             worked('ρ₀', designDensity, 'kg/m³'),
             worked('p', flowing.pressure, 'kPa'),
             worked('p₀', design.pressure, 'kPa'),
-            worked('T', flowing.celsius + 273.15, 'K'),
-            worked('T₀', design.celsius + 273.15, 'K'),
+            worked('T', kelvinOf(flowing.celsius), 'K'),
+            worked('T₀', kelvinOf(design.celsius), 'K'),
           ],
           result: worked('ρ', density, 'kg/m³'),
           source: 'equation of state of a real gas',

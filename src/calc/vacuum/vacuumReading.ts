@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { exceeds } from '@/core/error/verdict'
 import { convertPressure, pressureUnitLabel } from '@/core/units/pressureUnit'
 import { errorPercentReading } from '@/core/vacuum/decades'
 import { isNearAtmosphere } from '@/core/vacuum/vacuumAdjust'
@@ -37,7 +38,7 @@ export const vacuumReading = calculation({
     const air = convertPressure(barometric.value, barometric.unit, unit)
     return {
       error: quantity(error, '% of reading'),
-      isInside: Math.abs(error) <= limitPercentReading * (1 + 1e-9),
+      isInside: !exceeds(Math.abs(error), limitPercentReading),
       notice: isNearAtmosphere(applied, air)
         ? 'near atmosphere, which changes from day to day: do not set span here'
         : null,

@@ -1,4 +1,4 @@
-import { overallVerdict, type PointVerdict, pointVerdict } from '../error/verdict'
+import { exceeds, overallVerdict, type PointVerdict, pointVerdict } from '../error/verdict'
 import { type ErrorLine, errorLine } from './errorLine'
 import { type ErrorShape, errorShape } from './errorShape'
 import { hysteresisPercentSpan } from './hysteresis'
@@ -61,7 +61,7 @@ const plainVerdictOf = ({ errorPercentSpan, limitPercentSpan, adjustLimitPercent
 const largestError = (points: readonly JudgedPoint[], nearestLimit: JudgedPoint | null): JudgedPoint | null =>
   points.reduce(
     (worst, next) =>
-      worst === null || Math.abs(next.errorPercentSpan) > Math.abs(worst.errorPercentSpan) * (1 + 1e-9) ? next : worst,
+      worst === null || exceeds(Math.abs(next.errorPercentSpan), Math.abs(worst.errorPercentSpan)) ? next : worst,
     nearestLimit,
   )
 

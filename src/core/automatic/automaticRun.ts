@@ -101,7 +101,7 @@ export function afterSeen(state: AutomaticState, seen: Seen, plan: AutomaticPlan
   if (now.index < 0) return toPoint(now, 0, plan)
   switch (now.phase) {
     case 'going':
-      return isAt(seen, stageOf(plan, now.index), { plan, index: now.index })
+      return isAt(seen, leadInOf(plan, now.index), { plan, index: now.index })
         ? { state: { ...now, phase: 'creeping' }, orders: [{ order: 'set', to: setPointOf(plan, now.index) }] }
         : { state: now, orders: [] }
     case 'creeping':
@@ -162,10 +162,10 @@ function ruleAt(plan: AutomaticPlan, index: number): SettleRule {
 }
 
 /**
- * Short of the point, on the side it is to be come from. The first may be one in the midst of a round, gone on with: it is
- * come to from its side as well, but for the lower end itself, with nothing beneath it.
+ * Set point of the approach: short of the test point, on the side from which the point is to be approached. A round that is
+ * resumed approaches its first point in the same way. The lower end of the range has nothing below it and is set at once.
  */
-function stageOf(plan: AutomaticPlan, index: number): number {
+function leadInOf(plan: AutomaticPlan, index: number): number {
   const target = setPointOf(plan, index)
   const lead = plan.lead * shareAt(plan, index)
   if (index === 0) return isAtItsStart(plan) ? target : target - signOf(plan, index) * lead
@@ -199,7 +199,7 @@ function toPoint(state: AutomaticState, index: number, plan: AutomaticPlan): Nex
       isTakenNow: false,
       slopePerSecond: null,
     },
-    orders: [{ order: 'set', to: stageOf(plan, index) }],
+    orders: [{ order: 'set', to: leadInOf(plan, index) }],
   }
 }
 

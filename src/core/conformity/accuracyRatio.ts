@@ -1,4 +1,5 @@
 import { type ErrorLimit, type LimitBasis, limitInput, type ReferenceLimit } from '../error/errorLimit'
+import { isWithin } from '../error/within'
 import { limitAt } from '../reference/referenceParts'
 import { inputAtPercent } from '../transfer/linearTransfer'
 import { convertPressure, type PressureUnit } from '../units/pressureUnit'
@@ -56,7 +57,5 @@ export function reachesRange(
 /** Whether a reference reaches an input without going over its own range. */
 export function reaches(input: number, unit: PressureUnit, reference: Omit<ReferenceReach, 'accuracy'>): boolean {
   const own = convertPressure(input, unit, reference.unit)
-  // Unit factors are not exact in binary: a reference that ends exactly on the point still reaches it.
-  const slack = Math.abs(reference.rangeHigh - reference.rangeLow) * 1e-9
-  return own >= reference.rangeLow - slack && own <= reference.rangeHigh + slack
+  return isWithin(own, { low: reference.rangeLow, high: reference.rangeHigh })
 }

@@ -1,3 +1,4 @@
+import { exceeds } from '../error/verdict'
 import { decimalsThatTell, formatFixed, formatPlain } from '../format/formatNumber'
 import { formatDate } from '../format/formatTime'
 import { USUAL_RATIO_FLOOR } from './accuracyRatio'
@@ -25,9 +26,12 @@ const LEAST_HEADROOM = 0.02
 /** A step as large as the limit shows nothing of it. Ours, no source. */
 const COARSEST_STEP_OF_LIMIT = 1
 
-/** Whether it was calibrated on a day. */
+/** Whether a certificate holds on a day, the due day included; calendar dates, `YYYY-MM-DD`. */
+export const isInDate = (dueOn: string, day: string): boolean => day <= dueOn
+
+/** A certificate that was out of date on the day of its use. */
 export const dateIssues = (dueOn: string, day: string): FitnessIssue[] =>
-  day <= dueOn ? [] : [unfit('out-of-date', `certificate out of date since ${formatDate(dueOn)}`)]
+  isInDate(dueOn, day) ? [] : [unfit('out-of-date', `certificate out of date since ${formatDate(dueOn)}`)]
 
 /** More says no more; at no pressure an accuracy of its reading alone is none. */
 const MOST_RATIO = 999
@@ -55,13 +59,13 @@ export const isTopNear = (top: number, low: number, high: number) => high - top 
 
 /** An accuracy ratio under the usual floor is to be looked at; it forbids nothing. */
 export const ratioIssues = (ratio: number | null): FitnessIssue[] =>
-  ratio !== null && ratio < USUAL_RATIO_FLOOR * (1 - 1e-9)
+  ratio !== null && exceeds(USUAL_RATIO_FLOOR, ratio)
     ? [look('ratio', `ratio ${ratioText(ratio)}, under ${USUAL_RATIO_FLOOR} : 1`)]
     : []
 
 /** A resolution too coarse to show the limit. All in `unit`. */
 export function stepIssues(step: number, limit: number, unit: string): FitnessIssue[] {
-  if (!Number.isFinite(limit) || step <= limit * COARSEST_STEP_OF_LIMIT * (1 + 1e-9)) return []
+  if (!Number.isFinite(limit) || !exceeds(step, limit * COARSEST_STEP_OF_LIMIT)) return []
   const plain = (value: number) => formatPlain(Number(value.toPrecision(3)))
   return [unfit('resolution', `shows steps of ${plain(step)} ${unit}, more than the limit of ${plain(limit)} ${unit}`)]
 }

@@ -9,6 +9,7 @@ import { reaches, tightestAccuracyRatio } from './accuracyRatio'
 import {
   dateIssues,
   type FitnessIssue,
+  isInDate,
   isTopNear,
   ratioIssues,
   ratioText,
@@ -67,7 +68,7 @@ export function inputFitness(reference: FitReference, job: FitnessJob): Fitness 
     ratio,
     reached: reached.length,
     points: percents.length,
-    isInDate: job.day <= reference.dueOn,
+    isInDate: isInDate(reference.dueOn, job.day),
     issues: [
       ...mediumIssues(reference.media, job.media),
       ...reachIssues(
@@ -111,7 +112,7 @@ export function outputFitness(reference: FitReference, scale: OutputScale, job: 
     ratio,
     reached: doesReach ? percents.length : 0,
     points: percents.length,
-    isInDate: job.day <= reference.dueOn,
+    isInDate: isInDate(reference.dueOn, job.day),
     issues: [
       ...reachIssues(doesReach ? percents.length : 0, percents.length, isTopNear(scale.upper, reader.low, reader.high)),
       ...(ratio !== null && ratio < 1

@@ -3,6 +3,7 @@ import { waterDensityAt } from '../level/liquidDensity'
 import { Refusal } from '../refusal'
 import { boilingWater } from '../steam/boilingWater'
 import { liquidWater } from '../steam/liquidWater'
+import { celsiusOf, kelvinOf } from '../units/celsius'
 
 /** A boiler drum with a condensate pot on the steam tap, joined to the low side; the water tap goes to the high side. */
 export type Drum = {
@@ -30,16 +31,16 @@ export type DrumState = { readonly pressureMPa: number; readonly legCelsius: num
  */
 export function hotDensities({ pressureMPa, legCelsius }: DrumState): DrumDensities {
   const { water, steam, temperatureK } = boilingWater(pressureMPa)
-  if (legCelsius + 273.15 > temperatureK)
+  if (kelvinOf(legCelsius) > temperatureK)
     throw new Refusal(
       'legCelsius',
-      `${legCelsius} °C is hotter than the drum itself (${formatFixed(temperatureK - 273.15, 1)} °C at this pressure)`,
+      `${legCelsius} °C is hotter than the drum itself (${formatFixed(celsiusOf(temperatureK), 1)} °C at this pressure)`,
       'enter the temperature of the reference leg, which has lost heat',
     )
   return {
     waterKgPerM3: water.densityKgPerM3,
     steamKgPerM3: steam.densityKgPerM3,
-    legKgPerM3: liquidWater(pressureMPa, legCelsius + 273.15).densityKgPerM3,
+    legKgPerM3: liquidWater(pressureMPa, kelvinOf(legCelsius)).densityKgPerM3,
   }
 }
 

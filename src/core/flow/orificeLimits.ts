@@ -1,3 +1,4 @@
+import { exceeds } from '../error/verdict'
 import { formatFixed } from '../format/formatNumber'
 import { Refusal } from '../refusal'
 import { diameterRatio, type Orifice, type OrificeFluid, pipeReynolds } from './orifice'
@@ -17,7 +18,7 @@ export function refusePlateOutsideStandard(orifice: Orifice): void {
   if (!(boreM > 0)) throw new Refusal('bore', `d = ${mm(boreM)} is no bore`, 'enter one above zero')
   const beta = diameterRatio(orifice)
   // 20 / 200 mm is β = 0.1, and a hair below it in binary.
-  if (!(beta >= 0.1 * (1 - 1e-9) && beta <= 0.75 * (1 + 1e-9)))
+  if (exceeds(0.1, beta) || exceeds(beta, 0.75))
     throw new Refusal(
       'bore',
       `β = ${formatFixed(beta, 3)} lies outside ${SOURCE}`,

@@ -1,8 +1,10 @@
 import { Refusal } from '../refusal'
 import { liquidWater } from '../steam/liquidWater'
+import { kelvinOf } from '../units/celsius'
+import { STANDARD_ATMOSPHERE_PA } from '../units/pressureUnit'
 import { WATER_DENSITY_KG_PER_M3, type WaterReference } from '../units/waterColumnDensity'
 
-const STANDARD_ATMOSPHERE_MPA = 0.101325
+const STANDARD_ATMOSPHERE_MPA = STANDARD_ATMOSPHERE_PA / 1e6
 
 /** Density from a relative density and the water it was measured against, kg/m³. */
 export function densityFromRelative(relativeDensity: number, water: WaterReference): number {
@@ -43,4 +45,4 @@ export function densityAtTemperature(
  * @throws {Refusal} where water is no liquid
  */
 export const waterDensityAt = (celsius: number, pressureMPa = STANDARD_ATMOSPHERE_MPA): number =>
-  liquidWater(pressureMPa, celsius + 273.15).densityKgPerM3
+  liquidWater(pressureMPa, kelvinOf(celsius)).densityKgPerM3

@@ -1,3 +1,4 @@
+import { exceeds } from '../error/verdict'
 import { Refusal } from '../refusal'
 import { type DisplayScale, percentOfShown, shownAtPercent } from '../transfer/displayScale'
 import { rootPercent } from '../transfer/transfer'
@@ -80,8 +81,7 @@ export function worstHostError({ errorPercent, voltsErrorPercent }: HostError): 
 export function hostVerdict(error: HostError, limitPercent: number | undefined): 'inside' | 'outside' | null {
   const worst = worstHostError(error)
   if (worst === null || limitPercent === undefined) return null
-  // Right on the limit is inside, whatever the last binary digit says.
-  return Math.abs(worst) <= limitPercent * (1 + 1e-9) ? 'inside' : 'outside'
+  return exceeds(Math.abs(worst), limitPercent) ? 'outside' : 'inside'
 }
 
 /** What the other loop items are commonly allowed, % of span. Common practice, no source. */

@@ -1,3 +1,4 @@
+import { exceeds } from '../error/verdict'
 import { Refusal } from '../refusal'
 
 /** One item of a loop with what it adds to the error, % of span. */
@@ -49,8 +50,6 @@ export function loopErrorBudget(items: readonly LoopItemError[]): LoopErrorBudge
     limitRootSumSquarePercent: Math.sqrt(items.reduce((sum, { limitPercent }) => sum + limitPercent ** 2, 0)),
     largest:
       worst && squares > 0 ? { name: worst.name, sharePercent: (worst.errorPercent ** 2 / squares) * 100 } : null,
-    outside: known
-      .filter((item) => Math.abs(item.errorPercent) > item.limitPercent * (1 + 1e-9))
-      .map(({ name }) => name),
+    outside: known.filter((item) => exceeds(Math.abs(item.errorPercent), item.limitPercent)).map(({ name }) => name),
   }
 }

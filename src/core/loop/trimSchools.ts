@@ -1,3 +1,4 @@
+import { exceeds } from '../error/verdict'
 import { errorAfterTrimToHost } from './hostCheck'
 
 /** What a school of trimming leaves behind, % of span. */
@@ -26,8 +27,8 @@ export function trimSchools(given: {
   const school = (transmitterErrorPercent: number, hostErrorPercent: number): TrimSchool => ({
     transmitterErrorPercent,
     hostErrorPercent,
-    isTransmitterInside: Math.abs(transmitterErrorPercent) <= given.transmitterLimitPercent * (1 + 1e-9),
-    isLoopInside: Math.abs(hostErrorPercent) <= given.loopAllowancePercent * (1 + 1e-9),
+    isTransmitterInside: !exceeds(Math.abs(transmitterErrorPercent), given.transmitterLimitPercent),
+    isLoopInside: !exceeds(Math.abs(hostErrorPercent), given.loopAllowancePercent),
   })
   return {
     leaveTrue: school(given.transmitterErrorPercent, given.hostErrorPercent),

@@ -1,6 +1,7 @@
 import type { RigFault } from '../rig/rigFaults'
 import type { Rig } from '../rig/rigModel'
 import { UNIT_RATIOS } from '../simulate/faults'
+import { celsiusOf } from '../units/celsius'
 import type { Observation } from './course'
 import type { Look } from './looks'
 
@@ -56,7 +57,7 @@ export function practiceFacts({ facts, model }: Rig): PracticeFacts {
     hasLeg: facts.legPa !== 0,
     hasEqualiser: facts.piping.pressureKind === 'differential' && facts.piping.hookUp !== 'bench',
     supplyVolts: model.output?.supplyVolts ?? 0,
-    celsius: facts.kelvin - 273.15,
+    celsius: celsiusOf(facts.kelvin),
     paPerSecond: facts.slewPaPerS,
     strokeM3: facts.pump.strokeM3,
   }

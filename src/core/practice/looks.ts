@@ -4,6 +4,7 @@ import { readRig } from '../rig/readRig'
 import type { Rig } from '../rig/rigModel'
 import { paAt } from '../rig/settled'
 import type { RandomStream } from '../statistics/randomStream'
+import { celsiusOf } from '../units/celsius'
 
 /** What can be looked at more closely than by a reading, and how long it takes, s. Ours, no source. */
 export const LOOKS = {
@@ -96,7 +97,7 @@ export function looked(rig: Rig, look: Look, stream: RandomStream): { readonly r
     }
     case 'body': {
       const after = later(seconds)
-      return { rig: after, told: { celsius: after.facts.kelvin - 273.15 } }
+      return { rig: after, told: { celsius: celsiusOf(after.facts.kelvin) } }
     }
     case 'still': {
       let now = rig

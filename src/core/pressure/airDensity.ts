@@ -1,5 +1,8 @@
+import { kelvinOf } from '../units/celsius'
+import { STANDARD_ATMOSPHERE_PA } from '../units/pressureUnit'
+
 /** Where nobody read them: the standard atmosphere, and air that is neither dry nor damp. */
-const STANDARD_HPA = 1013.25
+const STANDARD_HPA = STANDARD_ATMOSPHERE_PA / 100
 const USUAL_HUMIDITY_PERCENT = 50
 
 /**
@@ -14,5 +17,5 @@ export function airDensityKgPerM3(
   humidityPercent: number | null = null,
 ): number {
   const [p, h] = [pressureHPa ?? STANDARD_HPA, humidityPercent ?? USUAL_HUMIDITY_PERCENT]
-  return (0.34848 * p - 0.009 * h * Math.exp(0.061 * celsius)) / (273.15 + celsius)
+  return (0.34848 * p - 0.009 * h * Math.exp(0.061 * celsius)) / kelvinOf(celsius)
 }

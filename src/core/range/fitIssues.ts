@@ -1,3 +1,5 @@
+import { exceeds } from '../error/verdict'
+import { isWithin } from '../error/within'
 import { formatPlain } from '../format/formatNumber'
 import type { LinkBand, SensorBody, WantedRange } from './sensorBody'
 
@@ -11,25 +13,21 @@ export type FitIssue =
   | { readonly code: 'no-reverse' }
   | { readonly code: 'no-link'; readonly span: number; readonly links: readonly LinkBand[] }
 
-/** Decimal numbers are not exact in binary: 0.3 − 0.1 is a hair under 0.2. */
-const BINARY_SLACK = 1e-9
-
 /** Everything that keeps a range from fitting a body; empty where it fits. */
 export function fitIssues({ lrv, urv }: WantedRange, body: SensorBody): FitIssue[] {
   if (lrv === urv) return [{ code: 'no-span', value: lrv }]
-  const slack = (body.url - body.lrl) * BINARY_SLACK
   const size = Math.abs(urv - lrv)
   const issues: FitIssue[] = []
   for (const [end, value] of [
     ['lrv', lrv],
     ['urv', urv],
   ] as const) {
-    if (value < body.lrl - slack) issues.push({ code: 'below-lrl', end, value, lrl: body.lrl })
-    if (value > body.url + slack) issues.push({ code: 'above-url', end, value, url: body.url })
+    if (isWithin(value, { low: body.lrl, high: body.url })) continue
+    if (value < body.lrl) issues.push({ code: 'below-lrl', end, value, lrl: body.lrl })
+    else issues.push({ code: 'above-url', end, value, url: body.url })
   }
-  if (size < body.minSpan * (1 - BINARY_SLACK))
-    issues.push({ code: 'span-too-small', span: size, minSpan: body.minSpan })
-  if (body.maxSpan !== null && size > body.maxSpan * (1 + BINARY_SLACK))
+  if (exceeds(body.minSpan, size)) issues.push({ code: 'span-too-small', span: size, minSpan: body.minSpan })
+  if (body.maxSpan !== null && exceeds(size, body.maxSpan))
     issues.push({ code: 'span-too-large', span: size, maxSpan: body.maxSpan })
   if (urv < lrv && !body.allowsReverse) issues.push({ code: 'no-reverse' })
   if (issues.length === 0 && body.links.length > 0 && linkForSpan(size, body.links, null) === null)
@@ -47,10 +45,8 @@ export function linkForSpan(size: number, links: readonly LinkBand[], present: s
   const rising = links.toSorted((a, b) => a.minSpan - b.minSpan)
   const serving = rising.filter(({ minSpan, maxSpan }, index) => {
     const next = rising[index + 1]
-    const upTo = next
-      ? Math.max(maxSpan * (1 + BINARY_SLACK), next.minSpan * (1 - BINARY_SLACK))
-      : maxSpan * (1 + BINARY_SLACK)
-    return size >= minSpan * (1 - BINARY_SLACK) && (size <= maxSpan * (1 + BINARY_SLACK) || size < upTo)
+    const isInGap = next !== undefined && exceeds(next.minSpan, size)
+    return !exceeds(minSpan, size) && (!exceeds(size, maxSpan) || isInGap)
   })
   return serving.find(({ name }) => name === present) ?? serving[0] ?? null
 }

@@ -10,23 +10,29 @@ export const REFERENCE_QUANTITIES = {
 export type ReferenceQuantity = keyof typeof REFERENCE_QUANTITIES
 export const REFERENCE_QUANTITY_IDS = Object.keys(REFERENCE_QUANTITIES) as ReferenceQuantity[] // keys of a const object
 
-/** What a reference is. Its principle says how its pressure is read. */
+/**
+ * What a reference is. Its principle says how its pressure is read, and `calibratedAs` as what kind of instrument it is
+ * judged where it is calibrated here.
+ */
 export const REFERENCE_KINDS = {
-  indicator: { label: 'pressure indicator', principle: 'indicator' },
-  modules: { label: 'indicator with pressure modules', principle: 'indicator' },
-  controller: { label: 'pressure source or controller', principle: 'indicator' },
-  'test-gauge': { label: 'test gauge', principle: 'dial' },
-  manometer: { label: 'liquid-column manometer', principle: 'liquid-column' },
-  'dead-weight': { label: 'dead-weight tester', principle: 'dead-weight' },
-  vacuum: { label: 'vacuum standard', principle: 'indicator' },
-  barometer: { label: 'barometer', principle: 'indicator' },
-  'gauge-glass': { label: 'level gauge glass', principle: 'gauge-glass' },
-  meter: { label: 'electrical meter', principle: 'indicator' },
-  source: { label: 'electrical source', principle: 'indicator' },
-  supply: { label: 'loop supply', principle: 'indicator' },
-  'sense-resistor': { label: 'sense resistor', principle: 'indicator' },
-  thermometer: { label: 'thermometer', principle: 'indicator' },
-} as const satisfies Record<string, { readonly label: string; readonly principle: Principle }>
+  indicator: { label: 'pressure indicator', principle: 'indicator', calibratedAs: 'digital-gauge' },
+  modules: { label: 'indicator with pressure modules', principle: 'indicator', calibratedAs: 'digital-gauge' },
+  controller: { label: 'pressure source or controller', principle: 'indicator', calibratedAs: 'digital-gauge' },
+  'test-gauge': { label: 'test gauge', principle: 'dial', calibratedAs: 'dial-gauge' },
+  manometer: { label: 'liquid-column manometer', principle: 'liquid-column', calibratedAs: 'digital-gauge' },
+  'dead-weight': { label: 'dead-weight tester', principle: 'dead-weight', calibratedAs: 'digital-gauge' },
+  vacuum: { label: 'vacuum standard', principle: 'indicator', calibratedAs: 'digital-gauge' },
+  barometer: { label: 'barometer', principle: 'indicator', calibratedAs: 'digital-gauge' },
+  'gauge-glass': { label: 'level gauge glass', principle: 'gauge-glass', calibratedAs: 'digital-gauge' },
+  meter: { label: 'electrical meter', principle: 'indicator', calibratedAs: 'digital-gauge' },
+  source: { label: 'electrical source', principle: 'indicator', calibratedAs: 'digital-gauge' },
+  supply: { label: 'loop supply', principle: 'indicator', calibratedAs: 'digital-gauge' },
+  'sense-resistor': { label: 'sense resistor', principle: 'indicator', calibratedAs: 'digital-gauge' },
+  thermometer: { label: 'thermometer', principle: 'indicator', calibratedAs: 'digital-gauge' },
+} as const satisfies Record<
+  string,
+  { readonly label: string; readonly principle: Principle; readonly calibratedAs: 'dial-gauge' | 'digital-gauge' }
+>
 export type ReferenceKind = keyof typeof REFERENCE_KINDS
 export const REFERENCE_KIND_IDS = Object.keys(REFERENCE_KINDS) as ReferenceKind[] // keys of a const object
 

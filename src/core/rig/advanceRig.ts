@@ -2,6 +2,7 @@ import { networkOf } from '../run/work/hookUpNetwork'
 import { openTo } from '../run/work/hookUpState'
 import { readInstrument } from '../simulate/simulatedInstrument'
 import type { RandomStream } from '../statistics/randomStream'
+import { celsiusOf } from '../units/celsius'
 import { convertPressure } from '../units/pressureUnit'
 import { cooled, GAMMA, GAS_CONSTANT, type Gas, gasAt, leaked, letIn, letOut, pressureOf } from './gas'
 import type { Rig, RigEvent, Room } from './rigModel'
@@ -104,7 +105,14 @@ function felt(rig: Rig, seconds: number, stream: RandomStream): Rig {
   const pa = cellPa(rig)
   const pressure = convertPressure(pa, 'Pa', facts.unit)
   const powered = inLoop(rig)
-  const stimulus = { pressure, seconds, celsius: facts.kelvin - 273.15, staticMPa: 0, tiltDegrees: 0, isTapped: false }
+  const stimulus = {
+    pressure,
+    seconds,
+    celsius: celsiusOf(facts.kelvin),
+    staticMPa: 0,
+    tiltDegrees: 0,
+    isTapped: false,
+  }
   const { reading, state } = readInstrument(powered, rig.instrument, { stimulus, stream })
   const read: Rig = { ...rig, instrument: state, reading }
   return Math.abs(pa) > facts.overloadPa ? overloaded(read, pa) : read

@@ -1,3 +1,4 @@
+import { ALARM_MILLIAMP } from '../loop/loopSupply'
 import { Refusal } from '../refusal'
 import type { InstrumentModel } from '../simulate/instrumentModel'
 import { type Transfer, transferCurve } from '../transfer/transfer'
@@ -23,7 +24,6 @@ const ZERO_TRIM_LIMIT_PERCENT = 10
 /** A trim changes a gain by no more. */
 const GAIN_LIMIT = 0.1
 const LOWEST_FIXED = 3.6
-const HIGHEST_FIXED = 22.5
 
 /**
  * The rig after something was written into its instrument.
@@ -55,8 +55,8 @@ export function writtenTo(rig: Rig, written: Written): Rig {
       return outputTrimmed(rig, written)
     case 'fixed-current': {
       const { milliamp } = written
-      if (milliamp !== null && !(milliamp >= LOWEST_FIXED && milliamp <= HIGHEST_FIXED))
-        throw new Refusal('milliamp', `${milliamp} mA`, `it holds ${LOWEST_FIXED} to ${HIGHEST_FIXED} mA`)
+      if (milliamp !== null && !(milliamp >= LOWEST_FIXED && milliamp <= ALARM_MILLIAMP))
+        throw new Refusal('milliamp', `${milliamp} mA`, `it holds ${LOWEST_FIXED} to ${ALARM_MILLIAMP} mA`)
       return { ...rig, fixedMilliamp: milliamp }
     }
     default:

@@ -1,4 +1,5 @@
 import { Refusal } from '../refusal'
+import { KELVIN_AT_ZERO_CELSIUS } from '../units/celsius'
 import { REGION_1_TERMS } from './region1Coefficients'
 import { saturationPressureMPa } from './saturation'
 import { pressureWords, temperatureWords } from './stateWords'
@@ -19,7 +20,7 @@ const AT_SATURATION = 1 - 1e-9
  * @throws {Refusal} outside region 1
  */
 export function liquidWater(pressureMPa: number, temperatureK: number): WaterProperties {
-  if (!(temperatureK >= 273.15 && temperatureK <= REGION_1_MOST_K))
+  if (!(temperatureK >= KELVIN_AT_ZERO_CELSIUS && temperatureK <= REGION_1_MOST_K))
     throw new Refusal(
       'temperature',
       `${temperatureWords(temperatureK)} lies outside liquid water of region 1`,

@@ -1,4 +1,5 @@
 import { Refusal } from '../refusal'
+import { KELVIN_AT_ZERO_CELSIUS } from '../units/celsius'
 import { pressureWords, temperatureWords } from './stateWords'
 
 /** Coefficients n₁ … n₁₀. Source: IAPWS R7-97(2012), Table 34. */
@@ -21,7 +22,7 @@ const LEAST_PRESSURE_MPA = 0.000611212677
  * @throws {Refusal} outside 273.15 K to 647.096 K
  */
 export function saturationPressureMPa(temperatureK: number): number {
-  if (!(temperatureK >= 273.15 && temperatureK <= CRITICAL_TEMPERATURE_K))
+  if (!(temperatureK >= KELVIN_AT_ZERO_CELSIUS && temperatureK <= CRITICAL_TEMPERATURE_K))
     throw new Refusal(
       'temperature',
       `${temperatureWords(temperatureK)} has no saturation pressure`,

@@ -1,6 +1,6 @@
 import { formatPlain } from '../format/formatNumber'
+import { KELVIN_AT_ZERO_CELSIUS } from '../units/celsius'
 
-const KELVIN_AT_ZERO_CELSIUS = 273.15
 const BAR_PER_MPA = 10
 const six = (value: number) => formatPlain(Number(value.toPrecision(6)))
 

@@ -1,4 +1,5 @@
 import { Refusal } from '../refusal'
+import { KELVIN_AT_ZERO_CELSIUS } from '../units/celsius'
 import { REGION_2_IDEAL_TERMS, REGION_2_RESIDUAL_TERMS } from './region2Coefficients'
 import { saturationPressureMPa } from './saturation'
 import { pressureWords, temperatureWords } from './stateWords'
@@ -17,7 +18,7 @@ const AT_SATURATION = 1 + 1e-9
  * @throws {Refusal} outside region 2
  */
 export function steam(pressureMPa: number, temperatureK: number): WaterProperties {
-  if (!(temperatureK >= 273.15 && temperatureK <= 1073.15))
+  if (!(temperatureK >= KELVIN_AT_ZERO_CELSIUS && temperatureK <= 1073.15))
     throw new Refusal(
       'temperature',
       `${temperatureWords(temperatureK)} lies outside steam of region 2`,

@@ -2,6 +2,8 @@ import { WATER_DENSITY_KG_PER_M3, type WaterReference } from './waterColumnDensi
 
 /** Standard acceleration of free fall, m/s², exact. Source: 3rd CGPM (1901); NIST SP 811 (2008), B.8. */
 export const STANDARD_GRAVITY = 9.80665
+/** Standard atmosphere, Pa; exact. Source: NIST SP 811 (2008), B.8 (from memory). */
+export const STANDARD_ATMOSPHERE_PA = 101_325
 
 const PA_PER_PSI = (0.45359237 * STANDARD_GRAVITY) / 0.0254 ** 2 // pound and inch are exact since 1959
 const MERCURY_KG_PER_M3 = 13595.1 // conventional mercury; ISO 80000-4 mmHg, NIST SP 811 B.8 (from memory)
@@ -40,7 +42,7 @@ export const PRESSURE_UNITS = {
   mbar: { label: 'mbar', pa: 100, group: 'metric' },
   bar: { label: 'bar', pa: 1e5, group: 'metric' },
   'kgf/cm2': { label: 'kgf/cm²', pa: STANDARD_GRAVITY / 1e-4, group: 'metric' },
-  atm: { label: 'atm', pa: 101325, group: 'metric' },
+  atm: { label: 'atm', pa: STANDARD_ATMOSPHERE_PA, group: 'metric' },
   psi: { label: 'psi', pa: PA_PER_PSI, group: 'US' },
   'inH2O@4C': waterColumn('inH2O', INCH, '4 °C'),
   'inH2O@60F': waterColumn('inH2O', INCH, '60 °F'),
@@ -59,8 +61,8 @@ export const PRESSURE_UNITS = {
   'mH2O@20C': waterColumn('mH2O', 1, '20 °C'),
   mmHg: mercury('mmHg (0 °C)', 1e-3),
   inHg: mercury('inHg (0 °C)', INCH),
-  torr: { label: 'torr', pa: 101325 / 760, group: 'vacuum' },
-  mtorr: { label: 'mtorr', pa: 101325 / 760e3, group: 'vacuum' },
+  torr: { label: 'torr', pa: STANDARD_ATMOSPHERE_PA / 760, group: 'vacuum' },
+  mtorr: { label: 'mtorr', pa: STANDARD_ATMOSPHERE_PA / 760e3, group: 'vacuum' },
 } as const satisfies Record<string, PressureUnitFact>
 
 export type PressureUnit = keyof typeof PRESSURE_UNITS

@@ -1,4 +1,5 @@
 import { Refusal } from '../refusal'
+import { KELVIN_AT_ZERO_CELSIUS } from './celsius'
 import { PRESSURE_UNITS } from './pressureUnit'
 
 /** One unit: `SI = value × factor + offset`. Only temperatures have an offset. */
@@ -77,7 +78,7 @@ export const QUANTITIES: Record<QuantityId, { readonly label: string; readonly u
     label: 'Temperature',
     units: {
       K: unit('K', 1),
-      degC: unit('°C', 1, 273.15),
+      degC: unit('°C', 1, KELVIN_AT_ZERO_CELSIUS),
       degF: unit('°F', 5 / 9, (459.67 * 5) / 9),
       degR: unit('°R', 5 / 9),
     },

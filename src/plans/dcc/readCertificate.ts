@@ -9,7 +9,8 @@ export type ReadPoint = {
 /** What a file says of one range. */
 export type ReadRange = {
   readonly mark: string
-  readonly coverageFactor: number
+  /** Null where the file states none: whoever takes it over is asked. */
+  readonly coverageFactor: number | null
   readonly points: readonly ReadPoint[]
   readonly found: readonly ReadPoint[]
 }

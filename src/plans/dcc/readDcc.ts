@@ -195,7 +195,7 @@ function mergedRanges(taken: readonly { list: ResultList; range: RangeToRead }[]
     // Only found: it was not adjusted, and was given back so.
     return {
       mark,
-      coverageFactor: factor ?? 2,
+      coverageFactor: factor ?? null,
       points: given.length > 0 ? given : found,
       found: given.length > 0 ? found : [],
     }

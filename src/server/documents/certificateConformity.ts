@@ -2,6 +2,7 @@ import { tightestAccuracyRatio, USUAL_RATIO_FLOOR } from '@/core/conformity/accu
 import { largestFalseAccept } from '@/core/conformity/falseAccept'
 import { ratioText } from '@/core/conformity/fitnessIssue'
 import { CONFORMITY_STATEMENTS, VERDICT_STATEMENTS } from '@/core/conformity/statementWords'
+import { exceeds } from '@/core/error/verdict'
 import { withDecimalMark } from '@/core/format/decimalMark'
 import { decimalsOfTwoDigits, formatFixed } from '@/core/format/formatNumber'
 import { calendarDate, formatDate } from '@/core/format/formatTime'
@@ -156,7 +157,7 @@ function ratioWords({ world }: SealedRecord): string {
         .filter((percent) => referenceOfPoint(percent, world).id === reference.id)
       const tightest = tightestAccuracyRatio([...new Set(percents)], configuration.errorLimit, { basis, reference })
       if (!tightest) return []
-      const remark = tightest.ratio < USUAL_RATIO_FLOOR * (1 - 1e-9) ? `, under the usual ${USUAL_RATIO_FLOOR} : 1` : ''
+      const remark = exceeds(USUAL_RATIO_FLOOR, tightest.ratio) ? `, under the usual ${USUAL_RATIO_FLOOR} : 1` : ''
       const at = pointName(tightest.atPercent, configuration)
       return [
         `Error limit over accuracy of ${reference.code} at its tightest (${at}): ${ratioText(tightest.ratio)}${remark}.`,

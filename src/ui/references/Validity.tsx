@@ -1,7 +1,6 @@
-import { daysBetween, formatDate } from '@/core/format/formatTime'
+import { formatDate } from '@/core/format/formatTime'
+import { validityOf } from '@/core/reference/validity'
 import { Mark } from '../parts/Mark'
-
-const SOON_DAYS = 30
 
 /** Whether a certificate is in date, in words and with its mark. */
 export function Validity({ dueOn, today }: { dueOn: string | null; today: string }) {
@@ -11,16 +10,16 @@ export function Validity({ dueOn, today }: { dueOn: string | null; today: string
         <Mark mark="outside" /> no certificate
       </span>
     )
-  const left = daysBetween(today, dueOn)
-  if (left < 0)
+  const validity = validityOf(dueOn, today)
+  if (validity === 'out of date')
     return (
       <span className="tone-outside">
         <Mark mark="outside" /> out of date since {formatDate(dueOn)}
       </span>
     )
   return (
-    <span className={left <= SOON_DAYS ? 'tone-look' : ''}>
-      <Mark mark={left <= SOON_DAYS ? 'look' : 'inside'} /> to {formatDate(dueOn)}
+    <span className={validity === 'due soon' ? 'tone-look' : ''}>
+      <Mark mark={validity === 'due soon' ? 'look' : 'inside'} /> to {formatDate(dueOn)}
     </span>
   )
 }

@@ -1,7 +1,7 @@
 import { digitalGaugeSequence } from '../../adjust/digitalGauge'
 import { Refusal } from '../../refusal'
 import { inputAtPercent } from '../../transfer/linearTransfer'
-import { convertPressure, type PressureUnit } from '../../units/pressureUnit'
+import { convertPressure, type PressureUnit, STANDARD_ATMOSPHERE_PA } from '../../units/pressureUnit'
 import { vacuumAdjustPoints } from '../../vacuum/vacuumAdjust'
 
 /** Kinds of adjustment that belong to a sequence of points. */
@@ -41,8 +41,8 @@ export type SequenceFacts = {
 
 /** Held so long before a point is taken. Common practice, no source: “seconds”. */
 const HOLD_SECONDS = 5
-/** Standard atmosphere, where nobody has noted the barometer. Source: NIST SP 811 (2008), B.8: exact. */
-const STANDARD_ATMOSPHERE_HPA = 1013.25
+/** Where nobody has noted the barometer. */
+const STANDARD_ATMOSPHERE_HPA = STANDARD_ATMOSPHERE_PA / 100
 
 const KIND_OF_GAUGE_POINT = {
   zero: 'gauge-zero',

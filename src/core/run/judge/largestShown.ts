@@ -1,3 +1,4 @@
+import { exceeds } from '../../error/verdict'
 import { shownPercent } from './errorBasis'
 
 type Point = { readonly errorPercentSpan: number; readonly applied: number }
@@ -14,5 +15,5 @@ export function largestShown<P extends Point>(
   shown: Parameters<typeof shownPercent>[2],
 ): P {
   const size = ({ errorPercentSpan, applied }: P) => Math.abs(shownPercent(errorPercentSpan, applied, shown))
-  return points.reduce((worst, next) => (size(worst) * (1 + 1e-9) >= size(next) ? worst : next), nearest)
+  return points.reduce((worst, next) => (exceeds(size(next), size(worst)) ? next : worst), nearest)
 }

@@ -1,7 +1,8 @@
+import { exceeds } from '../../error/verdict'
 import type { OutputScale } from '../../signal/signal'
 import type { Contribution } from '../../uncertainty/contribution'
 import { decimalsOf } from '../../units/decimalText'
-import { convertPressure, pressureUnitOf } from '../../units/pressureUnit'
+import { convertPressure, pressureUnitOf, STANDARD_ATMOSPHERE_PA } from '../../units/pressureUnit'
 import { headHalfWidthPa } from '../plan/lineHead'
 import { nameOf, ofInput, type Place, RECTANGULAR } from './budgetPlace'
 import type { ComparisonFacts, OutputReferenceFacts, ReadingFigures } from './comparisonFacts'
@@ -14,7 +15,7 @@ export function inputLines({ applied }: ReadingFigures, at: Place, facts: Compar
   const isCoarse = isCoarser(typed, declared)
   const step = Math.max(typed, declared)
   const abovePa = convertPressure(at.applied, basis.range.unit, 'Pa')
-  const headPa = head ? headHalfWidthPa(head, abovePa + (facts.isAbsolute ? 0 : ATMOSPHERE_PA)) : 0
+  const headPa = head ? headHalfWidthPa(head, abovePa + (facts.isAbsolute ? 0 : STANDARD_ATMOSPHERE_PA)) : 0
   return [
     ofInput(
       {
@@ -76,10 +77,7 @@ function ownStep({ resolution, unit }: OutputReferenceFacts, scale: OutputScale)
 }
 
 /** Whether a text was read to a coarser step than what shows it: 10.5 on a display of 0.001. */
-const isCoarser = (typedStep: number, declared: number): boolean => typedStep > declared * (1 + 1e-9)
+const isCoarser = (typedStep: number, declared: number): boolean => exceeds(typedStep, declared)
 
 /** One step of the last digit of a decimal text: 16.020 has a step of 0.001. */
 const stepOf = (text: string): number => 10 ** -decimalsOf(text)
-
-/** Standard atmosphere, for the density of a gas only. */
-const ATMOSPHERE_PA = 101_325

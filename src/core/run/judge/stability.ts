@@ -1,3 +1,4 @@
+import { exceeds } from '../../error/verdict'
 import { formatFixed } from '../../format/formatNumber'
 import { judgingBasis, type RunBasis } from './judgeSteps'
 
@@ -16,8 +17,7 @@ export function movedBeyond(
   const { scale } = judgingBasis(run)
   const window = (run.stabilityPercent / 100) * Math.abs(scale.upper - scale.lower)
   const moved = Math.abs(now - before)
-  // Readings are decimal, the arithmetic is binary: a movement just as large as the window is still within it.
-  if (moved <= window * (1 + 1e-9)) return null
+  if (!exceeds(moved, window)) return null
   const decimals = scale.decimals + 1
   return `it moved by ${formatFixed(moved, decimals)} ${scale.unit}, more than ±${formatFixed(window, decimals)}`
 }
