@@ -9,6 +9,8 @@ const testTimeout = 120_000
 
 export default defineConfig({
   test: {
+    // One more than processors: some files wait for clocks and databases.
+    maxWorkers: 3,
     projects: [
       {
         resolve,

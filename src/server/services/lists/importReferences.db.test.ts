@@ -55,6 +55,7 @@ const ROW = {
   'certificate.laboratory': 'Listed metrology',
   'certificate.calibratedOn': '4.5.2026',
   'certificate.dueOn': '2027-05-04',
+  'certificate.coverageFactor': '2',
   'certificate.points': '0: 0.001 ±0.002; 25.004: -0.004 ±0.004',
 }
 const stored = async (code: string) => {
@@ -115,6 +116,13 @@ describe('references from a list', () => {
   ])('%s = %s is refused beside its column', async (column, text, words) => {
     const end = await send([{ ...ROW, 'device.code': 'L-77', [column]: text }], { isTrial: true })
     expect(end.kind === 'done' && end.rows[0]?.refusals.find((each) => each.column === column)?.words).toContain(words)
+  })
+  test('U without its k is refused: the factor is asked for, never taken to be 2', async () => {
+    const { 'certificate.coverageFactor': _, ...without } = ROW
+    const end = await send([{ ...without, 'device.code': 'L-78' }], { isTrial: true })
+    expect(end.kind === 'done' && end.rows[0]?.refusals).toEqual([
+      { column: 'certificate.coverageFactor', words: 'is still empty: enter the k that belongs to U' },
+    ])
   })
 })
 

@@ -110,13 +110,12 @@ test('a reference is calibrated by a run against a higher one, and its points be
     [50.11, -0.11], // the mean of 50.10 and 50.12
     [100.2, -0.2],
   ])
-  // U of the record at 50 % and half of the 0.02 they differ by.
+  // 2·u of the record at 50 % and half of the 0.02 they differ by (JCGM 100:2008, 7.2.3: U is stated with its own k).
   const { record } = await sealedRecordAt(sequence)
   const stated = record.results[0]?.points.filter(({ targetPercent }) => targetPercent === 50) ?? []
-  const u = Math.max(
-    ...stated.map(({ expandedUncertaintyPercentSpan }) => expandedUncertaintyPercentSpan ?? Number.NaN),
-  )
-  expect(points[1]?.uncertainty).toBeCloseTo(u + 0.01, 9)
+  const u = Math.max(...stated.map(({ budget }) => budget?.combinedStandardUncertainty ?? Number.NaN))
+  expect(newest?.ranges[0]?.coverageFactor).toBe(2)
+  expect(points[1]?.uncertainty).toBeCloseTo(2 * u + 0.01, 9)
   // From now on what it shows can be corrected by it, and the chain leads through our own record.
   const [standard] = reference
     ? standardsOf(

@@ -186,7 +186,7 @@ function refuseOtherQuantities(world: World, percent: number, reading: TakenRead
     const [isGiven, isWanted] = [reading[name] !== undefined, isAsked(world, percent)]
     if (isWanted && !isGiven) throw new Refusal(name, whenMissing.reason(world, percent), whenMissing.remedy)
     if (isGiven && !isWanted)
-      throw new Refusal(name, 'is not read in this run at this point', 'leave it out, or begin a run that reads it')
+      throw new Refusal(name, 'is not read at this point of the run', 'leave it out, or begin a run that reads it')
   }
 }
 

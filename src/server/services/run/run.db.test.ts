@@ -93,7 +93,7 @@ describe('readings', () => {
   test('PV and AO are stored where the run reads them, and only there', async () => {
     const plain = await runOnNewInstrument('R-7')
     await expect(recordReading(plain.id, { ...nextReading(plain), pv: '0.01', ao: '4.001' }, as(ANNA))).rejects.toThrow(
-      'is not read in this run',
+      'is not read at this point of the run',
     )
     const digital = await runOnNewInstrument('R-8', { readsDigital: true })
     await expect(recordReading(digital.id, { ...nextReading(digital), pv: '0.01' }, as(ANNA))).rejects.toThrow(
