@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { DECISIONS } from '@/core/run/decision'
-import { ADJUSTMENT_KINDS, type AdjustmentKind } from '../core/adjust/adjustmentKind'
+import { ADJUSTMENT_KIND_IDS } from '../core/adjust/adjustmentKind'
 import { EXCITATION_UNITS } from '../core/adjust/excitation'
 import { RECORDED_FIGURES } from './readings/readingQuantities'
 import { Standard } from './world'
@@ -74,7 +74,7 @@ export type RunStep = z.infer<typeof RunStep>
 
 const RecordedAdjustment = z.strictObject({
   id: z.uuid(),
-  kind: z.enum(Object.keys(ADJUSTMENT_KINDS) as AdjustmentKind[]), // keys of a const object
+  kind: z.enum(ADJUSTMENT_KIND_IDS),
   words: z.string(),
   applied: z.string().nullable(),
   beforeOutput: z.string().nullable(),

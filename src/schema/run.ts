@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { DECISIONS } from '@/core/run/decision'
-import { ADJUSTMENT_KINDS, type AdjustmentKind } from '../core/adjust/adjustmentKind'
+import { ACTS, ADJUSTMENT_KIND_IDS } from '../core/adjust/adjustmentKind'
 import { EXCITATION_UNITS } from '../core/adjust/excitation'
 import { DecimalText, OptionalDecimalText } from './decimal'
 import { PointListForm } from './pointList'
@@ -53,7 +53,7 @@ export type NewCorrectionChoice = z.infer<typeof NewCorrectionChoice>
 export const NewAdjustment = z
   .object({
     id: z.uuid(),
-    kind: z.enum(Object.keys(ADJUSTMENT_KINDS) as AdjustmentKind[]), // keys of a const object
+    kind: z.enum(ADJUSTMENT_KIND_IDS),
     words: z.string().trim().max(500, { error: '500 characters at most' }),
     applied: OptionalDecimalText,
     beforeOutput: OptionalDecimalText,
@@ -83,7 +83,7 @@ export const NewAdjustment = z
   .refine(
     ({ kind, isWithdrawn, excitation, excitationUnit, excitationMeter }) => {
       const given = [excitation, excitationUnit, excitationMeter].filter((each) => each !== null).length
-      return given === (kind === 'excitation' && !isWithdrawn ? 3 : 0)
+      return given === (ACTS[kind].seenIn === 'excitation' && !isWithdrawn ? 3 : 0)
     },
     { path: ['excitation'], error: 'an excitation has its value, its unit and the meter it was read by' },
   )

@@ -1,7 +1,7 @@
 import type { Adjustable } from '../diagnosis/remedy'
 import { isTransmitted, type Signal } from '../signal/signal'
 import { signalKind } from '../signal/signalKind'
-import type { AdjustmentKind } from './adjustmentKind'
+import { ACTS, type AdjustmentKind } from './adjustmentKind'
 
 /** How an instrument is adjusted: a fact of the instrument, which its output only suggests. */
 export const ADJUSTED_BY = {
@@ -99,4 +99,4 @@ export function ownActs(facts: AdjustedFacts): readonly AdjustmentKind[] {
 export const actsOn = (facts: AdjustedFacts): readonly AdjustmentKind[] => [...ownActs(facts), 'cleaning', 'other']
 
 /** Trims of the sensor are seen in PV, the digital reading; the output follows it through a stage of its own. */
-export const isInPv = (kind: AdjustmentKind): boolean => SENSOR_TRIMS.includes(kind)
+export const isInPv = (kind: AdjustmentKind): boolean => ACTS[kind].seenIn === 'pv'

@@ -1,27 +1,51 @@
-/** What can be done to an instrument, in the order people look for it. */
-export const ADJUSTMENT_KINDS = {
-  'zero-screw': 'zero screw',
-  'span-screw': 'span screw',
-  'span-link': 'span link moved',
-  'zero-trim': 'zero trim',
-  'lower-sensor-trim': 'lower sensor trim',
-  'upper-sensor-trim': 'upper sensor trim',
-  'output-trim': 'output trim',
-  'pointer-set': 'pointer set on its shaft',
-  'dial-zero': 'dial turned to zero',
-  'movement-span': 'span at the movement',
-  'gauge-zero': 'gauge: zero',
-  'gauge-full-scale': 'gauge: full scale',
-  'gauge-mid-scale': 'gauge: mid-scale',
-  'gauge-near-vacuum': 'gauge: near vacuum',
-  'factory-values': 'gauge: back to the factory values',
-  'field-values': 'gauge: back to the last field values',
-  excitation: 'vacuum gauge: excitation',
-  'vacuum-span': 'vacuum gauge: span',
-  'vacuum-zero': 'vacuum gauge: zero',
-  'hot-offset': 'hot offset, to the gauge glass',
-  cleaning: 'cleaned, flushed or re-seated',
-  other: 'other work',
-} as const
+/** One kind of act, whole: what is written of it, and where and when it belongs. */
+export type Act = {
+  readonly label: string
+  /** In what it is seen: trims of the sensor in PV, an excitation in itself, everything else in the output. */
+  readonly seenIn: 'output' | 'pv' | 'excitation'
+  /** Where it belongs, % of input span, or at the ends of the output whatever is applied; null where anywhere. */
+  readonly belongsAt: 0 | 100 | 'ends of the output' | null
+  /** One of these comes first; empty where none has to. */
+  readonly comesAfter: readonly string[]
+}
 
-export type AdjustmentKind = keyof typeof ADJUSTMENT_KINDS
+/** What can be done to an instrument, in the order people look for it. An act is one line here. */
+export const ACTS = {
+  'zero-screw': { label: 'zero screw', seenIn: 'output', belongsAt: 0, comesAfter: [] },
+  'span-screw': { label: 'span screw', seenIn: 'output', belongsAt: 100, comesAfter: [] },
+  'span-link': { label: 'span link moved', seenIn: 'output', belongsAt: null, comesAfter: [] },
+  'zero-trim': { label: 'zero trim', seenIn: 'pv', belongsAt: null, comesAfter: [] },
+  'lower-sensor-trim': { label: 'lower sensor trim', seenIn: 'pv', belongsAt: 0, comesAfter: [] },
+  'upper-sensor-trim': {
+    label: 'upper sensor trim',
+    seenIn: 'pv',
+    belongsAt: 100,
+    comesAfter: ['lower-sensor-trim', 'zero-trim'],
+  },
+  'output-trim': { label: 'output trim', seenIn: 'output', belongsAt: 'ends of the output', comesAfter: [] },
+  'pointer-set': { label: 'pointer set on its shaft', seenIn: 'output', belongsAt: null, comesAfter: [] },
+  'dial-zero': { label: 'dial turned to zero', seenIn: 'output', belongsAt: null, comesAfter: [] },
+  'movement-span': { label: 'span at the movement', seenIn: 'output', belongsAt: null, comesAfter: [] },
+  'gauge-zero': { label: 'gauge: zero', seenIn: 'output', belongsAt: null, comesAfter: [] },
+  'gauge-full-scale': { label: 'gauge: full scale', seenIn: 'output', belongsAt: null, comesAfter: [] },
+  'gauge-mid-scale': { label: 'gauge: mid-scale', seenIn: 'output', belongsAt: null, comesAfter: [] },
+  'gauge-near-vacuum': { label: 'gauge: near vacuum', seenIn: 'output', belongsAt: null, comesAfter: [] },
+  'factory-values': { label: 'gauge: back to the factory values', seenIn: 'output', belongsAt: null, comesAfter: [] },
+  'field-values': { label: 'gauge: back to the last field values', seenIn: 'output', belongsAt: null, comesAfter: [] },
+  excitation: { label: 'vacuum gauge: excitation', seenIn: 'excitation', belongsAt: null, comesAfter: [] },
+  'vacuum-span': { label: 'vacuum gauge: span', seenIn: 'output', belongsAt: null, comesAfter: [] },
+  'vacuum-zero': { label: 'vacuum gauge: zero', seenIn: 'output', belongsAt: null, comesAfter: [] },
+  'hot-offset': { label: 'hot offset, to the gauge glass', seenIn: 'output', belongsAt: null, comesAfter: [] },
+  cleaning: { label: 'cleaned, flushed or re-seated', seenIn: 'output', belongsAt: null, comesAfter: [] },
+  other: { label: 'other work', seenIn: 'output', belongsAt: null, comesAfter: [] },
+} as const satisfies Record<string, Act>
+export type AdjustmentKind = keyof typeof ACTS
+export const ADJUSTMENT_KIND_IDS = Object.keys(ACTS) as AdjustmentKind[] // keys of a const object
+
+/** The parts of an act as such, without what its own line narrows them to. */
+export const actOf = (kind: AdjustmentKind): Act => ACTS[kind]
+
+/** What each is called. */
+export const ADJUSTMENT_KINDS = Object.fromEntries(
+  ADJUSTMENT_KIND_IDS.map((kind) => [kind, ACTS[kind].label]),
+) as Readonly<Record<AdjustmentKind, string>> // of every kind

@@ -1,6 +1,38 @@
-/**
- * What was decided after a round. `leave`: no adjustment. `repair`: taken out of service, signed as found. `repeat`: the
- * readings are kept and do not count, the same points are taken again.
- */
-export const DECISIONS = ['leave', 'adjust', 'repair', 'repeat'] as const
-export type Decision = (typeof DECISIONS)[number]
+/** What may be decided after a round, whole: what it means for the readings, for what follows and for the certificate. */
+type DecisionMeaning = {
+  /** Whether the readings of the round count; those that do not are kept, and the same points are taken again. */
+  readonly readingsCount: boolean
+  /** Whether work on the instrument follows, for which it has to be out of service still. */
+  readonly needsOutOfService: boolean
+  /** Whether it does not go back into service but to be repaired. */
+  readonly isForRepair: boolean
+  /** What the certificate says of it where nobody gave a reason; null where that goes without saying. */
+  readonly certificate: string | null
+  /** What may still be decided in its place, with a reason. */
+  readonly mayBecome: readonly string[]
+}
+
+/** A decision is one line here. */
+export const DECISION_MEANINGS = {
+  leave: {
+    ...{ readingsCount: true, needsOutOfService: false, isForRepair: false },
+    ...{ certificate: null, mayBecome: ['adjust'] },
+  },
+  adjust: {
+    ...{ readingsCount: true, needsOutOfService: true, isForRepair: false },
+    ...{ certificate: null, mayBecome: [] },
+  },
+  repair: {
+    ...{ readingsCount: true, needsOutOfService: false, isForRepair: true },
+    ...{ certificate: 'Decision: taken out for repair.', mayBecome: [] },
+  },
+  repeat: {
+    ...{ readingsCount: false, needsOutOfService: true, isForRepair: false },
+    ...{ certificate: 'Readings taken again as advised; those before do not count.', mayBecome: [] },
+  },
+} as const satisfies Record<string, DecisionMeaning>
+export type Decision = keyof typeof DECISION_MEANINGS
+export const DECISIONS = Object.keys(DECISION_MEANINGS) as Decision[] // keys of a const object
+
+/** The parts of a decision as such, without what its own line narrows them to. */
+export const meaningOf = (decision: Decision): DecisionMeaning => DECISION_MEANINGS[decision]

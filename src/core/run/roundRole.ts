@@ -1,4 +1,4 @@
-import type { Decision } from './decision'
+import { type Decision, meaningOf } from './decision'
 
 /** What a round of readings counts as; `repeated`: it was taken again, as it did not say what the instrument does. */
 export type RoundRole = 'repeated' | 'as-found' | 'as-left'
@@ -8,7 +8,7 @@ export type DecidedRound = { readonly decision: { readonly decision: Decision } 
 
 /** The role of every round: the first that counts is as found, those after it as left. */
 export function roundRoles(rounds: readonly DecidedRound[]): RoundRole[] {
-  const counts = ({ decision }: DecidedRound) => decision?.decision !== 'repeat'
+  const counts = ({ decision }: DecidedRound) => decision === null || meaningOf(decision.decision).readingsCount
   const first = rounds.findIndex(counts)
   return rounds.map((round, index) => {
     if (!counts(round)) return 'repeated'

@@ -6,6 +6,7 @@ import { exceeds } from '@/core/error/verdict'
 import { withDecimalMark } from '@/core/format/decimalMark'
 import { decimalsOfTwoDigits, formatFixed } from '@/core/format/formatNumber'
 import { calendarDate, formatDate } from '@/core/format/formatTime'
+import { meaningOf } from '@/core/run/decision'
 import { ERROR_BASIS_WORDS, errorBasis, shownPercent } from '@/core/run/judge/errorBasis'
 import { impactOf, impactWords } from '@/core/run/judge/impact'
 import { conditionWords, drawsIn, overallStatement, RUN_RULES } from '@/core/run/plan/decisionRule'
@@ -92,13 +93,12 @@ function decisions(doc: Doc, { rounds }: SealedRecord): void {
   const names = roundNames(rounds)
   for (const { round, decision } of rounds) {
     if (!decision) continue
-    if (decision.decision === 'repair') paragraph(doc, 'Decision: taken out for repair.')
+    const { certificate, isForRepair } = meaningOf(decision.decision)
+    if (certificate && (isForRepair || !decision.reason)) paragraph(doc, certificate)
     for (const before of decision.insteadOf ?? [])
       paragraph(doc, `First decided “${before.decision}”${before.reason ? `, because: ${before.reason}` : ''}.`)
     const after = roundRoles(rounds)[round] === 'as-found' ? '' : ` after “${names[round]}”`
     if (decision.reason) paragraph(doc, `Decision “${decision.decision}”${after}, because: ${decision.reason}`)
-    else if (decision.decision === 'repeat')
-      paragraph(doc, 'Readings taken again as advised; those before do not count.')
   }
 }
 

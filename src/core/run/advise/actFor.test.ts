@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest'
+import type { AdjustmentKind } from '../../adjust/adjustmentKind'
 import { SIGNALS } from '../../signal/signal'
 import { movedBeyond } from '../judge/stability'
 import { actFor } from './actFor'
@@ -28,7 +29,7 @@ const BASIS = {
 } as const
 
 describe('what an act leaves, % of span', () => {
-  const remains = (kind: string, applied: string | null, afterOutput: string | null) =>
+  const remains = (kind: AdjustmentKind, applied: string | null, afterOutput: string | null) =>
     remainsAfter({ kind, applied, afterOutput }, { basis: BASIS, inRange: (shown) => shown })
   test('a sensor trim against the pressure applied: 5 bar asks for 12 mA, 12.016 mA is 0.1 % more', () => {
     expect(remains('lower-sensor-trim', '5.000', '12.016')).toBeCloseTo(0.1, 9)

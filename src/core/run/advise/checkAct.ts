@@ -1,5 +1,5 @@
 import { type AdjustedFacts, actsOn, isInPv } from '../../adjust/adjustedBy'
-import { ADJUSTMENT_KINDS, type AdjustmentKind } from '../../adjust/adjustmentKind'
+import { ADJUSTMENT_KINDS, type AdjustmentKind, actOf } from '../../adjust/adjustmentKind'
 import { formatFixed, formatPlain } from '../../format/formatNumber'
 import { Refusal } from '../../refusal'
 import { percentOfOutput } from '../../signal/signal'
@@ -98,27 +98,20 @@ type Objection = { readonly field: 'applied' | 'kind' | 'afterOutput'; readonly 
 /** Within so much of its end, in % of span, an act is at its end. Ours, no source. */
 const AT_END_PERCENT = 25
 
-/** Where each act belongs, in % of span. */
-const BELONGS_AT: Partial<Record<AdjustmentKind, 0 | 100>> = {
-  'zero-screw': 0,
-  'lower-sensor-trim': 0,
-  'span-screw': 100,
-  'upper-sensor-trim': 100,
-}
-
 function misplaced({ kind, applied, afterOutput }: ActToCheck, world: ActWorld): Objection | null {
   const { range, scale } = judgingBasis(world)
-  if (kind === 'output-trim' && afterOutput !== null) {
+  const { belongsAt: end, label } = actOf(kind)
+  if (end === 'ends of the output') {
+    if (afterOutput === null) return null
     const percent = percentOfOutput(Number(afterOutput), scale)
     if (Math.min(Math.abs(percent), Math.abs(percent - 100)) <= AT_END_PERCENT) return null
     return {
       field: 'afterOutput',
-      words: `an output trim is done at ${formatPlain(scale.lower)} and ${formatPlain(scale.upper)} ${scale.unit}`,
+      words: `an ${label} is done at ${formatPlain(scale.lower)} and ${formatPlain(scale.upper)} ${scale.unit}`,
       remedy: 'trim at the ends, or say why here',
     }
   }
-  const end = BELONGS_AT[kind]
-  if (end === undefined || applied === null) return null
+  if (end === null || applied === null) return null
   const input = appliedInput(Number(applied), world)
   const percent = percentOfInput(input, range)
   // The lower trim of a range that starts elsewhere may also be done at no pressure, where the sensor is known best.
@@ -126,17 +119,18 @@ function misplaced({ kind, applied, afterOutput }: ActToCheck, world: ActWorld):
   if (Math.abs(percent - end) <= AT_END_PERCENT || isAtNothing) return null
   return {
     field: 'applied',
-    words: `${formatPlain(Number(applied))} is at ${formatFixed(percent, 0)} % of span, and the ${ADJUSTMENT_KINDS[kind]} belongs near ${end} %`,
+    words: `${formatPlain(Number(applied))} is at ${formatFixed(percent, 0)} % of span, and the ${label} belongs near ${end} %`,
     remedy: 'go there, or say why here',
   }
 }
 
 /** The upper trim changes the gain about the lower end, which is why the lower one comes first. */
 function outOfOrder({ kind }: ActToCheck, done: readonly AdjustmentKind[]): Objection | null {
-  if (kind !== 'upper-sensor-trim' || done.includes('lower-sensor-trim') || done.includes('zero-trim')) return null
+  const { comesAfter, label } = actOf(kind)
+  if (comesAfter.length === 0 || done.some((each) => comesAfter.includes(each))) return null
   return {
     field: 'kind',
-    words: 'the upper sensor trim comes after the lower one, or after a zero trim: it turns the line about that end',
+    words: `the ${label} comes after the lower one, or after a zero trim: it turns the line about that end`,
     remedy: 'trim the lower end first, or say why not',
   }
 }

@@ -1,3 +1,4 @@
+import { ACTS, type AdjustmentKind } from '../../adjust/adjustmentKind'
 import type { JudgingBasis } from '../../analysis/judgedPoint'
 import { percentOfOutput } from '../../signal/signal'
 import { percentOfInput } from '../../transfer/linearTransfer'
@@ -5,7 +6,7 @@ import { LINEAR, transferCurve } from '../../transfer/transfer'
 
 /** An act of adjustment as recorded, figures as decimal text. */
 export type RecordedAct = {
-  readonly kind: string
+  readonly kind: AdjustmentKind
   readonly applied: string | null
   readonly afterOutput: string | null
   /** In the unit of the range. */
@@ -30,7 +31,7 @@ export function remainsAfter(
   }
   if (afterOutput === null) return null
   const percent = percentOfOutput(Number(afterOutput), basis.scale)
-  if (kind === 'output-trim') return percent < 50 ? percent : percent - 100
+  if (ACTS[kind].belongsAt === 'ends of the output') return percent < 50 ? percent : percent - 100
   if (applied === null) return null
   const input = inRange(Number(applied))
   return percent - transferCurve(basis.transfer ?? LINEAR).forward(percentOfInput(input, basis.range))

@@ -1,5 +1,6 @@
 import type { Signal } from '../../signal/signal'
 import type { Decision } from '../decision'
+import { meaningOf } from '../decision'
 import type { HookUp } from '../plan/hookUp'
 import { type HookUpFacts, isolateSteps } from './isolateSteps'
 import { restoreSteps } from './restoreSteps'
@@ -26,7 +27,8 @@ export type WorkFacts = {
 export function workLists({ world, rounds }: WorkFacts): Record<WorkList, WorkStep[]> | null {
   if (!world.outOfService) return null
   const facts = hookUpFactsOf(world)
-  const isForRepair = rounds.at(-1)?.decision?.decision === 'repair'
+  const decision = rounds.at(-1)?.decision?.decision
+  const isForRepair = decision !== undefined && meaningOf(decision).isForRepair
   return { isolate: isolateSteps(facts), restore: restoreSteps({ ...facts, isForRepair }) }
 }
 

@@ -1,6 +1,7 @@
 import { Refusal } from '@/core/refusal'
 import { adviseRound } from '@/core/run/advise/adviseRound'
 import type { Recommendation } from '@/core/run/advise/recommendation'
+import { meaningOf } from '@/core/run/decision'
 import { impactOf } from '@/core/run/judge/impact'
 import { roundRoles } from '@/core/run/roundRole'
 import type { JudgedRound } from '@/core/run/runState'
@@ -40,8 +41,8 @@ export function decide(runId: string, input: NewDecision, actor: Actor): Promise
         'an amendment corrects what was recorded',
         'correct the reading that is wrong, then sign',
       )
-    if (input.decision === 'adjust' || input.decision === 'repeat') refuseOnceRestored(run)
-    const isChange = round.decision?.decision === 'leave' && input.decision === 'adjust'
+    if (meaningOf(input.decision).needsOutOfService) refuseOnceRestored(run)
+    const isChange = round.decision !== null && meaningOf(round.decision.decision).mayBecome.includes(input.decision)
     if (round.decision && !isChange)
       throw new Conflict(
         'decision',
@@ -57,7 +58,7 @@ export function decide(runId: string, input: NewDecision, actor: Actor): Promise
       )
     const turn = isChange ? 1 : 0
     await insertDecision(db, { ...input, runId, turn, at: now, personId: person.id })
-    if (input.decision === 'repeat') await openSameRound(db, run, actor)
+    if (!meaningOf(input.decision).readingsCount) await openSameRound(db, run, actor)
     else if (isAsFound(run) && !isChange && isImpactful(judged, run.world, action))
       await insertEvent(db, {
         at: now,

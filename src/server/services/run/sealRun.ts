@@ -3,6 +3,7 @@ import { certificateNumber } from '@/core/format/certificateNumber'
 import { withPoints } from '@/core/format/decimalMark'
 import { calendarDate } from '@/core/format/formatTime'
 import { Refusal } from '@/core/refusal'
+import { meaningOf } from '@/core/run/decision'
 import { assumptionsOf } from '@/core/run/judge/assumptions'
 import { scatterOfRound } from '@/core/run/judge/judgeSteps'
 import { conditionWords, RUN_RULES } from '@/core/run/plan/decisionRule'
@@ -94,7 +95,9 @@ function refuseUnready(run: RunView, state: RunState, signing: Pick<Signing, 're
   if (isOutside && signing.remark === null)
     throw new Refusal(
       'remark',
-      decision === 'repair' ? 'the instrument needs repair' : 'the instrument is left outside its error limit',
+      decision && meaningOf(decision).isForRepair
+        ? 'the instrument needs repair'
+        : 'the instrument is left outside its error limit',
       'say in the remark what happens with it and who has been told',
     )
   if (verdict === 'not-stated' && signing.remark === null)

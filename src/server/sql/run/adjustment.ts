@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { ADJUSTMENT_KINDS, type AdjustmentKind } from '@/core/adjust/adjustmentKind'
+import { ADJUSTMENT_KIND_IDS } from '@/core/adjust/adjustmentKind'
 import { EXCITATION_UNITS } from '@/core/adjust/excitation'
 import type { NewAdjustment } from '@/schema/run'
 import type { Queryable } from '../../database'
@@ -8,7 +8,7 @@ const AdjustmentRow = z
   .object({
     id: z.uuid(),
     after_round: z.number(),
-    kind: z.enum(Object.keys(ADJUSTMENT_KINDS) as AdjustmentKind[]), // keys of a const object
+    kind: z.enum(ADJUSTMENT_KIND_IDS),
     words: z.string(),
     applied: z.string().nullable(),
     before_output: z.string().nullable(),

@@ -2,7 +2,7 @@
 import MenuItem from '@mui/material/MenuItem'
 import TextField from '@mui/material/TextField'
 import { isInPv } from '@/core/adjust/adjustedBy'
-import type { AdjustmentKind } from '@/core/adjust/adjustmentKind'
+import { ACTS, type AdjustmentKind } from '@/core/adjust/adjustmentKind'
 import { EXCITATION_UNITS } from '@/core/adjust/excitation'
 import type { ActUnits } from '@/words/adjustmentWords'
 import { NumberBox, WordsBox } from '../../form/boxes'
@@ -32,7 +32,7 @@ export function figuresOf(
   toApplied: (typed: string) => string = (typed) => typed,
 ): Partial<Record<keyof ActBoxes, string | null>> {
   const { beforeOutput, afterOutput, beforePv, afterPv, reason, words, applied: typed } = boxes
-  if (kind === 'excitation') {
+  if (ACTS[kind].seenIn === 'excitation') {
     const { excitation, excitationUnit, excitationMeter } = boxes
     return { words, excitation, excitationUnit: excitationUnit || null, excitationMeter, reason: reason.trim() || null }
   }
@@ -58,7 +58,7 @@ export function ActFigures({ kind, boxes, change, units, asksReason, isByGlass =
     const Box = field === 'reason' || field === 'excitationMeter' ? WordsBox : NumberBox
     return <Box label={label} value={boxes[field]} change={(typed) => change({ ...boxes, [field]: typed })} />
   }
-  if (kind === 'excitation')
+  if (ACTS[kind].seenIn === 'excitation')
     return (
       <div className="field-row">
         {box('excitation', 'Excitation, as read')}
