@@ -74,7 +74,7 @@ test('a guard band with conditions: statements, uncertainty and acceptance are t
 
   // Adjusted, it passes everywhere.
   await page
-    .getByRole('button', { name: /^(Adjust|Put it right)/ })
+    .getByRole('button', { name: /^(Adjust|Correct the fault)/ })
     .first()
     .click()
   const reason = page.getByRole('dialog').getByLabel('Reason')

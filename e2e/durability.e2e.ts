@@ -33,7 +33,7 @@ test('the server is killed between two readings: nothing acknowledged is lost, a
   await page.keyboard.press('Enter')
   await page.keyboard.type('12.006')
   await page.keyboard.press('Enter')
-  await expect(page.getByRole('alert').filter({ hasText: 'Barys does not answer' })).toBeVisible()
+  await expect(page.getByRole('alert').filter({ hasText: 'Cannot reach the server' })).toBeVisible()
   expect(await acceptedCount(page)).toBe(2)
 
   server = await ownServer(port)

@@ -73,7 +73,7 @@ test('killed at every stage: nothing acknowledged is lost, and the same screen g
   const revive = async () => {
     server = await startServer(settings)
   }
-  const notConfirmed = page.getByText(/Barys does not answer, so nothing is confirmed/)
+  const notConfirmed = page.getByText(/Cannot reach the server, so nothing is confirmed/)
   try {
     await workAs(page, ILKA.id, server.address)
     await goTo(page, `${server.address}/instruments/LT-102/calibrate`)

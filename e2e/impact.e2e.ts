@@ -68,7 +68,7 @@ test('a reference that was off: what becomes of its calibrations, attached as a 
   await page.getByRole('button', { name: /^Attach the finding to \d+ records/ }).click()
   await page.getByLabel('What was found, and what is done about it').fill('Sent back; the shift leads were told.')
   await page.getByRole('button', { name: 'Attach', exact: true }).click()
-  await expect(page.getByText(/Finding \d+ stands at its records/)).toBeVisible()
+  await expect(page.getByText(/Finding \d+ attached/)).toBeVisible()
   await expect(page.getByText('Sent back; the shift leads were told.')).toBeVisible()
   await rows.first().locator('a[href^="/records/"]').first().click()
   await page.waitForURL(/\/records\/\d+$/)
@@ -84,7 +84,7 @@ test('a reference that was off: what becomes of its calibrations, attached as a 
   await expect(page.getByText(/On the day sheet now: .*PT-901/)).toBeVisible()
   await open(page, '/')
   await page.getByRole('searchbox').fill('PT-901')
-  await expect(page.getByText(/Wanted again: R-02 was off, as found by certificate/)).toBeVisible()
+  await expect(page.getByText(/Recalibration requested: R-02 was off, as found by certificate/)).toBeVisible()
 })
 
 test('the report of an impact as CSV, XLSX and PDF has every row; nonsense is refused in words', async ({ page }) => {

@@ -460,7 +460,7 @@ test('a plain five-point check up and down of a registered transmitter costs at 
   await expect(step).toContainText('Loop check')
   await expect(done).toBeFocused()
   await keys.press('Enter')
-  await expect(step).toContainText('Let the pressure of the pump go')
+  await expect(step).toContainText('Vent the pump')
   await partDone(false)
   await partDone(false)
   await partDone(false)

@@ -138,8 +138,8 @@ export async function fromNothing(page: Page, at: string): Promise<void> {
     .click()
   await page.waitForURL(/\/import/)
   await page.locator('input[type=file]').setInputFiles(list('weir.csv', [line('PT-1'), line('PT-2')]))
-  await page.getByRole('button', { name: 'Look at the 2 rows' }).click()
-  await page.getByRole('button', { name: 'Take all 2' }).click()
+  await page.getByRole('button', { name: 'Check 2 rows' }).click()
+  await page.getByRole('button', { name: 'Import all 2 rows' }).click()
   await expect(page.getByText('2 registered.')).toBeVisible()
 
   // Not all are due today: the list said when.
@@ -184,33 +184,33 @@ export async function importTwoThousand(page: Page, at: string): Promise<void> {
   const wrong = tags.map((tag, index) => line(tag, isWrong(index) ? '60' : '6'))
   const file = page.locator('input[type=file]')
   await file.setInputFiles(list('wrong.csv', wrong))
-  await page.getByRole('button', { name: 'Look at the 2000 rows' }).click()
+  await page.getByRole('button', { name: 'Check 2000 rows' }).click()
   await expect(page.getByRole('heading', { name: '1963 new, 37 that cannot be taken as they are' })).toBeVisible()
   await expect(page.getByRole('table', { name: 'Cells to be mended' })).toContainText('outside what the sensor can do')
   // One is mended in its cell, the others in the file.
   await page.getByLabel('URV, line 9', { exact: true }).fill('6')
-  await page.getByRole('button', { name: 'Look at the rows again' }).click()
+  await page.getByRole('button', { name: 'Check the rows again' }).click()
   await expect(page.getByRole('heading', { name: '1964 new, 36 that cannot be taken as they are' })).toBeVisible()
-  await page.getByRole('button', { name: 'Take the 1964 that are fine' }).click()
+  await page.getByRole('button', { name: 'Import 1964 valid rows' }).click()
   await expect(page.getByText('1964 registered.')).toBeVisible({ timeout: 60_000 })
   const right = list(
     'right.csv',
     tags.map((tag) => line(tag)),
   )
   await file.setInputFiles(right)
-  await page.getByRole('button', { name: 'Look at the 2000 rows' }).click()
+  await page.getByRole('button', { name: 'Check 2000 rows' }).click()
   await expect(page.getByRole('heading', { name: '36 new, 1964 registered already and no different' })).toBeVisible()
-  await page.getByRole('button', { name: 'Take all 36' }).click()
+  await page.getByRole('button', { name: 'Import all 36 rows' }).click()
   await expect(page.getByText('36 registered.')).toBeVisible()
   await file.setInputFiles(right)
-  await page.getByRole('button', { name: 'Look at the 2000 rows' }).click()
+  await page.getByRole('button', { name: 'Check 2000 rows' }).click()
   await expect(page.getByRole('heading', { name: '2000 registered already and no different' })).toBeVisible()
   await expect(page.getByText('There is nothing to take.')).toBeVisible()
   // What goes out comes back as nothing new, as a workbook too.
   const exported = await (await page.request.get(`${at}/api/v1/lists/instruments.xlsx`)).body()
   const mimeType = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet'
   await file.setInputFiles({ name: 'exported.xlsx', mimeType, buffer: exported })
-  await page.getByRole('button', { name: 'Look at the 2002 rows' }).click()
+  await page.getByRole('button', { name: 'Check 2002 rows' }).click()
   await expect(page.getByRole('heading', { name: '2002 registered already and no different' })).toBeVisible({
     timeout: 30_000,
   })
@@ -233,10 +233,10 @@ export async function importEarlier(page: Page, at: string): Promise<void> {
   })
   const file = page.locator('input[type=file]')
   await file.setInputFiles(csv([...lines, ['WX-none', '2025-03-04', '', '50', '0.1', '']]))
-  await page.getByRole('button', { name: 'Look at the 5 rows' }).click()
+  await page.getByRole('button', { name: 'Check 5 rows' }).click()
   await expect(page.getByRole('heading', { name: '4 new, 1 that cannot be taken as they are' })).toBeVisible()
   await expect(page.getByText('no instrument is registered as WX-none')).toBeVisible()
-  await page.getByRole('button', { name: 'Take the 4 that are fine' }).click()
+  await page.getByRole('button', { name: 'Import 4 valid rows' }).click()
   await expect(page.getByText('4 registered.')).toBeVisible()
   await goTo(page, `${at}/instruments/WX-1`)
   const table = page.getByRole('region', { name: /Earlier calibrations/ })

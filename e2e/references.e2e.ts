@@ -195,7 +195,7 @@ test('taken along, quarantined, back: it says where it is, and while quarantined
   await registerIndicator(page, 'RX-2', 'its accuracy as declared')
   await page.getByRole('button', { name: 'Take it along' }).click()
   await expect(page.getByText('with Ilka Varga')).toBeVisible()
-  await page.getByRole('button', { name: 'Say where it is…' }).click()
+  await page.getByRole('button', { name: 'Change location or status…' }).click()
   const dialog = page.getByRole('dialog')
   await dialog.getByLabel('It is').click()
   await page.getByRole('option', { name: 'quarantined' }).click()
@@ -237,7 +237,7 @@ test('a demo reference that came back out of its accuracy says so in its picture
 test('references are ranked together by their risk, and one press takes the best', async ({ page }) => {
   await registerInstrument(page, 'REF-3', BENCH_GAUGE) // nobody else begins a run on it
   await open(page, '/instruments/REF-3/calibrate')
-  const ranked = page.getByRole('region', { name: 'Together, the best first' })
+  const ranked = page.getByRole('region', { name: 'Recommended reference sets' })
   const items = ranked.getByRole('listitem')
   await expect(items.first()).toContainText('chosen')
   const risks = (await items.allTextContents()).map((text) => Number(/false accept ([\d.]+) %/.exec(text)?.[1]))

@@ -56,7 +56,7 @@ test('the day sheet finds by words, shows what is due, and leads to the instrume
   await expect(page.getByText(/\d+ overdue · \d+ this week · \d+ open/)).toBeVisible()
   await page.keyboard.press('/')
   await page.keyboard.type('no such thing')
-  await expect(page.getByText('Nothing matches “no such thing”')).toBeVisible()
+  await expect(page.getByText('No results for “no such thing”')).toBeVisible()
   await page.getByRole('searchbox').fill('drum')
   await page.getByRole('link', { name: 'LT-501' }).click()
   await page.waitForURL(/LT-501$/)
@@ -85,7 +85,7 @@ for (const width of [800, 390])
 test('an address that leads nowhere says where to go', async ({ page }) => {
   const answer = await open(page, '/instruments/NOPE-1')
   expect(answer?.status()).toBe(404)
-  await expect(page.getByText('Nothing is kept here')).toBeVisible()
+  await expect(page.getByText('Page not found')).toBeVisible()
 })
 
 test('the arrow keys choose a job, Enter starts it, Escape leaves nothing behind', async ({ page }) => {
@@ -142,7 +142,7 @@ test('the lists find by words and open by Enter', async ({ page }) => {
   await page.waitForURL(/PDT-701$/)
   await open(page, '/records')
   await page.getByRole('searchbox').fill('zzz')
-  await expect(page.getByText('Nothing matches “zzz”')).toBeVisible()
+  await expect(page.getByText('No results for “zzz”')).toBeVisible()
   await page.getByRole('searchbox').fill('LT-501')
   await page
     .getByRole('row', { name: /LT-501/ })

@@ -433,7 +433,7 @@ test('ends that change places are called reverse-acting, and asked about', async
   await dialog.getByLabel('Reason').fill('valve opens on fall')
   await dialog.getByRole('button', { name: 'Apply and open its calibration' }).click()
   await expect(dialog.getByRole('alert')).toContainText('LRV and URV change places')
-  await dialog.getByLabel(/The ends change places/).check()
+  await dialog.getByLabel(/The range is reversed on purpose/).check()
   await dialog.getByRole('button', { name: 'Apply and open its calibration' }).click()
   await page.waitForURL(/\/calibrate$/)
 })

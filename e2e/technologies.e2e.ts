@@ -292,8 +292,10 @@ test('the root taken twice is named, checked and cured; the certificate holds bo
   await readAll(page, found)
   const first = page.locator('.causes li').first()
   await expect(first).toContainText('square root taken once too often')
-  await expect(page.locator('.notice.is-outside')).toContainText('Put it right first, no trim: square root taken once')
-  await page.getByRole('button', { name: /^Put it right/ }).click()
+  await expect(page.locator('.notice.is-outside')).toContainText(
+    'Correct the fault before trimming: square root taken once',
+  )
+  await page.getByRole('button', { name: /^Correct the fault/ }).click()
   await record(page, { kind: 'other work', words: 'root switched off in the host card, left on in the transmitter' })
   await page.getByRole('button', { name: /Adjustment done/ }).click()
   await expect(page.getByText('Point 1 of 9')).toBeVisible()

@@ -70,8 +70,8 @@ test('packages install and somebody signs in on a machine without a compiler', a
   mkdirSync(dirname(script), { recursive: true })
   writeFileSync(
     script,
-    `import { firstPerson } from './src/server/services/people'
-import { signIn } from './src/server/services/signIn'
+    `import { firstPerson } from './src/server/services/people/people'
+import { signIn } from './src/server/services/people/signIn'
 import { pool } from './src/server/database'
 const now = new Date()
 const made = await firstPerson({ name: 'Fresh Start', initials: 'FS', role: 'technician', password: 'seven words of no meaning' }, now)

@@ -9,7 +9,7 @@ export default function FrameError() {
   return (
     <html lang="en">
       <head>
-        <title>Barys does not answer</title>
+        <title>Cannot reach the server</title>
         <style>{cssTokens}</style>
       </head>
       <body>

@@ -4,7 +4,7 @@ import Link from 'next/link'
 export default function NotFound() {
   return (
     <div className="page stack">
-      <h1>Nothing is kept here</h1>
+      <h1>Page not found</h1>
       <p>
         The address names no instrument, run or record of ours. Go to the <Link href="/">day sheet</Link> or find it
         among the <Link href="/instruments">instruments</Link>.

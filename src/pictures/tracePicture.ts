@@ -76,7 +76,7 @@ function laboratory(by: Extract<TraceLink['by'], { kind: 'laboratory' }>, column
   return {
     ...{ column, row: rows.next++, children: [], isOutside: true },
     isBroken: by.name === '' || by.accreditation === '',
-    lines: [by.name || 'nobody noted', by.accreditation || 'no accreditation noted', 'leaves the house'],
+    lines: [by.name || 'nobody noted', by.accreditation || 'no accreditation noted', 'external laboratory'],
   }
 }
 

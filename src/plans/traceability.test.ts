@@ -69,7 +69,7 @@ test('the picture has the work, each reference and its laboratory, left to right
   expect(at('record 5')).toBeLessThan(at('T-P'))
   expect(at('T-P')).toBeLessThan(at('H-1'))
   expect(at('H-1')).toBeLessThan(at('no accreditation noted'))
-  expect(texts.filter(({ text }) => text === 'leaves the house')).toHaveLength(3) // H-1, and the meter of both records
+  expect(texts.filter(({ text }) => text === 'external laboratory')).toHaveLength(3) // H-1, and the meter of both records
   expect(scene.words).toContain('no accreditation of Outer metrology is noted, which calibrated H-1')
   for (const shape of scene.shapes)
     if (shape.kind === 'box') expect(shape.y + shape.height).toBeLessThanOrEqual(scene.height)
@@ -83,6 +83,8 @@ test('a name too long for its box goes on in the next line, whole, and inside th
   const first = bold.findIndex(({ text }) => text.startsWith('Outer valley'))
   expect(`${bold[first]?.text} ${bold[first + 1]?.text}`).toBe(laboratory)
   const box = shapes.flatMap((shape) => (shape.kind === 'box' && shape.x > 350 ? [shape] : []))[0]
-  const last = shapes.flatMap((shape) => (shape.kind === 'text' && shape.text === 'leaves the house' ? [shape] : []))[0]
+  const last = shapes.flatMap((shape) =>
+    shape.kind === 'text' && shape.text === 'external laboratory' ? [shape] : [],
+  )[0]
   expect(last?.y).toBeLessThan((box?.y ?? 0) + (box?.height ?? 0))
 })

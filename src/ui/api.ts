@@ -66,7 +66,7 @@ export const inWords = ({ reason, remedy }: RefusedField): string =>
 export function refusalWords(answer: Answer<unknown>): string | null {
   if (answer.kind === 'done') return null
   if (answer.kind === 'unreachable')
-    return 'Barys does not answer, so nothing is confirmed. Try again: nothing is stored twice.'
+    return 'Cannot reach the server, so nothing is confirmed. Try again: nothing is stored twice.'
   return answer.refusals.map(inWords).join(' ')
 }
 

@@ -15,7 +15,7 @@ export function verdictWords(
   return {
     ...words,
     headline: `${words.headline}, ${acting}`,
-    detail: `The ends change places: ${acting}. Is that meant? ${words.detail}`,
+    detail: `Range is reversed: ${acting}. Is that meant? ${words.detail}`,
   }
 }
 
@@ -48,7 +48,7 @@ function plainWords(verdict: RangeVerdict): VerdictWords {
       return {
         headline: verdict.isFixed ? 'The range of this instrument is fixed' : 'Cannot be done with what there is',
         detail: verdict.isFixed
-          ? 'Its range is printed on it; another instrument is needed.'
+          ? 'Fixed-range instrument: another instrument is needed.'
           : verdict.tried.length === 0
             ? 'No capsule in stock fits this body.'
             : 'No capsule in stock does it either.',

@@ -63,7 +63,7 @@ const REFERENCE_UNIT: Lookalike = {
  * no source; it defers to the maker's manual and the site's procedure.
  */
 export const CAUSE_TABLE = {
-  none: { name: 'no fault to be seen', commonness: 30, kind: 'none', cure: 'leave it alone' },
+  none: { name: 'no fault found', commonness: 30, kind: 'none', cure: 'leave it alone' },
   'zero-shift': {
     name: 'zero shift',
     commonness: 14,

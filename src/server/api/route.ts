@@ -211,7 +211,7 @@ async function answered<R extends Response>(work: () => Promise<R>): Promise<R |
     return refused(500, [
       {
         field: 'server',
-        reason: `a fault of ours (${reference})`,
+        reason: `a server error (${reference})`,
         remedy: 'nothing was stored; try again, and report the reference if it stays',
       },
     ])

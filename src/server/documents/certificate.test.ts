@@ -45,7 +45,7 @@ describe('what a certificate must contain: ISO/IEC 17025:2017, 7.8.2.1 (list fro
     ['what it does not take into account', 'Measurement uncertainty is not taken into account'],
     ['who authorises it', 'Performed by Anna Test'],
     ['that it relates only to the item', 'It relates only to the instrument named'],
-    ['that it is reproduced only whole', 'Only whole, unless the issuer agrees'],
+    ['that it is reproduced only whole', 'Shall not be reproduced except in full without written approval'],
     ['the seal', 'ab'.repeat(32)],
     ['the key that signs where the chain stood', KEY],
   ])('%s', (_what, words) => {

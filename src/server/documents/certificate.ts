@@ -62,7 +62,7 @@ export function certificatePdf(source: CertificateSource): Promise<Buffer> {
     signature(doc, source)
     numberPages(
       doc,
-      `Record ${record.sequence} · ${tag} · ${record.site} · SHA-256 ${hash.slice(0, 16)}… · Only whole, unless the issuer agrees.`,
+      `Record ${record.sequence} · ${tag} · ${record.site} · SHA-256 ${hash.slice(0, 16)}… · Shall not be reproduced except in full without written approval.`,
       warning,
     )
     endTags(doc)

@@ -15,11 +15,9 @@ export function overshoots(doc: Doc, { world }: SealedRecord, round: SealedRecor
     ),
   )
   if (past.length === 0) return
-  paragraph(
-    doc,
-    `Gone past and approached again (applied, ${pressureUnitLabel(world.inputUnit)}): ${past.join('; ')}.`,
-    { size: 8.5 },
-  )
+  paragraph(doc, `Overshoot, approached again (applied, ${pressureUnitLabel(world.inputUnit)}): ${past.join('; ')}.`, {
+    size: 8.5,
+  })
 }
 
 /** What was done after a round, act by act. */

@@ -67,7 +67,7 @@ function traceability(doc: Doc, trace: Trace): void {
   paragraph(
     doc,
     breaks.length === 0
-      ? 'Each reference was calibrated under the certificate named; where it leaves the house, the references of the laboratory named carry its results on to the SI.'
+      ? 'Each reference was calibrated under the certificate named; where that was an external laboratory, the references of the laboratory named carry its results on to the SI.'
       : 'The chain to the SI is shown as far as it is known; where it is broken, that is said.',
     { size: 8 },
   )

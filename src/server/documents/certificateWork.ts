@@ -69,7 +69,7 @@ export function terminals(doc: Doc, { record }: CertificateSource): void {
   const checks = record.terminalChecks ?? []
   if (checks.length === 0) return
   const { loop = null } = record.world
-  heading(doc, 'Volts at the terminals')
+  heading(doc, 'Terminal voltage')
   for (const { milliamp, volts } of checks) {
     const { expectedVolts, words } = terminalVerdict({ milliamp: Number(milliamp), volts: Number(volts) }, loop)
     const computed = expectedVolts === null ? '' : `; the loop card computes ${formatFixed(expectedVolts, 2)} V`

@@ -40,7 +40,7 @@ describe('what is turned away before anything looks at it', () => {
     async (path) => {
       const answer = await asked(await opened(echo), path)
       expect(answer.status).toBe(404)
-      expect(answer.body).toContain('Nothing is kept at this address')
+      expect(answer.body).toContain('Page not found')
     },
   )
   test('an address that has no end: 414', async () => {

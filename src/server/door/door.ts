@@ -73,7 +73,7 @@ export function createDoor(handle: Handle, { origin, proxies, limits = DOOR_LIMI
   return server
 }
 
-const FAILED: Fault = { status: 500, words: 'A fault of ours. Nothing was stored; try again.' }
+const FAILED: Fault = { status: 500, words: 'Server error. Nothing was stored; try again.' }
 const CROWDED: Fault = { status: 503, words: 'Too many ask at once. Send it again in a moment.' }
 
 /** In words, whichever way they are read: a page, or the one field of a refusal. */

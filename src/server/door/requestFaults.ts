@@ -13,7 +13,7 @@ export function requestFault({ url = '/', headers }: IncomingMessage, origin: UR
   if (!isOwnHost(host, () => origin))
     return { status: 403, words: 'Barys is not served under this name. Open it at the address npm start printed.' }
   if (url.length > LONGEST_ADDRESS) return { status: 414, words: 'This address is too long.' }
-  return isReadable(url) ? null : { status: 404, words: 'Nothing is kept at this address.' }
+  return isReadable(url) ? null : { status: 404, words: 'Page not found.' }
 }
 
 /** Whether an address is text at all: `%ff` is no character, and `%00` ends none of ours. */

@@ -41,9 +41,7 @@ export function AuditTrail({ lines, next, timeZone, filter, people }: Props) {
       <Filter filter={own} people={people} />
       {lines.length === 0 ? (
         <Notice>
-          {filter.exceptions
-            ? 'Nothing of this went otherwise than planned.'
-            : 'No act matches: take something out of the filter.'}
+          {filter.exceptions ? 'Nothing of this went otherwise than planned.' : 'No results; clear a filter.'}
         </Notice>
       ) : (
         <DataTable

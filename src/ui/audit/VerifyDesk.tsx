@@ -35,7 +35,7 @@ export function VerifyDesk({ proofKey }: { proofKey: { publicKey: string; finger
       }
     } catch (error) {
       if (error instanceof RefusedStream) setMessage(error.message)
-      else if (!running.current.signal.aborted) setMessage('Barys does not answer. Begin again.')
+      else if (!running.current.signal.aborted) setMessage('Cannot reach the server. Begin again.')
     }
     setRunning(false)
   }

@@ -155,7 +155,7 @@ function summaryOf(jobs: readonly DueJob[]): string {
 }
 
 function emptyWords(sheet: DaySheet, search: string): string {
-  if (search) return `Nothing matches “${search}”. Look for part of a tag, a word of the description, or an area.`
+  if (search) return `No results for “${search}”. Look for part of a tag, a word of the description, or an area.`
   return sheet.jobs.length === 0
     ? 'No instruments yet. Register the first one: press n, or open Instruments.'
     : 'Nothing is due in that time. Widen it, or find an instrument above to calibrate it anyway.'

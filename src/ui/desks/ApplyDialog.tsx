@@ -49,13 +49,7 @@ export function ApplyDialog({ plan, version, hotOffset, onClose, apply }: Props)
       onClose={onClose}
       store={(reason) => apply(reason, isCapsule ? work : null, { offsetTakenBack: isTakenBack, isTurnMeant })}
     >
-      {plan.isTurned && (
-        <Tick
-          label="The ends change places: it is meant to act the other way"
-          checked={isTurnMeant}
-          change={setTurnMeant}
-        />
-      )}
+      {plan.isTurned && <Tick label="The range is reversed on purpose" checked={isTurnMeant} change={setTurnMeant} />}
       {hotOffset && (
         <Tick label="The hot offset is taken back at the instrument" checked={isTakenBack} change={setTakenBack} />
       )}

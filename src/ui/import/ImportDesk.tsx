@@ -72,8 +72,8 @@ export function ImportDesk({ list }: { list: ListName }) {
     if (answer.kind === 'unreachable')
       return setMessage(
         wasGivenUp
-          ? 'Given up: nothing was stored.'
-          : 'Barys does not answer, so nothing is confirmed. Look at the rows again.',
+          ? 'Cancelled: nothing was stored.'
+          : 'Cannot reach the server, so nothing is confirmed. Check the rows again.',
       )
     if (answer.kind === 'refused' && answer.rows.length === 0) return setMessage(answer.words)
     if (answer.kind === 'refused') setMessage(answer.words)
@@ -114,7 +114,7 @@ export function ImportDesk({ list }: { list: ListName }) {
               disabled={progress !== null || missing.length > 0}
               onClick={() => send(true)}
             >
-              {end ? 'Look at the rows again' : `Look at the ${rows.length} rows`}
+              {end ? 'Check the rows again' : `Check ${rows.length} rows`}
             </Button>
             {missing.length > 0 && (
               <span className="tone-look">Still without a column: {missing.map(({ title }) => title).join(', ')}.</span>
@@ -153,7 +153,7 @@ export function ImportDesk({ list }: { list: ListName }) {
           ) : (
             <div className="actions">
               <Button variant="contained" disabled={progress !== null} onClick={() => send(false)}>
-                {refused.length > 0 ? `Take the ${fine.length} that are fine` : `Take all ${fine.length}`}
+                {refused.length > 0 ? `Import ${fine.length} valid rows` : `Import all ${fine.length} rows`}
               </Button>
               <span className="soft">In one step: all of them, or none.</span>
             </div>

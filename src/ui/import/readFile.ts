@@ -22,7 +22,7 @@ async function valuesOf(file: File): Promise<string[][]> {
   const { default: Papa } = await import('papaparse')
   const text = await file.text()
   // A workbook or picture under another name is no text.
-  if (text.includes('\u0000')) throw new Error('It is no CSV and no XLSX: save it as one of them.')
+  if (text.includes('\u0000')) throw new Error('Unsupported file type: save it as CSV or XLSX.')
   return Papa.parse<string[]>(text, { skipEmptyLines: true }).data
 }
 

@@ -78,7 +78,7 @@ export function InstrumentList({ rows }: { rows: readonly Row[] }) {
         rows={found}
         columns={COLUMNS}
         open={open}
-        empty={search ? `Nothing matches “${search}”` : 'No instruments yet: register the first one'}
+        empty={search ? `No results for “${search}”` : 'No instruments yet: register the first one'}
         initialState={{ sorting: { sortModel: [{ field: 'tag', sort: 'asc' }] } }}
       />
     </div>

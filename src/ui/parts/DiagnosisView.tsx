@@ -8,7 +8,7 @@ import { Notice } from './Notice'
 export type DiagnosisAnswer = Pick<Diagnosis, 'answer' | 'group' | 'groupShare' | 'ranked' | 'next'>
 
 const HEADLINES: Record<Diagnosis['answer'], string> = {
-  none: 'No fault to be seen in these readings.',
+  none: 'No fault found in these readings.',
   inside: 'Inside its limit: the error is there, and no fault. It looks most like:',
   found: 'One cause explains these readings clearly better than any other.',
   undecided: 'Cannot tell:',

@@ -51,7 +51,7 @@ export function RankedChoices({
   const shown = ranked.filter((choice, index) => index < MOST_SHOWN || isChosen(choice))
   return (
     <section className="tight" aria-labelledby="ranked">
-      <h2 id="ranked">Together, the best first</h2>
+      <h2 id="ranked">Recommended reference sets</h2>
       <ol className="plain-list">
         {shown.map((choice) => (
           <li key={choice.codes} aria-current={isChosen(choice) ? 'true' : undefined} className="num">

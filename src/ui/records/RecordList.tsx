@@ -110,7 +110,7 @@ export function RecordList({ rows, showsWaiting }: { rows: readonly Row[]; shows
         rows={found}
         columns={COLUMNS}
         open={open}
-        empty={search ? `Nothing matches “${search}”` : 'No sealed record yet: sign a run and it stands here'}
+        empty={search ? `No results for “${search}”` : 'No sealed record yet: sign a run and it stands here'}
       />
     </div>
   )

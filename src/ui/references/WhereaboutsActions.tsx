@@ -40,7 +40,7 @@ export function WhereaboutsActions(props: Props) {
         <Button onClick={() => say({ state: 'in-use', holder: personName })}>Take it along</Button>
       )}
       {state === 'in-use' && holder !== null && <Button onClick={() => say({ state: 'in-use' })}>Give it back</Button>}
-      <Button onClick={() => setOpen(true)}>Say where it is…</Button>
+      <Button onClick={() => setOpen(true)}>Change location or status…</Button>
       <Refused words={message} />
       {isOpen && <WhereDialog {...props} say={say} onClose={() => setOpen(false)} />}
     </>

@@ -23,7 +23,7 @@ const FOCUS_KEYS: readonly (readonly [where: string, keys: readonly (readonly [s
       ['Enter', 'to the next box, then accept the reading'],
       ['=', 'applied is exactly the target'],
       ['Backspace', 'in an empty box: back, and from the first box correct the last reading'],
-      ['o', 'gone past the point: note it, and come again'],
+      ['o', 'overshoot: note it and approach the point again'],
       ['Esc', 'clear the box'],
     ],
   ],

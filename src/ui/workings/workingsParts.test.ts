@@ -63,7 +63,7 @@ describe('choices as a person reads them', () => {
     ['4-20mA', '4 … 20 mA'],
     ['output-stage', 'output stage off (PV right, meter and AO differ)', 'fault'],
     ['expanded-uncertainty', 'w = U', 'guardBand'],
-    ['none', 'no fault to be seen', 'fault'],
+    ['none', 'no fault found', 'fault'],
     ['none', 'none (simple acceptance)', 'guardBand'],
     ['percentReading', '% of reading'],
     ['volumeFlow', 'Volume flow'],

@@ -51,7 +51,7 @@ function tellPeople({ hookUp }: HookUpFacts): WorkStep[] {
     ),
     workStep(
       'controller',
-      'Controller in manual; trips and interlocks that see this signal told',
+      'Controller in manual; trips and interlocks that use this signal bypassed or notified',
       'the signal is about to jump, and whatever listens to it will act on it',
     ),
     protection,
@@ -81,7 +81,7 @@ function warmAndTight({ hookUp }: HookUpFacts): WorkStep[] {
   return [
     workStep(
       'reference',
-      'Battery of the reference looked at, reference and instrument warmed up',
+      'Check reference battery; warm up reference and instrument',
       'a weak battery and a cold cell both drift while they are read',
     ),
     workStep(

@@ -9,7 +9,7 @@ export const HAND_OVER: WorkStep = {
   takesWords: true,
 }
 
-const LET_GO = workStep('release', 'Let the pressure of the pump go', 'slowly: the hose holds pressure too', {
+const LET_GO = workStep('release', 'Vent the pump', 'slowly: the hose holds pressure too', {
   rig: { pump: 'vented' },
 })
 const HOSE_OFF = workStep(
@@ -60,7 +60,7 @@ const OPEN_LOW = workStep('open-low', 'Open the block valve of the low side slow
 
 const THREE_VALVE_BACK = [EQUALISER_OPEN, CLOSE_VENTS, OPEN_HIGH, CLOSE_EQUALISER, OPEN_LOW]
 
-const CLOSE_VENT = workStep('close-vents', 'Look that the vent is closed', 'before any process pressure comes', {
+const CLOSE_VENT = workStep('close-vents', 'Check vent closed', 'before any process pressure comes', {
   valves: { vent: 'closed' },
 })
 

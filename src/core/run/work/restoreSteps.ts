@@ -54,7 +54,11 @@ const believed = ({ hookUp }: RestoreFacts): WorkStep[] => [
         ),
       ]
     : []),
-  workStep('controller', 'Controller back, trips and interlocks told', 'only once the reading is believed'),
+  workStep(
+    'controller',
+    'Controller back in automatic; trips and interlocks returned to service',
+    'only once the reading is believed',
+  ),
 ]
 
 const LEFT_TIDY = [

@@ -74,7 +74,7 @@ export async function attachFinding(referenceId: string, { id, ask, words }: New
   const { code, found } = await supposedWords(referenceId, ask, now)
   const { rows } = await impactOf(referenceId, ask, { now })
   if (rows.length === 0)
-    throw new Refusal('ask', 'no record says anything else with it', 'there is nothing to attach a finding to')
+    throw new Refusal('ask', 'no record changes its verdict', 'there is nothing to attach a finding to')
   const { rangeId, from, to, movement, on } = ask
   return transaction((db) =>
     appendFinding(

@@ -240,7 +240,7 @@ describe('follow-ups', () => {
     const job = await dueOf('I-1')
     expect(job?.dueOn).toBe('2026-11-20')
     expect(job?.notes[0]?.words).toMatch(
-      /^Wanted again: T-P was off, 0.2 kPa too much shown: record \d+ of 20 Nov 2026 would not have passed$/,
+      /^Recalibration requested: T-P was off, 0.2 kPa too much shown: record \d+ of 20 Nov 2026 would not have passed$/,
     )
     expect((await dueOf('I-2'))?.dueOn).toBe('2027-11-20') // in doubt is no fail
     expect((await wantFollowUps(pumpId, ask(), as(RITA, 121))).tags).toEqual([])

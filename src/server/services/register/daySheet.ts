@@ -42,7 +42,7 @@ export async function daySheet(now: Date): Promise<DaySheet> {
     const offers = referenceOffers(instrument.configuration, standards, today)
     const followUp = followUpOf.get(instrument.id)
     const notes = [
-      ...(followUp ? [{ mark: 'look' as const, words: `Wanted again: ${followUp.reason}` }] : []),
+      ...(followUp ? [{ mark: 'look' as const, words: `Recalibration requested: ${followUp.reason}` }] : []),
       referenceNote(offers.inputs[0]),
       ...(offers.outputs ? [outputNote(outputOfferFor(offers, inputIdsOf(offers)) ?? offers.outputs[0])] : []),
       lastNote(last),

@@ -137,7 +137,7 @@ function Follows({ summary, ask }: { summary: ImpactSummary; ask: ImpactAsk }) {
         </Notice>
       )}
       {rows.length === 0 ? (
-        <Notice tone="inside">Supposed so, no record says anything else.</Notice>
+        <Notice tone="inside">No record changes its verdict.</Notice>
       ) : (
         <ImpactTable rows={rows} total={runs - unjudged - counts.same} />
       )}

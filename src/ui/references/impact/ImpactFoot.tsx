@@ -75,7 +75,7 @@ export function ImpactFoot({ reference, ask, summary, mayFind, made }: Props) {
           onClose={() => setFinding(false)}
           attach={async (finding) => {
             const answer = await send<{ sequence: number }>(`${path}/findings`, { ...finding, ask })
-            if (answer.kind === 'done') setDone(`Finding ${answer.value.sequence} stands at its records.`)
+            if (answer.kind === 'done') setDone(`Finding ${answer.value.sequence} attached.`)
             if (answer.kind === 'done') made()
             return refusalWords(answer)
           }}

@@ -54,7 +54,7 @@ async function follow(
   } catch (error) {
     if (signal.aborted) return
     const words =
-      error instanceof RefusedStream ? error.message : 'Barys does not answer. Change anything to ask again.'
+      error instanceof RefusedStream ? error.message : 'Cannot reach the server. Change anything to ask again.'
     tell({ kind: 'failed', words })
   }
 }

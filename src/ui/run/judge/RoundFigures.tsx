@@ -53,11 +53,11 @@ export function RoundFigures({
         <dd className={`num ${largest ? `tone-${largest.verdict}` : ''}`}>{percent(largest?.errorPercentSpan)}</dd>
       </div>
       <div>
-        <dt>at zero{isBent ? ', pressure' : ''}</dt>
+        <dt>zero error{isBent ? ', pressure' : ''}</dt>
         <dd className="num">{percent(line?.atZeroPercentSpan)}</dd>
       </div>
       <div>
-        <dt>growth over span{isBent ? ', pressure' : ''}</dt>
+        <dt>span error{isBent ? ', pressure' : ''}</dt>
         <dd className="num">{percent(line?.growthPercentSpan)}</dd>
       </div>
       <div>

@@ -132,7 +132,7 @@ const riskWords = (probability: number) => {
 const ADVICE: Record<Recommendation['action'], string> = {
   leave: 'Leave it alone',
   adjust: 'Adjust it',
-  'put-right': 'Put it right first, no trim',
+  'put-right': 'Correct the fault before trimming',
   repair: 'Repair it',
   repeat: 'Take the readings again',
 }

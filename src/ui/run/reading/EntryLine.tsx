@@ -173,7 +173,7 @@ function EntryNotes({ entry, step, world }: { entry: Entry; step: RunStep; world
         <p>
           {typed.kind !== 'judged' && <strong className="tone-look">{past.words} </strong>}
           <button type="button" className="link-button" onClick={noteGonePast}>
-            Gone past: note it and come again <kbd>o</kbd>
+            Overshoot: note it and approach again <kbd>o</kbd>
           </button>
         </p>
       )}
@@ -188,14 +188,14 @@ function EntryNotes({ entry, step, world }: { entry: Entry; step: RunStep; world
           <kbd>Enter</kbd> {typed.kind === 'judged' || entry.withLinked ? 'accept' : 'next box'}
         </span>
         <span>
-          <kbd>=</kbd> right on it
+          <kbd>=</kbd> at target
         </span>
         <span>
           <kbd>Backspace</kbd> back
         </span>
         {past === null && !isSending && (
           <button type="button" onClick={noteGonePast}>
-            <kbd>o</kbd> gone past
+            <kbd>o</kbd> overshoot
           </button>
         )}
       </p>

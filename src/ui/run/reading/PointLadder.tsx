@@ -158,7 +158,7 @@ function PointName({ step, name: words, correct }: { step: RunStep; name: string
       <span className="num">{words}</span>
       {step.cycle && <span className="soft small">cycle {step.cycle}</span>}
       {step.overshoots && (
-        <span className="soft small" title="Gone past and approached again">
+        <span className="soft small" title="Overshoot, approached again">
           past {step.overshoots.length} ×
         </span>
       )}

@@ -31,7 +31,7 @@ const EMPTY = { remark: '' }
 
 const remarkLabel = ({ isOutside, isWithheld }: { isOutside: boolean; isWithheld: boolean }) => {
   if (isOutside) return 'Remark: it is outside its limit; what happens with it?'
-  return isWithheld ? 'Remark: no statement is made; what follows from it?' : 'Remark (optional)'
+  return isWithheld ? 'Remark: conformity not stated; what follows from it?' : 'Remark (optional)'
 }
 
 /** What a signer can confirm: what they read themselves, and that the rest is recorded as others took it. */
