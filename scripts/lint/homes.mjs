@@ -29,7 +29,7 @@ export const HOMES = [
     instead: 'ALARM_MILLIAMP of core/loop/loopSupply.ts',
   },
   {
-    literal: /coverageFactor\w*\s*(\?\?|:|=)\s*2\b|\?\.k \?\? 2\b/,
+    literal: /coverageFactor\b.*(:|=) 2\b|coverageFactor\b.*\?\? 2\b/,
     homes: [],
     instead: 'the k that the certificate states; where it states none, ask',
   },

@@ -13,7 +13,7 @@ describe('the coverage factor of a certificate', () => {
   test.each([
     ['points as given back', { points: [POINT] }],
     ['points as found', { points: [POINT], found: [POINT] }],
-    ['U as terms', { uncertainty: [{ kind: 'percentReading', value: 0.1 }] }],
+    ['U as terms', { uncertainty: [{ value: 0.1, of: 'percentReading' }] }],
   ])('belongs to %s', (_, said) => {
     expect(complaints({ ...said, coverageFactor: 2 })).toBeUndefined()
     expect(complaints(said)).toEqual(['coverageFactor: is still empty: enter the k that belongs to U'])

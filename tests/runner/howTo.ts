@@ -54,9 +54,12 @@ function expectation(line: string): HowToStep {
 export function changed(text: string, hunks: readonly (readonly string[])[], path: string): string {
   return hunks.reduce((now, hunk) => {
     const of = (marks: string) => hunk.filter((line) => marks.includes(line.charAt(0))).map((line) => line.slice(1))
-    const before = of(' -').join('\n')
-    const places = `\n${now}\n`.split(`\n${before}\n`).length - 1
-    if (places !== 1) throw new Error(`${path} has these lines ${places} times:\n${before}`)
-    return `\n${now}\n`.replace(`\n${before}\n`, () => `\n${of(' +').join('\n')}\n`).slice(1, -1)
+    const before = of(' -')
+    const lines = now.split('\n')
+    const places = lines.flatMap((_, at) => (before.every((line, index) => lines[at + index] === line) ? [at] : []))
+    const [place] = places
+    if (place === undefined || places.length > 1)
+      throw new Error(`${path} has these lines ${places.length} times:\n${before.join('\n')}`)
+    return lines.toSpliced(place, before.length, ...of(' +')).join('\n')
   }, text)
 }

@@ -23,8 +23,9 @@ export function fitIssues({ lrv, urv }: WantedRange, body: SensorBody): FitIssue
     ['urv', urv],
   ] as const) {
     if (isWithin(value, { low: body.lrl, high: body.url })) continue
+    // Neither where a figure is still missing: a form says that in its own words.
     if (value < body.lrl) issues.push({ code: 'below-lrl', end, value, lrl: body.lrl })
-    else issues.push({ code: 'above-url', end, value, url: body.url })
+    if (value > body.url) issues.push({ code: 'above-url', end, value, url: body.url })
   }
   if (exceeds(body.minSpan, size)) issues.push({ code: 'span-too-small', span: size, minSpan: body.minSpan })
   if (body.maxSpan !== null && exceeds(size, body.maxSpan))

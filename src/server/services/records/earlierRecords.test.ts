@@ -14,7 +14,7 @@ import { sealedState, sealText } from './sealedRecord'
  * Records as earlier versions of Barys sealed them, each set from the last commit before a migration added to what is
  * recorded: kept as they are, never made anew. Whatever is asked of a new run today, they stand.
  */
-const FOLDER = join(import.meta.dirname, '../../../tests/reference/records')
+const FOLDER = join(import.meta.dirname, '../../../../tests/reference/records')
 const Sealed = z.array(z.object({ hash: z.string(), record: z.string() }))
 const versions = readdirSync(FOLDER).toSorted()
 const recordsOf = (file: string) => Sealed.parse(JSON.parse(readFileSync(join(FOLDER, file), 'utf8')))
