@@ -72,7 +72,7 @@ test('a nameplate that says otherwise stops the run, with what can be done about
   await expect(
     page.getByRole('alert').filter({ hasText: 'Compare the nameplate with the register first' }),
   ).toBeVisible()
-  await page.getByRole('button', { name: 'It says something else…' }).click()
+  await page.getByRole('button', { name: 'It differs…' }).click()
   await begin.click()
   await expect(page.getByRole('alert').filter({ hasText: 'do not agree' })).toBeVisible()
   await expect(page).toHaveURL(/\/calibrate$/)
@@ -131,7 +131,9 @@ test('the register form says at each box what is wrong, then registers; an edit 
   await page.waitForURL(/\/instruments\/PDT-999$/)
   await expect(page.getByRole('row', { name: /lower head/ })).toContainText('0 … 30 kPa diff.')
   await expect(page.getByText('±(0.25 % of span + 0.5 % of reading)').first()).toBeVisible()
-  await expect(page.getByText('±40 Pa')).toBeVisible()
+  await expect(page.getByRole('definition').filter({ hasText: '±40 Pa' })).toBeVisible()
+  // What the edit changed stands beside its reason.
+  await expect(page.getByRole('row', { name: /lower head/ })).toContainText('URV: 40.5 → 30')
 })
 
 /** Chooses from a list by what it shows. */

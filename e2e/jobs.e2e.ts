@@ -145,7 +145,7 @@ test('a meter on volts is asked about by its nature; taken all the same, Judge l
   await page.keyboard.press('Enter')
   await accepted(page, 3)
   await expect(page.getByText('Some readings look like slips')).toBeVisible()
-  await page.getByRole('button', { name: 'Look at this row' }).click()
+  await page.getByRole('button', { name: 'Check this row' }).click()
   const dialog = page.getByRole('dialog')
   await expect(dialog).toContainText('Correct the 50 % point')
   await dialog.getByLabel('Why is it corrected?').fill('meter stood on volts')

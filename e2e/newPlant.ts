@@ -111,7 +111,7 @@ export async function fromNothing(page: Page, at: string): Promise<void> {
   await page.waitForURL(/\/people$/)
   await page.getByLabel('Certificates are numbered').fill('WM-{year}-{number:4}')
   await page.getByRole('button', { name: 'Keep' }).click()
-  await expect(page.getByText('Kept. Records sealed from now on carry it.')).toBeVisible()
+  await expect(page.getByText('Saved. Records sealed from now on carry it.')).toBeVisible()
   await registerPerson(page, TAM)
   await registerPerson(page, RHEA)
 
@@ -185,12 +185,12 @@ export async function importTwoThousand(page: Page, at: string): Promise<void> {
   const file = page.locator('input[type=file]')
   await file.setInputFiles(list('wrong.csv', wrong))
   await page.getByRole('button', { name: 'Check 2000 rows' }).click()
-  await expect(page.getByRole('heading', { name: '1963 new, 37 that cannot be taken as they are' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: '1963 new, 37 with errors' })).toBeVisible()
   await expect(page.getByRole('table', { name: 'Cells to be mended' })).toContainText('outside what the sensor can do')
   // One is mended in its cell, the others in the file.
   await page.getByLabel('URV, line 9', { exact: true }).fill('6')
   await page.getByRole('button', { name: 'Check the rows again' }).click()
-  await expect(page.getByRole('heading', { name: '1964 new, 36 that cannot be taken as they are' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: '1964 new, 36 with errors' })).toBeVisible()
   await page.getByRole('button', { name: 'Import 1964 valid rows' }).click()
   await expect(page.getByText('1964 registered.')).toBeVisible({ timeout: 60_000 })
   const right = list(
@@ -199,19 +199,19 @@ export async function importTwoThousand(page: Page, at: string): Promise<void> {
   )
   await file.setInputFiles(right)
   await page.getByRole('button', { name: 'Check 2000 rows' }).click()
-  await expect(page.getByRole('heading', { name: '36 new, 1964 registered already and no different' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: '36 new, 1964 already registered, unchanged' })).toBeVisible()
   await page.getByRole('button', { name: 'Import all 36 rows' }).click()
   await expect(page.getByText('36 registered.')).toBeVisible()
   await file.setInputFiles(right)
   await page.getByRole('button', { name: 'Check 2000 rows' }).click()
-  await expect(page.getByRole('heading', { name: '2000 registered already and no different' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: '2000 already registered, unchanged' })).toBeVisible()
   await expect(page.getByText('There is nothing to take.')).toBeVisible()
   // What goes out comes back as nothing new, as a workbook too.
   const exported = await (await page.request.get(`${at}/api/v1/lists/instruments.xlsx`)).body()
   const mimeType = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet'
   await file.setInputFiles({ name: 'exported.xlsx', mimeType, buffer: exported })
   await page.getByRole('button', { name: 'Check 2002 rows' }).click()
-  await expect(page.getByRole('heading', { name: '2002 registered already and no different' })).toBeVisible({
+  await expect(page.getByRole('heading', { name: '2002 already registered, unchanged' })).toBeVisible({
     timeout: 30_000,
   })
 }
@@ -234,7 +234,7 @@ export async function importEarlier(page: Page, at: string): Promise<void> {
   const file = page.locator('input[type=file]')
   await file.setInputFiles(csv([...lines, ['WX-none', '2025-03-04', '', '50', '0.1', '']]))
   await page.getByRole('button', { name: 'Check 5 rows' }).click()
-  await expect(page.getByRole('heading', { name: '4 new, 1 that cannot be taken as they are' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: '4 new, 1 with errors' })).toBeVisible()
   await expect(page.getByText('no instrument is registered as WX-none')).toBeVisible()
   await page.getByRole('button', { name: 'Import 4 valid rows' }).click()
   await expect(page.getByText('4 registered.')).toBeVisible()
@@ -255,7 +255,7 @@ export async function showsCommas(page: Page, at: string): Promise<void> {
   await form.getByLabel('Units of conditions').click()
   await page.getByRole('option', { name: '°F, inHg, in' }).click()
   await form.getByRole('button', { name: 'Keep' }).click()
-  await expect(page.getByText('Kept. Records sealed from now on carry it.')).toBeVisible()
+  await expect(page.getByText('Saved. Records sealed from now on carry it.')).toBeVisible()
   await goTo(page, `${at}/records/1`)
   await expect(page.getByRole('cell', { name: /^[+−]?\d+,\d+$/ }).first()).toBeVisible()
   const words = (await page.locator('main').allInnerTexts()).join(' ')

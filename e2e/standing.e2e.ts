@@ -3,14 +3,14 @@ import { BENCH_GAUGE, expect, open, registerInstrument, test } from './barys'
 test('an instrument is given another tag, retired and put back, and its page tells all of it', async ({ page }) => {
   await registerInstrument(page, 'TAG-1', BENCH_GAUGE)
   await open(page, '/instruments/TAG-1')
-  await page.getByRole('button', { name: 'Give it another tag…' }).click()
+  await page.getByRole('button', { name: 'Change tag…' }).click()
   const dialog = page.getByRole('dialog')
   await dialog.getByLabel('New tag').fill('PDT-301')
   await dialog.getByLabel('Reason').fill('loop renumbered')
-  await dialog.getByRole('button', { name: 'Give it the tag' }).click()
+  await dialog.getByRole('button', { name: 'Change tag' }).click()
   await expect(dialog.getByRole('alert')).toContainText('PDT-301 is registered already')
   await dialog.getByLabel('New tag').fill('TAG-2')
-  await dialog.getByRole('button', { name: 'Give it the tag' }).click()
+  await dialog.getByRole('button', { name: 'Change tag' }).click()
   await page.waitForURL(/\/instruments\/TAG-2$/)
   await expect(page.getByText(/TAG-1 became TAG-2, .*Ilka Varga: loop renumbered/)).toBeVisible()
   // Whoever has the old one on a drawing finds it.

@@ -92,7 +92,7 @@ export const AuditFilter = z.object({
   kind: z.enum(AUDIT_KINDS).optional(),
   from: day.optional(),
   to: day.optional(),
-  /** Only what did not go as planned. */
+  /** Exceptions only. */
   exceptions: z.literal('1').optional(),
   /** The lines after this one, as the page before gave it. */
   after: z

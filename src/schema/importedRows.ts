@@ -64,7 +64,7 @@ export const ImportRequest = z.object({
 })
 export type ImportRequest = z.infer<typeof ImportRequest>
 
-/** What becomes of a row. `same`: registered already and no different, so nothing is done. */
+/** What becomes of a row. `same`: already registered, unchanged, so nothing is done. */
 export type RowState = 'new' | 'same' | 'differs' | 'refused'
 export type RowAnswer = {
   readonly line: number

@@ -18,7 +18,7 @@ function meant(issue: z.core.$ZodIssue): z.core.$ZodIssue {
   return inside ? { ...inside, path: [...issue.path, ...inside.path] } : issue
 }
 
-/** How a message begins that none of ours has taken the place of. */
+/** Beginning of a message of the schema library, shown where no message of ours was written for it. */
 const LIBRARYS_WORDS = /^(Invalid|Too (small|big)|Unrecognized)/
 
 /** A schema's objection as field, reason and remedy. Our own messages carry the remedy after a colon. */

@@ -8,7 +8,7 @@ export type AutomaticPlan = {
   /** So many readings make the mean of a point, so far apart, s. */
   readonly readings: number
   readonly gapSeconds: number
-  /** How short of a point it stops before it creeps up to it, from the side the point is to be come from. */
+  /** Distance from a test point at which the source stops before the slow final approach, on the side of the approach. */
   readonly lead: number
   /** So near a set point counts as reached; so far beyond a point counts as gone past. */
   readonly reach: number
@@ -171,7 +171,7 @@ function leadInOf(plan: AutomaticPlan, index: number): number {
   if (index === 0) return isAtItsStart(plan) ? target : target - signOf(plan, index) * lead
   const before = setPointOf(plan, index - 1)
   const staged = target - signOf(plan, index) * lead
-  // Never behind the point before: it would be come to from the wrong side.
+  // Never behind the previous point: the approach would be from the wrong side.
   return signOf(plan, index) > 0
     ? Math.max(staged, Math.min(before, target))
     : Math.min(staged, Math.max(before, target))

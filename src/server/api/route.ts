@@ -212,7 +212,7 @@ async function answered<R extends Response>(work: () => Promise<R>): Promise<R |
       {
         field: 'server',
         reason: `a server error (${reference})`,
-        remedy: 'nothing was stored; try again, and report the reference if it stays',
+        remedy: 'nothing was stored; try again, and report the reference if it happens again',
       },
     ])
   }

@@ -40,9 +40,7 @@ export function AuditTrail({ lines, next, timeZone, filter, people }: Props) {
       </div>
       <Filter filter={own} people={people} />
       {lines.length === 0 ? (
-        <Notice>
-          {filter.exceptions ? 'Nothing of this went otherwise than planned.' : 'No results; clear a filter.'}
-        </Notice>
+        <Notice>{filter.exceptions ? 'No exceptions.' : 'No results; clear a filter.'}</Notice>
       ) : (
         <DataTable
           label="Acts, the newest first"
@@ -166,7 +164,7 @@ function Filter({ filter, people }: { filter: AuditFilter; people: readonly stri
       </div>
       <div className="actions">
         <Tick
-          label="Only what did not go as planned"
+          label="Exceptions only"
           checked={draft.exceptions === '1'}
           change={(is) => change({ exceptions: is ? '1' : '' })}
         />

@@ -50,7 +50,7 @@ export function CapsuleShelf({ capsules, mayKeep }: Props) {
         )}
       </div>
       {capsules.length === 0 ? (
-        <p className="soft">None is kept: a range that needs another capsule cannot be done.</p>
+        <p className="soft">No capsule in stock: a range that needs another one cannot be made.</p>
       ) : (
         <DataTable
           rows={capsules}
@@ -115,7 +115,7 @@ function NewCapsuleDialog({ onClose }: { onClose: () => void }) {
   const [message, setMessage] = useState<string | null>(null)
   const sending = useSending()
   const submit = async () => {
-    if (!form.value) return setMessage('Look at the marked boxes.')
+    if (!form.value) return setMessage('Check the marked boxes.')
     const capsule = form.value
     const refusal = await sending(capsule, async (id) =>
       refusalWords(await send('/api/v1/capsules', { id, ...capsule })),

@@ -54,7 +54,7 @@ function SaveWords({ state, timeZone }: Pick<Props, 'state' | 'timeZone'>) {
   const { last, isChanged, isSaving, refused } = state
   if (refused) return <p className="tone-outside">{refused}</p>
   if (isSaving) return <p className="soft">Saving …</p>
-  if (!last) return <p className="soft">Not saved with the instrument yet.</p>
+  if (!last) return <p className="soft">Not saved with the instrument.</p>
   const words = `${formatDateTime(last.savedAt, timeZone)} by ${last.savedBy}`
   return isChanged ? (
     <p className="tone-look">Changed since it was saved {words}.</p>

@@ -77,7 +77,7 @@ export function RangeDesk(props: Props) {
     capsuleWork: CapsuleWorkDraft | null,
     confirmed: { readonly offsetTakenBack: boolean; readonly isTurnMeant: boolean },
   ): Promise<string | null> => {
-    if (read.kind !== 'wanted' || !plan) return 'Look at the marked boxes first.'
+    if (read.kind !== 'wanted' || !plan) return 'Check the marked boxes first.'
     const change = {
       basedOnVersion: instrument.version,
       wanted: read.wanted,

@@ -8,7 +8,7 @@ export function ReferenceWords({ offer }: { offer: ReferenceOffer | undefined })
   if (!offer)
     return (
       <p className="small tone-outside">
-        <Mark mark="outside" /> No reference of ours measures this kind of pressure: it could not be calibrated.
+        <Mark mark="outside" /> No registered reference measures this kind of pressure: it could not be calibrated here.
       </p>
     )
   return (

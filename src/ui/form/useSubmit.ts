@@ -48,5 +48,5 @@ export function useSubmit<T>(form: Form, store: () => Promise<Answer<T>>, done: 
 function beyondBoxes(refusals: readonly RefusedField[], boxes: RefObject<HTMLFormElement | null>): string {
   const names = [...(boxes.current?.querySelectorAll('[name]') ?? [])].map((box) => box.getAttribute('name') ?? '')
   const homeless = refusals.filter(({ field }) => !names.some((name) => isAt(field, name) || isAt(name, field)))
-  return homeless.length > 0 ? homeless.map(inWords).join(' ') : 'Look at the marked boxes.'
+  return homeless.length > 0 ? homeless.map(inWords).join(' ') : 'Check the marked boxes.'
 }

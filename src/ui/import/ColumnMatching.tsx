@@ -54,7 +54,7 @@ export function ColumnMatching({ columns, file: { heads, lines }, matching, matc
             ),
           },
           { head: 'First row', cell: ({ key }) => lines[0]?.[matching[key] ?? -1] ?? '' },
-          { head: 'What may stand there', cell: ({ hint }) => <span className="soft small">{hint}</span> },
+          { head: 'Allowed values', cell: ({ hint }) => <span className="soft small">{hint}</span> },
         ]}
       />
     </details>

@@ -185,9 +185,9 @@ function summary(answers: readonly RowAnswer[]): string {
   const count = (state: RowAnswer['state']) => answers.filter((answer) => answer.state === state).length
   const parts = [
     [count('new'), 'new'],
-    [count('differs'), 'registered and different'],
-    [count('same'), 'registered already and no different'],
-    [count('refused'), 'that cannot be taken as they are'],
+    [count('differs'), 'registered, with other values'],
+    [count('same'), 'already registered, unchanged'],
+    [count('refused'), 'with errors'],
   ] as const
   return parts
     .filter(([many]) => many > 0)

@@ -92,7 +92,7 @@ function UnitChoice({ form }: InstrumentFormProps) {
     setNote(
       converted.length === 0
         ? null
-        : `limits and range converted from ${pressureUnitLabel(before)}${stand ? '; look at points and body, which stand as they were' : ''}`,
+        : `limits and range converted from ${pressureUnitLabel(before)}${stand ? '; check points and body, which were not converted' : ''}`,
     )
   }
   return (

@@ -25,16 +25,16 @@ export function StandingActions({ instrument: { id, tag, isRetired } }: Props) {
   return (
     <div className="actions">
       <Button size="small" onClick={() => setOpen('tag')}>
-        Give it another tag…
+        Change tag…
       </Button>
       <Button size="small" onClick={() => setOpen('standing')}>
         {isRetired ? 'Put it back into the register…' : 'Retire it…'}
       </Button>
       {open === 'tag' && (
         <ReasonDialog
-          title={`Another tag for ${tag}?`}
+          title={`Change the tag of ${tag}?`}
           words="Its history goes with it; records keep the tag they were sealed under, and the old tag leads here."
-          action="Give it the tag"
+          action="Change tag"
           onClose={close}
           store={(reason) =>
             store('tag', { tag: other, reason }, () =>
@@ -51,7 +51,7 @@ export function StandingActions({ instrument: { id, tag, isRetired } }: Props) {
           words={
             isRetired
               ? 'It is due again as its last calibration says.'
-              : 'Nothing of it is due any more, and no run can be begun. Its history stays, and it can be put back.'
+              : 'It is no longer due and no run can be started on it. Its history is kept, and it can be put back.'
           }
           action={isRetired ? 'Put it back' : 'Retire it'}
           onClose={close}

@@ -41,7 +41,7 @@ export function PeopleDesk({ people, current, site, account }: Props) {
             cell: ({ role, isAdministrator, isActive }) =>
               isActive
                 ? `${role}: ${ROLES[role]}${isAdministrator ? '; administers people' : ''}`
-                : `was ${role}; signs in no more`,
+                : `was ${role}; access ended`,
           },
           ...(current.isAdministrator
             ? [

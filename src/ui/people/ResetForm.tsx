@@ -38,7 +38,7 @@ export function ResetForm() {
         />
         <div className="actions">
           <Button type="submit" variant="contained" size="large" disabled={isSending}>
-            Keep it and sign in
+            Save and sign in
           </Button>
           <Refused words={failure} />
         </div>

@@ -21,7 +21,7 @@ export function SiteForm({ site }: Props) {
     form,
     () => send('/api/v1/site', form.draft),
     () => {
-      setDone('Kept. Records sealed from now on carry it.')
+      setDone('Saved. Records sealed from now on carry it.')
       router.refresh()
     },
   )

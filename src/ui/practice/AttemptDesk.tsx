@@ -13,6 +13,7 @@ import { LabelledSlider } from '../parts/LabelledSlider'
 import { LinkButton } from '../parts/LinkButton'
 import { Mark } from '../parts/Mark'
 import { Notice } from '../parts/Notice'
+import { TextButton } from '../parts/TextButton'
 import { HookUpPicture } from '../pictures/HookUpPicture'
 
 type Props = {
@@ -107,9 +108,9 @@ function Replay({ job, seed, log }: Pick<Props, 'job' | 'seed' | 'log'>) {
             {frames.map(({ words, seconds }, index) => (
               // biome-ignore lint/suspicious/noArrayIndexKey: acts stand in the order they were done in
               <li key={index} aria-current={index === at ? 'step' : undefined}>
-                <button type="button" className="link-button" onClick={() => setAt(index)}>
+                <TextButton onClick={() => setAt(index)}>
                   {Math.floor(seconds / 60)}:{String(Math.floor(seconds % 60)).padStart(2, '0')}
-                </button>{' '}
+                </TextButton>{' '}
                 {words}
               </li>
             ))}

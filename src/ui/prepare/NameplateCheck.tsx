@@ -5,6 +5,7 @@ import { PRESSURE_KINDS } from '@/core/units/pressureKind'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { Configuration } from '@/schema/configuration'
 import { Notice } from '../parts/Notice'
+import { TextButton } from '../parts/TextButton'
 import { Tick } from '../parts/Tick'
 
 /** What was found when nameplate and register were compared. */
@@ -33,7 +34,7 @@ export function NameplateCheck({ instrument: { tag, configuration: c }, state, c
       />
       {state === 'otherwise' ? (
         <Notice tone="inside-look">
-          <p>Then the run does not begin yet. What is it?</p>
+          <p>The run does not begin yet. What differs?</p>
           <ul className="cautions">
             <li>
               <Link href={`${path}/edit`}>The register is wrong: correct it</Link>
@@ -47,9 +48,9 @@ export function NameplateCheck({ instrument: { tag, configuration: c }, state, c
           </ul>
         </Notice>
       ) : (
-        <button type="button" className="link-button soft small" onClick={() => change('otherwise')}>
-          It says something else…
-        </button>
+        <TextButton onClick={() => change('otherwise')} isSoft isSmall>
+          It differs…
+        </TextButton>
       )}
     </div>
   )

@@ -30,7 +30,7 @@ export function References({ title, name, offers, chosen, choose, takesSeveral =
     <fieldset className="tight bare-fieldset" aria-labelledby={id}>
       <h2 id={id}>{title}</h2>
       {offers.length === 0 && (
-        <Notice tone="outside">No reference of this kind is registered, so the run cannot begin.</Notice>
+        <Notice tone="outside">No reference of this kind is registered, so no run can begin.</Notice>
       )}
       {suited.map((offer) => (
         <OfferChoice key={offer.standard.id} {...{ offer, name, chosen, choose, takesSeveral }} />
@@ -94,7 +94,7 @@ function OfferChoice({ offer, name, chosen, choose, takesSeveral }: OfferProps) 
 function toCorrect({ piston, column }: Standard, corrections: readonly string[]): string {
   if (piston) return 'It is read by the masses on its piston: note the ambient beside it.'
   if (column) return 'Its readings are corrected for gravity, and for its liquid where the ambient is noted.'
-  return corrections.length > 0 ? `Its reading still wants correcting for ${corrections.join(', ')}.` : ''
+  return corrections.length > 0 ? `Its reading still has to be corrected for ${corrections.join(', ')}.` : ''
 }
 
 /** What is to be known before it is connected: how long it warms up, what must never be applied to it, and with what. */

@@ -1,5 +1,6 @@
 'use client'
 import { useState } from 'react'
+import { TextButton } from '../parts/TextButton'
 import { ReasonDialog } from './ReasonDialog'
 
 type Props = {
@@ -20,28 +21,24 @@ export function LeaveLinks({ pause, abandon, exchange, devices, corrections }: P
   return (
     <p className="small leave-links">
       {pause && (
-        <button type="button" className="link-button soft" onClick={() => setAsking('pause')}>
+        <TextButton onClick={() => setAsking('pause')} isSoft>
           Pause…
-        </button>
+        </TextButton>
       )}
-      {devices && (
-        <button type="button" className="link-button" onClick={devices}>
-          Read it by devices…
-        </button>
-      )}
+      {devices && <TextButton onClick={devices}>Read it by devices…</TextButton>}
       {exchange && (
-        <button type="button" className="link-button soft" onClick={exchange}>
+        <TextButton onClick={exchange} isSoft>
           Exchange a reference…
-        </button>
+        </TextButton>
       )}
       {corrections && (
-        <button type="button" className="link-button soft" onClick={corrections}>
+        <TextButton onClick={corrections} isSoft>
           Corrections of references…
-        </button>
+        </TextButton>
       )}
-      <button type="button" className="link-button soft" onClick={() => setAsking('abandon')}>
+      <TextButton onClick={() => setAsking('abandon')} isSoft>
         Abandon this run…
-      </button>
+      </TextButton>
       {asking === 'pause' && pause && (
         <ReasonDialog
           title="Pause this run?"

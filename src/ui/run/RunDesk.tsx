@@ -1,7 +1,7 @@
 'use client'
 import Button from '@mui/material/Button'
 import { useRouter } from 'next/navigation'
-import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react'
+import { type KeyboardEvent, useEffect, useMemo, useReducer, useRef, useState } from 'react'
 import { worldAt } from '@/core/run/plan/worldAt'
 import { STAGE_LABELS } from '@/core/run/work/stage'
 import { referencesOf } from '@/plans/referencesOf'
@@ -11,7 +11,7 @@ import type { RunStep } from '@/schema/recordedRun'
 import { mayDo, whoMay } from '@/schema/roles'
 import type { RunView } from '@/schema/runView'
 import type { Standard } from '@/schema/world'
-import { fetchedAhead } from '../parts/fetchedAhead'
+import { TextButton } from '../parts/TextButton'
 import { isTyping } from '../shell/isTyping'
 import { Key } from '../shell/Key'
 import { isKeyOf } from '../shell/keys'
@@ -23,23 +23,17 @@ import { LinkBar } from './link/LinkBar'
 import { useLink } from './link/useLink'
 import { Others } from './Others'
 import { PauseFoot } from './PauseFoot'
+import { RunDialogs } from './RunDialogs'
 import { RunHead } from './RunHead'
-import { CorrectionDialog } from './reading/CorrectionDialog'
 import { typedStore } from './reading/typedStore'
 import { RunDrafts } from './runDrafts'
 import type { EarlierCurve } from './runPictures'
 import { StageTrack } from './StageTrack'
 import type { Signer } from './sign/SignFoot'
-import type { RunStage } from './stages/stageView'
 import { STAGE_VIEWS } from './stages/stageViews'
+import { AT_FIRST, afterDeskAction, type OpenDialog } from './state/deskState'
 import { usePresence } from './usePresence'
 import { useRun } from './useRun'
-
-const CorrectionsDialog = fetchedAhead(() =>
-  import('./CorrectionsDialog').then(({ CorrectionsDialog }) => CorrectionsDialog),
-)
-const LinkDialog = fetchedAhead(() => import('./link/LinkDialog').then(({ LinkDialog }) => LinkDialog))
-const ExchangeDialog = fetchedAhead(() => import('./ExchangeDialog').then(({ ExchangeDialog }) => ExchangeDialog))
 
 type Props = {
   initial: RunView
@@ -109,15 +103,11 @@ function Desk(props: Omit<Props, 'draft'>) {
   const { run: recorded, state, write, reload } = useRun(initial)
   // References exchanged on the way stand in the place of those they replaced.
   const run = useMemo(() => ({ ...recorded, world: worldAt(recorded.world, recorded.exchanges ?? []) }), [recorded])
-  const [isExchanging, setExchanging] = useState(false)
-  const [isChoosing, setChoosing] = useState(false)
+  const [desk, act] = useReducer(afterDeskAction, AT_FIRST)
   const [typed] = useState(typedStore)
   const sendingPause = useSending()
-  const [correcting, setCorrecting] = useState<RunStep | null>(null)
   const facts = useMemo(() => deskFacts(run, state), [run, state])
-  const [isBudget, setBudget] = useState(false)
-  const [lookedAt, setLookedAt] = useState<RunStage | null>(null)
-  useBudgetKey(() => setBudget((isShown) => !isShown))
+  useBudgetKey(() => act({ kind: 'toggle budget' }))
   const { others, isLinked } = usePresence(run.id, {
     place: placeOf(facts, run),
     reload,
@@ -125,7 +115,6 @@ function Desk(props: Omit<Props, 'draft'>) {
     wasLinked,
   })
   const link = useLink(run.id, { isLinked, reload, mark })
-  const [isLinking, setLinking] = useState(false)
   // Somebody else has sealed it or given it up: the page then leads on.
   useEffect(() => {
     if (run.status !== 'open') router.refresh()
@@ -145,7 +134,8 @@ function Desk(props: Omit<Props, 'draft'>) {
   }
   const isTechnician = mayDo(person.role, 'calibrate')
   const mayWork = isTechnician && !facts.pause
-  const correct = mayWork && facts.mayCorrect ? setCorrecting : undefined
+  const open = (dialog: OpenDialog) => act({ kind: 'open', dialog })
+  const correct = mayWork && facts.mayCorrect ? (step: RunStep) => open({ kind: 'correct a reading', step }) : undefined
   const { world } = run
   const correctable = world.statesUncertainty
     ? referencesOf(world).filter(({ calibration, column }) => calibration ?? column)
@@ -153,8 +143,9 @@ function Desk(props: Omit<Props, 'draft'>) {
   const stageProps = {
     ...{ run, state, facts, earlier, typed, person, timeZone, mayWork, write, seal, correct, link, reload },
     mayDrive: mayWork && mayDo(person.role, 'drive a source'),
-    closeBudget: isBudget ? () => setBudget(false) : undefined,
+    closeBudget: desk.isBudgetShown ? () => act({ kind: 'budget', isShown: false }) : undefined,
   }
+  const { lookedAt } = desk
   const looked = lookedAt && lookedAt !== facts.stage ? stageLookedAt(run, state, lookedAt) : null
   const shown = looked
     ? { ...stageProps, ...looked, mayWork: false, correct: undefined, closeBudget: undefined }
@@ -171,11 +162,7 @@ function Desk(props: Omit<Props, 'draft'>) {
           .join(' and ')}`}
       />
       <div>
-        <StageTrack
-          stage={facts.stage}
-          lookAt={(stage) => setLookedAt(stage === 'prepare' ? null : stage)}
-          lookedAt={lookedAt}
-        />
+        <StageTrack stage={facts.stage} lookAt={(stage) => act({ kind: 'look at', stage })} lookedAt={lookedAt} />
         <Others others={others} />
         <LinkBar
           link={link}
@@ -203,18 +190,18 @@ function Desk(props: Omit<Props, 'draft'>) {
               />
             )}
             <div className="leave-links small">
-              {world.statesUncertainty && !facts.list && !isBudget && (
-                <button type="button" className="link-button" onClick={() => setBudget(true)}>
+              {world.statesUncertainty && !facts.list && !desk.isBudgetShown && (
+                <TextButton onClick={() => act({ kind: 'budget', isShown: true })}>
                   Where the uncertainty comes from <Key of="budget" />
-                </button>
+                </TextButton>
               )}
               {isTechnician && (
                 <LeaveLinks
                   abandon={abandon}
                   {...(mayWork && {
-                    exchange: () => setExchanging(true),
-                    devices: linkable && !link.shown && !facts.list ? () => setLinking(true) : undefined,
-                    corrections: correctable.length > 0 ? () => setChoosing(true) : undefined,
+                    exchange: () => open({ kind: 'exchange' }),
+                    devices: linkable && !link.shown && !facts.list ? () => open({ kind: 'devices' }) : undefined,
+                    corrections: correctable.length > 0 ? () => open({ kind: 'corrections' }) : undefined,
                   })}
                   {...(!facts.pause && {
                     pause: (words: string) =>
@@ -229,7 +216,7 @@ function Desk(props: Omit<Props, 'draft'>) {
       <div className="run-foot">
         {looked ? (
           <div className="actions">
-            <Button variant="contained" size="large" autoFocus onClick={() => setLookedAt(null)}>
+            <Button variant="contained" size="large" autoFocus onClick={() => act({ kind: 'look at', stage: null })}>
               Back to {STAGE_LABELS[facts.stage]}
             </Button>
             <p className="soft">{STAGE_LABELS[looked.facts.stage]} as it was done. Nothing is changed here.</p>
@@ -244,39 +231,11 @@ function Desk(props: Omit<Props, 'draft'>) {
           </p>
         )}
       </div>
-      {isLinking && linkable && (
-        <LinkDialog
-          runId={run.id}
-          tag={world.instrument.tag}
-          linkable={linkable}
-          begin={link.begin}
-          onClose={() => setLinking(false)}
-        />
-      )}
-      {isExchanging && (
-        <ExchangeDialog
-          world={world}
-          standards={standards}
-          onClose={() => setExchanging(false)}
-          store={(exchange) => write('exchanges', exchange)}
-        />
-      )}
-      {isChoosing && (
-        <CorrectionsDialog
-          references={correctable}
-          onClose={() => setChoosing(false)}
-          store={(choice) => write('corrections', choice)}
-        />
-      )}
-      {correcting && (
-        <CorrectionDialog
-          world={world}
-          step={correcting}
-          timeZone={timeZone}
-          onClose={() => setCorrecting(null)}
-          store={(correction) => write('readings', { ...correction, stepId: correcting.id })}
-        />
-      )}
+      <RunDialogs
+        dialog={desk.dialog}
+        onClose={() => act({ kind: 'close' })}
+        {...{ run, timeZone, standards, correctable, linkable, begin: link.begin, write }}
+      />
     </div>
   )
 }

@@ -371,5 +371,5 @@ function wordsOf(error: unknown): string {
   if (error instanceof Refusal) return `${error.reason}: ${error.remedy}`
   if (error instanceof LinkLost) return `${error.message}: look at the device and its cable`
   log.error({ error: error instanceof Error ? { message: error.message, stack: error.stack } : error }, 'link work')
-  return 'a fault of ours, which stands in the log: try it again, or type the readings'
+  return 'server error, details in the server log: try again, or type the readings'
 }

@@ -158,7 +158,7 @@ function refuseOthers(by: Person | null): void {
     throw new Forbidden('person', `${by.name} is no administrator`, 'ask an administrator to do it')
 }
 
-const unknownPerson = () => new NotFound('person', 'nobody is registered as that', 'choose somebody from the list')
+const unknownPerson = () => new NotFound('person', 'no such person is registered', 'choose somebody from the list')
 
 /** The person, and refuses to leave the plant without an administrator. The administrators are locked first, by all alike. */
 async function personToKeep(

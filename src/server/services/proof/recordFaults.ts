@@ -34,7 +34,7 @@ export function resultFaults({ results, conformity, rounds }: SealedRecord, stat
   return agrees ? faults : [...faults, 'its statement of conformity is not that of its readings']
 }
 
-/** What is kept beside a record, and says something else than the record does. */
+/** Denormalised columns of a record that disagree with the record itself. */
 export function besideFaults(record: SealedRecord, seal: Seal, beside: SealCheck | null): string[] {
   if (!beside) return ['its run is gone']
   const { personName, signedAt } = record.signature

@@ -29,7 +29,7 @@ export type ChainReport = {
 
 /**
  * Verifies the whole chain: each hash against its text, each link against the one before it, and each record against
- * the rows it was made from, what it says follows from its readings against the core, and what is kept beside it (what lists
+ * the rows it was made from, what it says follows from its readings against the core, and its denormalised columns (what lists
  * show, the run's state, signature, reviews, the event of sealing). The findings are a chain of their own.
  *
  * @param tell how many records have been walked so far

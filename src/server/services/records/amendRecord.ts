@@ -85,7 +85,11 @@ async function putRight(db: Queryable, world: Omit<World, 'outOfService'>, facts
       ? world.outputReference
       : ((await standardOn(db, outputReferenceId, day))?.standard ?? null)
   if (named?.quantity !== 'pressure')
-    throw new Refusal('inputReferenceId', 'that is no pressure reference we own', 'choose one of those registered')
+    throw new Refusal(
+      'inputReferenceId',
+      'that is not a registered pressure reference',
+      'choose one of those registered',
+    )
   const input = named.id === world.inputReference.id ? named : asPressureRead(named, environment ?? world.environment)
   const changed = { ...world, inputReference: input, outputReference: output }
   if (inputReferenceId !== undefined || outputReferenceId !== undefined) {

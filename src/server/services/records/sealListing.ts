@@ -8,7 +8,7 @@ import type { RunView } from '@/schema/runView'
 /** What lists show of a record. */
 export type SealListing = ReturnType<typeof sealListing>
 
-/** What is kept beside a record for lists, as it follows from the run and its readings; verifying works it out again. */
+/** The denormalised columns of a record for lists, computed from the run and its readings; verification computes them again. */
 export function sealListing({ world, rounds }: Pick<RunView, 'world' | 'rounds'>, state: RunState) {
   const shown = { basis: errorBasis(world), range: world.configuration }
   const counted = ofCountedRounds(rounds, state.rounds)

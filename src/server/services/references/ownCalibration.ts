@@ -88,7 +88,7 @@ export const certificateOfRecord = (referenceId: string, { id, sequence, dueOn }
       throw new Refusal(
         String(issue?.path[0] ?? 'sequence'),
         issue?.message ?? 'is no certificate',
-        'mend it and send it again',
+        'correct it and send it again',
       )
     }
     const sent = { id, certificate: certificate.data, supersedes: null, reason: null }

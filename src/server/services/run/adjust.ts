@@ -81,7 +81,7 @@ function refuseSuperseding(acts: readonly RecordedAdjustment[], { supersedes }: 
   if (supersedes === null || standingActs(acts).some(({ id }) => id === supersedes)) return
   throw new Conflict(
     'supersedes',
-    'that act does not stand any more, or is none of this round; yours was not stored',
+    'that act was corrected or withdrawn, or belongs to another round; yours was not stored',
     'look at the acts as they are now',
   )
 }

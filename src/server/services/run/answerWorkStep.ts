@@ -36,7 +36,7 @@ export function answerWorkStep(runId: string, answer: WorkStepAnswer, { person, 
       throw new Refusal(
         'item',
         `the step to be done next is “${next?.does ?? 'none'}”`,
-        'take the steps in their order: it is what keeps people whole',
+        'take the steps in their order: the order protects people',
       )
     if (next.takesWords && answer.words === null)
       throw new Refusal('words', 'nothing is written', 'say who was told what')

@@ -26,7 +26,7 @@ export async function inputReferences(
 export async function inputReference(db: Queryable, id: string, day: string): Promise<PressureStandard> {
   const standard = await standardToUse(db, { rangeId: id, day, field: 'inputReferenceId' })
   if (standard?.quantity === 'pressure') return standard
-  throw new Refusal('inputReferenceId', 'that is no pressure reference we own', 'choose one of those offered')
+  throw new Refusal('inputReferenceId', 'that is not a registered pressure reference', 'choose one of those offered')
 }
 
 /**

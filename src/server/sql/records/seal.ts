@@ -56,7 +56,7 @@ export async function selectSeals(db: Queryable, { after, limit }: { after: numb
   return z.array(SealRow).parse(rows)
 }
 
-/** What lists show of a sealed record, kept beside it so that no list has to read every record. */
+/** Denormalised columns of a sealed record: what lists show, so that no list has to parse every record. */
 const SealedResult = z
   .object({
     sequence: z.string().transform(Number),

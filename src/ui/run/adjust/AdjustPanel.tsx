@@ -21,6 +21,7 @@ import type { RunView } from '@/schema/runView'
 import type { World } from '@/schema/world'
 import { actUnits, adjustmentWords } from '@/words/adjustmentWords'
 import { Notice } from '../../parts/Notice'
+import { TextButton } from '../../parts/TextButton'
 import { ActCorrectionDialog } from './ActCorrectionDialog'
 import { AdjustForm } from './AdjustForm'
 import { SequenceGuide } from './SequenceGuide'
@@ -85,9 +86,9 @@ export function AdjustPanel({ run, nextScrew, advice, record }: Props) {
               )}
               {record && standing.includes(done) && ' '}
               {record && standing.includes(done) && (
-                <button type="button" className="link-button small" onClick={() => setCorrecting(done)}>
+                <TextButton onClick={() => setCorrecting(done)} isSmall>
                   Correct…
-                </button>
+                </TextButton>
               )}
             </li>
           ))}

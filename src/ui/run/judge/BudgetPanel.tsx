@@ -13,6 +13,7 @@ import type { ChartStyle } from '@/pictures/charts/chartPicture'
 import type { World } from '@/schema/world'
 import { Choice } from '../../parts/Choice'
 import { DataTable } from '../../parts/DataTable'
+import { TextButton } from '../../parts/TextButton'
 import { ChartPictureView } from '../../pictures/ChartPictureView'
 import { Key } from '../../shell/Key'
 import { type TypedStore, useTyped } from '../reading/typedStore'
@@ -95,9 +96,9 @@ function BudgetHead({ close }: { close: () => void }) {
   return (
     <div className="head-row">
       <h2>Where the uncertainty comes from</h2>
-      <button type="button" className="link-button end" onClick={close}>
+      <TextButton onClick={close} isEnd>
         Back to the corridor <Key of="budget" />
-      </button>
+      </TextButton>
     </div>
   )
 }

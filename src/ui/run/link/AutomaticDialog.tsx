@@ -43,8 +43,8 @@ export function AutomaticDialog({ world, order, onClose }: Props) {
   return (
     <FormDialog title="Let it take its own readings" action="Begin" onClose={onClose} onSubmit={submit}>
       <p className="soft">
-        From the next point on, each come to from its side. It stops by itself for a leak, a point that does not settle,
-        too much pressure, or a device that falls silent; whoever begins it stays beside it.
+        From the next point on; each point is approached from its own side. It stops by itself for a leak, a point that
+        does not settle, too much pressure, or a device that falls silent; whoever begins it stays beside it.
       </p>
       <Choice
         label="A point has settled once"

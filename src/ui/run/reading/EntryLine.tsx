@@ -15,6 +15,7 @@ import { READING_QUANTITIES, type ReadingField } from '@/schema/readings/reading
 import { LINKED_FIELDS, type RunStep } from '@/schema/recordedRun'
 import type { World } from '@/schema/world'
 import { Mark } from '../../parts/Mark'
+import { TextButton } from '../../parts/TextButton'
 import type { LinkedBoxes } from '../link/linkedBoxes'
 import { ENTRY_SAYS, EntryBox } from './EntryBox'
 import { EntrySays, entryWords } from './EntrySays'
@@ -131,12 +132,8 @@ function LostTyping({ entry: { lost, fields } }: { entry: Entry }) {
   return (
     <p className="tone-look" role="alert">
       The point you were typing for was stored elsewhere; you had <b className="num">{figures.join(' → ')}</b>.{' '}
-      <button type="button" className="link-button" onClick={lost.take}>
-        Put it into this point
-      </button>{' '}
-      <button type="button" className="link-button" onClick={lost.forget}>
-        Forget it
-      </button>
+      <TextButton onClick={lost.take}>Put it into this point</TextButton>{' '}
+      <TextButton onClick={lost.forget}>Forget it</TextButton>
     </p>
   )
 }
@@ -151,10 +148,10 @@ function EntryQuestions({ entry: { question, takePadded } }: { entry: Entry }) {
       {question.map(({ words }) => words).join('; ')}.{' '}
       {padded.length > 0 && (
         <>
-          <button type="button" className="link-button" onClick={takePadded}>
+          <TextButton onClick={takePadded}>
             {first.isSlip ? `Take ${padded.map((each) => each.padded).join(', ')}` : 'Take the digits shown'}{' '}
             <kbd>+</kbd>
-          </button>{' '}
+          </TextButton>{' '}
           or{' '}
         </>
       )}
@@ -172,9 +169,9 @@ function EntryNotes({ entry, step, world }: { entry: Entry; step: RunStep; world
       {past !== null && !isSending && (
         <p>
           {typed.kind !== 'judged' && <strong className="tone-look">{past.words} </strong>}
-          <button type="button" className="link-button" onClick={noteGonePast}>
+          <TextButton onClick={noteGonePast}>
             Overshoot: note it and approach again <kbd>o</kbd>
-          </button>
+          </TextButton>
         </p>
       )}
       {dwell.isRunning && (

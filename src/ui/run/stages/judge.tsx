@@ -3,6 +3,7 @@ import { roundSlips } from '@/core/run/judge/roundSlips'
 import { pointName } from '@/core/run/plan/pointScale'
 import { fetchedAhead } from '../../parts/fetchedAhead'
 import { Notice } from '../../parts/Notice'
+import { TextButton } from '../../parts/TextButton'
 import { JudgeFoot } from '../judge/JudgeFoot'
 import { StageCorridors } from '../judge/StageCorridors'
 import { CurveOrBudget } from './CurveOrBudget'
@@ -49,11 +50,7 @@ function SlipsFound({ run: { world }, facts: { round }, correct }: StageProps) {
         {found.map(({ step, slip }) => (
           <li key={step.id}>
             {pointName(step.percent, world.configuration)}, {step.direction}: {slip.words}{' '}
-            {correct && (
-              <button type="button" className="link-button" onClick={() => correct(step)}>
-                Look at this row
-              </button>
-            )}
+            {correct && <TextButton onClick={() => correct(step)}>Check this row</TextButton>}
           </li>
         ))}
       </ul>
