@@ -254,8 +254,8 @@ test('by fingers alone at 800 px: readings, a point gone past, a correction, and
     const { world } = await (await page.request.get(page.url().replace('/runs/', '/api/v1/runs/'))).json()
     const { lrv, urv }: Range = world.configuration
     const accept = page.locator('.entry-accept')
-    await page.getByRole('button', { name: /gone past/ }).tap()
-    await expect(page.getByText('gone past 1 ×')).toBeVisible()
+    await page.getByRole('button', { name: /overshoot/i }).tap()
+    await expect(page.getByText('overshoot 1 ×')).toBeVisible()
     for (const [index, percent] of PERCENTS.entries()) {
       await expect(page.getByText(`Point ${index + 1} of 9`)).toBeVisible()
       const value = (lrv + ((urv - lrv) * percent) / 100).toFixed(3)

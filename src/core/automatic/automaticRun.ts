@@ -43,7 +43,7 @@ export const STOPS = {
   'over-range': 'the pressure went beyond what may be applied',
   leak: 'the pressure falls away from its set point: look for a leak',
   unsettled: 'the point does not settle',
-  'gone-past': 'the point is gone past every time: slow the source down',
+  'gone-past': 'the point is overshot every time: slow the source down',
   silent: 'the devices say nothing any more',
 } as const
 export type Stop = keyof typeof STOPS

@@ -1,5 +1,7 @@
 /** What may be decided after a round, whole: what it means for the readings, for what follows and for the certificate. */
 type DecisionMeaning = {
+  /** What its button says. */
+  readonly label: string
   /** Whether the readings of the round count; those that do not are kept, and the same points are taken again. */
   readonly readingsCount: boolean
   /** Whether work on the instrument follows, for which it has to be out of service still. */
@@ -15,18 +17,22 @@ type DecisionMeaning = {
 /** A decision is one line here. */
 export const DECISION_MEANINGS = {
   leave: {
+    label: 'Leave as it is',
     ...{ readingsCount: true, needsOutOfService: false, isForRepair: false },
     ...{ certificate: null, mayBecome: ['adjust'] },
   },
   adjust: {
+    label: 'Adjust',
     ...{ readingsCount: true, needsOutOfService: true, isForRepair: false },
     ...{ certificate: null, mayBecome: [] },
   },
   repair: {
+    label: 'Take out for repair',
     ...{ readingsCount: true, needsOutOfService: false, isForRepair: true },
     ...{ certificate: 'Decision: taken out for repair.', mayBecome: [] },
   },
   repeat: {
+    label: 'Take the readings again',
     ...{ readingsCount: false, needsOutOfService: true, isForRepair: false },
     ...{ certificate: 'Readings taken again as advised; those before do not count.', mayBecome: [] },
   },

@@ -2,17 +2,13 @@
 import Button from '@mui/material/Button'
 import { useState } from 'react'
 import type { Recommendation } from '@/core/run/advise/recommendation'
-import { DECISIONS, type Decision } from '@/core/run/decision'
+import { DECISIONS, type Decision, meaningOf } from '@/core/run/decision'
 import { Refused } from '../../parts/Refused'
 import { ReasonDialog } from '../ReasonDialog'
 
-const ACTIONS: Record<Decision, string> = {
-  leave: 'Leave as it is',
-  adjust: 'Adjust',
-  repair: 'Take out for repair',
-  repeat: 'Take the readings again',
-}
-const ADVISED: Record<Recommendation['action'], string> = { ...ACTIONS, 'put-right': 'Put it right' }
+/** What the advice calls the thing to do: a decision, or to mend what is wrong around the instrument first. */
+const adviceLabel = (action: Recommendation['action']): string =>
+  action === 'put-right' ? 'Correct the fault' : meaningOf(action).label
 
 type Props = { advice: Recommendation; decide: (decision: Decision, reason: string | null) => Promise<string | null> }
 
@@ -29,19 +25,19 @@ export function JudgeFoot({ advice, decide }: Props) {
         autoFocus
         onClick={async () => setMessage(await decide(advice.decision, null))}
       >
-        {ADVISED[advice.action]} <kbd style={{ marginLeft: 14 }}>Enter</kbd>
+        {adviceLabel(advice.action)} <kbd style={{ marginLeft: 14 }}>Enter</kbd>
       </Button>
       {others.map((decision) => (
         <Button key={decision} variant="outlined" color="secondary" size="large" onClick={() => setAsking(decision)}>
-          {ACTIONS[decision]}…
+          {meaningOf(decision).label}…
         </Button>
       ))}
       <Refused words={message} />
       {asking && (
         <ReasonDialog
-          title={`${ACTIONS[asking]}?`}
-          words={`The readings suggest: ${ADVISED[advice.action].toLowerCase()}. Your decision holds; the record keeps the reason.${asking === 'repeat' ? ' The readings taken so far are kept and do not count.' : ''}`}
-          action={ACTIONS[asking]}
+          title={`${meaningOf(asking).label}?`}
+          words={`The readings suggest: ${adviceLabel(advice.action).toLowerCase()}. Your decision holds; the record keeps the reason.${asking === 'repeat' ? ' The readings taken so far are kept and do not count.' : ''}`}
+          action={meaningOf(asking).label}
           onClose={() => setAsking(null)}
           store={(reason) => decide(asking, reason)}
         />

@@ -40,7 +40,7 @@ export function AutomaticFoot({ shown, automatic, order, world, mayDrive }: Prop
     phase === 'settling' && shown.slopePerSecond !== null
       ? `it moves by ${formatSigned(shown.slopePerSecond, target + 1)} ${unit} a second`
       : null
-  const past = timesPast > 0 ? `gone past ${timesPast} ×, come to again from its side` : null
+  const past = timesPast > 0 ? `overshoot ${timesPast} ×, approached again from its side` : null
   return (
     <div className="link-foot">
       <div>

@@ -208,7 +208,7 @@ function approachWords(step: RunStep, world: World): string {
     directionWords(step),
     ...waitWords(world),
     ...headroomWords(step, world),
-    ...(step.overshoots ? [`gone past ${step.overshoots.length} ×`] : []),
+    ...(step.overshoots ? [`overshoot ${step.overshoots.length} ×`] : []),
   ].join('; ')
 }
 

@@ -1,19 +1,9 @@
 import { describe, expect, test } from 'vitest'
 import { boxesAhead, nextField, withKey } from './entryText'
+import { EMPTY_BOXES } from './typedReading'
 
 const FIELDS = ['applied', 'pv', 'ao', 'output'] as const
-const boxes = (filled: Partial<Record<(typeof FIELDS)[number], string>>) => ({
-  applied: '',
-  pv: '',
-  ao: '',
-  output: '',
-  display: '',
-  glassPercent: '',
-  massesKg: '',
-  nominalPercent: '',
-  deflectionPercent: '',
-  ...filled,
-})
+const boxes = (filled: Partial<Record<(typeof FIELDS)[number], string>>) => ({ ...EMPTY_BOXES, ...filled })
 
 describe('where Enter leads', () => {
   test.each([

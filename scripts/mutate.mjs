@@ -1,0 +1,75 @@
+// `npm run mutate -- src/core/conformity`: changes one operator, branch or constant at a time and looks whether a test fails
+// (Stryker). Prints each mutant that survived; `--write` enters the share that was killed into docs/testing.md.
+// Tests that need a database are left out: what only they hold shows here as not covered.
+import { spawnSync } from 'node:child_process'
+import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+
+const ROOT = fileURLToPath(new URL('..', import.meta.url))
+const [BEGIN, END] = ['<!-- mutants: begin -->', '<!-- mutants: end -->']
+const folders = process.argv.slice(2).filter((arg) => !arg.startsWith('--'))
+if (folders.length === 0 || folders.some((folder) => !existsSync(join(ROOT, folder)))) {
+  console.error('✕ mutate: name the folders, as in npm run mutate -- src/core/conformity src/calc')
+  process.exit(1)
+}
+
+const scratch = mkdtempSync(join(tmpdir(), 'barys-mutants-'))
+const report = join(scratch, 'mutants.json')
+const config = join(scratch, 'stryker.config.json')
+writeFileSync(
+  config,
+  JSON.stringify({
+    testRunner: 'vitest',
+    plugins: ['@stryker-mutator/vitest-runner'],
+    vitest: { configFile: 'vitest.mutate.config.ts' },
+    mutate: folders.flatMap((folder) => [`${folder}/**/*.ts`, `!${folder}/**/*.test.ts`]),
+    reporters: ['clear-text', 'json'],
+    jsonReporter: { fileName: report },
+    coverageAnalysis: 'perTest',
+    ignoreStatic: true,
+    concurrency: 2,
+    // TypeScript 7 has no API that Stryker could rewrite a tsconfig with; Vitest needs none.
+    tsconfigFile: 'none.json',
+    tempDirName: join(scratch, 'tree'),
+  }),
+)
+const { status } = spawnSync(join(ROOT, 'node_modules/.bin/stryker'), ['run', config], { cwd: ROOT, stdio: 'inherit' })
+if (status === 0 && process.argv.includes('--write')) write(sharesOf(JSON.parse(readFileSync(report, 'utf8'))))
+rmSync(scratch, { recursive: true, force: true })
+process.exitCode = status ?? 1
+
+/** By folder: how many mutants there were, and how many a test found. */
+function sharesOf({ files }) {
+  return folders.map((folder) => {
+    const mutants = Object.entries(files)
+      .filter(([file]) => file.startsWith(`${folder}/`))
+      .flatMap(([, file]) => file.mutants)
+      .filter(({ status }) => ['Killed', 'Timeout', 'Survived', 'NoCoverage'].includes(status))
+    const killed = mutants.filter(({ status }) => status === 'Killed' || status === 'Timeout').length
+    return { folder, count: mutants.length, killed }
+  })
+}
+
+/** The rows of these folders in docs/testing.md, with those of others left as they are. */
+function write(shares) {
+  const path = join(ROOT, 'docs/testing.md')
+  const page = readFileSync(path, 'utf8')
+  const [from, to] = [page.indexOf(BEGIN) + BEGIN.length, page.indexOf(END)]
+  const kept = page
+    .slice(from, to)
+    .split('\n')
+    .filter((line) => line.startsWith('| src/') && !folders.some((folder) => line.startsWith(`| ${folder} `)))
+  const rows = shares.map(
+    ({ folder, count, killed }) => `| ${folder} | ${count} | ${((100 * killed) / Math.max(1, count)).toFixed(0)} % |`,
+  )
+  const table = [
+    '',
+    '| folder | mutants | killed |',
+    '| ------ | ------: | -----: |',
+    ...[...kept, ...rows].toSorted(),
+    '',
+  ]
+  writeFileSync(path, `${page.slice(0, from)}\n${table.join('\n')}\n${page.slice(to)}`)
+}
