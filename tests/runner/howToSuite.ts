@@ -75,11 +75,14 @@ async function faultOf(step: HowToStep, copy: string, env: Readonly<Record<strin
   }
 }
 
+/** Each further look at a copy checks what has changed since the one before. */
+const TSC = ['--noEmit', '--incremental', '--tsBuildInfoFile', '.tsbuildinfo']
+
 type Expected = Extract<HowToStep, { kind: 'expect' }>
 type Looked = { readonly isPassed: boolean; readonly says: string }
 
 async function looked({ what, file }: Expected, copy: string, env: Readonly<Record<string, string>>): Promise<Looked> {
-  const [program, args] = what === 'tsc' ? (['tsc', ['--noEmit']] as const) : (['vitest', ['run', file]] as const)
+  const [program, args] = what === 'tsc' ? (['tsc', TSC] as const) : (['vitest', ['run', file]] as const)
   const child = spawn(join(copy, 'node_modules/.bin', program), args, {
     cwd: copy,
     stdio: ['ignore', 'pipe', 'pipe'],
