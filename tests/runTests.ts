@@ -68,8 +68,8 @@ await runConductor(async () => {
 })
 
 /** What is read and not run: side by side, since none takes both processors. */
-const checks = async () =>
-  together(
+async function checks(): Promise<Tally> {
+  return together(
     await Promise.all([
       check('biome', ['check', '.']),
       check('node', ['scripts/lint/homes.mjs']),
@@ -77,6 +77,7 @@ const checks = async () =>
       check('depcruise', ['--config', '.dependency-cruiser.cjs', 'src', 'scripts', 'e2e', 'tests']),
     ]),
   )
+}
 
 /** A cluster of its own in a temporary folder; nothing of it outlives the run, so it need not reach the disk. */
 async function throwawayCluster(folder: string): Promise<Cluster> {

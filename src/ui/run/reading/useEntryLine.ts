@@ -13,7 +13,9 @@ import { type EntryPoint, useSender } from './useSender'
 /** The state of the entry line: its boxes, what is said of them, and what a key does in them. */
 export function useEntryLine(point: EntryPoint) {
   const { world, step, scatter, isFarBefore, onTyped, linked } = point
-  const [boxes, setBoxes] = useDraft<ReadingBoxes>(`reading ${step.id}`, EMPTY_BOXES)
+  const [drafted, setBoxes] = useDraft<ReadingBoxes>(`reading ${step.id}`, EMPTY_BOXES)
+  // A draft from an earlier version may lack a box that there is now.
+  const boxes = useMemo(() => ({ ...EMPTY_BOXES, ...drafted }), [drafted])
   const fields = askedAt(world, step.percent)
   const inputs = useInputs()
   const dwell = useDwell(world.dwellSeconds, step.id)
