@@ -216,7 +216,7 @@ describe('what was found is attached to the records, and they stay as they are',
   })
   test('nothing to attach is refused', async () => {
     const nothing = { ...finding, id: randomUUID(), ask: ask({ found: { kind: 'constant', value: 0.0001 } }) }
-    await expect(attachFinding(pumpId, nothing, as(RITA, 112))).rejects.toThrow('no record says anything else')
+    await expect(attachFinding(pumpId, nothing, as(RITA, 112))).rejects.toThrow('no record changes its verdict')
   })
   test('tampered with, verification tells', async () => {
     await owner.query('BEGIN')

@@ -155,7 +155,7 @@ describe('the way through a run', () => {
     await recordAdjustment(run.id, gone, as(ANNA, 22))
     await expect(
       recordAdjustment(run.id, { ...gone, id: randomUUID(), isWithdrawn: false, words: 'again' }, as(BEN, 22)),
-    ).rejects.toThrow('does not stand any more')
+    ).rejects.toThrow('was corrected or withdrawn')
     const acts = (await loadRun(pool(), run.id)).rounds[0]?.adjustments ?? []
     expect(acts.map(({ id }) => id)).toEqual(expect.arrayContaining([slip.id, gone.id]))
     expect(standingActs(acts).map(({ id }) => id)).toEqual([act.id])
