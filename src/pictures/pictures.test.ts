@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest'
 import { niceTicks } from './axis'
-import { dueStrip } from './dueStrip'
+import { type DueMark, dueStrip } from './dueStrip'
 import { DARK, LIGHT, type Palette, SUN } from './palette'
 import { rangeBeam } from './rangeBeam'
 
@@ -97,4 +97,20 @@ test('days under the strip do not run into one another on a phone, and all stand
     const next = narrow[index + 1]
     if (next) expect(next.x - x, text).toBeGreaterThan(((text.length + next.text.length) / 2) * 6)
   }
+})
+
+test.each([
+  [-1, null, 'clay'],
+  [0, null, 'verdigris'],
+  [0, 0.5, 'verdigris'],
+  [0, 0.51, 'ochre'],
+  [-1, 0.1, 'clay'],
+])('a job due in %d days, last found at %s of its limit, stands on the strip in %s', (dueInDays, share, tone) => {
+  const marks: DueMark[] = [{ id: 'a', dueInDays, share, isSelected: false }]
+  const tonesOf = (of: readonly DueMark[]) =>
+    dueStrip(of, 800).shapes.flatMap((shape) => ('tone' in shape ? [shape.tone] : []))
+  const without = tonesOf([])
+  const own = tonesOf(marks)
+  for (const each of without) own.splice(own.indexOf(each), 1)
+  expect(own).toContain(tone)
 })

@@ -67,6 +67,15 @@ describe('what the sensor cannot do is refused in words, at the field', () => {
     expect(0.3 - 0.1 < 0.2).toBe(true)
     expect(complaints({ lrv: '0.1', urv: '0.3', minSpan: '0.2' })).toEqual({})
   })
+  test.each([
+    ['1', true],
+    ['120', true],
+    ['0', false],
+    ['121', false],
+    ['12.5', false],
+  ])('an interval of %s months: whole ones from 1 to 120', (intervalMonths, isTaken) => {
+    expect(complaints({ intervalMonths }).intervalMonths === undefined).toBe(isTaken)
+  })
   test('reverse-acting and elevated ranges are as good as any', () => {
     expect(complaints({ lrv: '40', urv: '-40' })).toEqual({})
   })

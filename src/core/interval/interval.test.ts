@@ -13,6 +13,11 @@ describe('staircase (ILAC-G24, method 1): one step up, none, one down, and its t
     { months: 12, share: 130, gives: 6, step: 'shorter' },
     { months: 34, share: 10, gives: 36, step: 'longer' },
     { months: 4, share: 300, gives: 3, step: 'shorter' },
+    // On an edge: just inside its limit is no reason to shorten, just at the share that earns a longer one is.
+    { months: 12, share: 100, gives: 12, step: 'same' },
+    { months: 12, share: 100.001, gives: 6, step: 'shorter' },
+    { months: 12, share: 60, gives: 15, step: 'longer' },
+    { months: 12, share: 60.001, gives: 12, step: 'same' },
   ])('$months months, $share % of the limit: $gives', ({ months, share, gives, step }) => {
     expect(staircaseInterval(months, share, stairs)).toEqual({ months: gives, step })
   })

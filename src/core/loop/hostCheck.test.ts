@@ -57,5 +57,9 @@ describe('what a host should show', () => {
     // 10–50 mA over 100 Ω: 1 … 5 V.
     expect(voltsShouldBe(25, 100, { lower: 10, upper: 50 })).toBeCloseTo(2, 12)
     expect([1.5, 1.4, undefined].map((limit) => hostVerdict(found, limit))).toEqual(['inside', 'outside', null])
+    // As far below as above: a host that reads low is no better.
+    const low = { ...found, voltsErrorPercent: -1.5 }
+    expect(worstHostError(low)).toBe(-1.5)
+    expect([1.5, 1.4].map((limit) => hostVerdict(low, limit))).toEqual(['inside', 'outside'])
   })
 })
