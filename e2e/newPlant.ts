@@ -61,6 +61,7 @@ async function registerReference(page: Page, at: string, device: Device): Promis
   await box('Accreditation').fill('UM-3')
   await box('Calibrated on').fill('2026-01-12')
   await box('Due on').fill('2099-01-12')
+  await box('k').fill('2')
   const points = page.getByRole('group', { name: 'Points as given back' })
   await points.getByRole('button', { name: 'Add a row' }).click()
   await box('It showed, row 1').fill(device.to)
