@@ -5,39 +5,48 @@ export type Act = {
   readonly seenIn: 'output' | 'pv' | 'excitation'
   /** Where it belongs, % of input span, or at the ends of the output whatever is applied; null where anywhere. */
   readonly belongsAt: 0 | 100 | 'ends of the output' | null
-  /** One of these comes first; empty where none has to. */
-  readonly comesAfter: readonly string[]
+  /** What has to be done first, any one of them, and why; null where nothing has to. */
+  readonly comesAfter: { readonly oneOf: readonly string[]; readonly words: string; readonly remedy: string } | null
 }
 
 /** What can be done to an instrument, in the order people look for it. An act is one line here. */
 export const ACTS = {
-  'zero-screw': { label: 'zero screw', seenIn: 'output', belongsAt: 0, comesAfter: [] },
-  'span-screw': { label: 'span screw', seenIn: 'output', belongsAt: 100, comesAfter: [] },
-  'span-link': { label: 'span link moved', seenIn: 'output', belongsAt: null, comesAfter: [] },
-  'zero-trim': { label: 'zero trim', seenIn: 'pv', belongsAt: null, comesAfter: [] },
-  'lower-sensor-trim': { label: 'lower sensor trim', seenIn: 'pv', belongsAt: 0, comesAfter: [] },
+  'zero-screw': { label: 'zero screw', seenIn: 'output', belongsAt: 0, comesAfter: null },
+  'span-screw': { label: 'span screw', seenIn: 'output', belongsAt: 100, comesAfter: null },
+  'span-link': { label: 'span link moved', seenIn: 'output', belongsAt: null, comesAfter: null },
+  'zero-trim': { label: 'zero trim', seenIn: 'pv', belongsAt: null, comesAfter: null },
+  'lower-sensor-trim': { label: 'lower sensor trim', seenIn: 'pv', belongsAt: 0, comesAfter: null },
   'upper-sensor-trim': {
     label: 'upper sensor trim',
     seenIn: 'pv',
     belongsAt: 100,
-    comesAfter: ['lower-sensor-trim', 'zero-trim'],
+    comesAfter: {
+      oneOf: ['lower-sensor-trim', 'zero-trim'],
+      words: 'comes after the lower one, or after a zero trim: it turns the line about that end',
+      remedy: 'trim the lower end first, or say why not',
+    },
   },
-  'output-trim': { label: 'output trim', seenIn: 'output', belongsAt: 'ends of the output', comesAfter: [] },
-  'pointer-set': { label: 'pointer set on its shaft', seenIn: 'output', belongsAt: null, comesAfter: [] },
-  'dial-zero': { label: 'dial turned to zero', seenIn: 'output', belongsAt: null, comesAfter: [] },
-  'movement-span': { label: 'span at the movement', seenIn: 'output', belongsAt: null, comesAfter: [] },
-  'gauge-zero': { label: 'gauge: zero', seenIn: 'output', belongsAt: null, comesAfter: [] },
-  'gauge-full-scale': { label: 'gauge: full scale', seenIn: 'output', belongsAt: null, comesAfter: [] },
-  'gauge-mid-scale': { label: 'gauge: mid-scale', seenIn: 'output', belongsAt: null, comesAfter: [] },
-  'gauge-near-vacuum': { label: 'gauge: near vacuum', seenIn: 'output', belongsAt: null, comesAfter: [] },
-  'factory-values': { label: 'gauge: back to the factory values', seenIn: 'output', belongsAt: null, comesAfter: [] },
-  'field-values': { label: 'gauge: back to the last field values', seenIn: 'output', belongsAt: null, comesAfter: [] },
-  excitation: { label: 'vacuum gauge: excitation', seenIn: 'excitation', belongsAt: null, comesAfter: [] },
-  'vacuum-span': { label: 'vacuum gauge: span', seenIn: 'output', belongsAt: null, comesAfter: [] },
-  'vacuum-zero': { label: 'vacuum gauge: zero', seenIn: 'output', belongsAt: null, comesAfter: [] },
-  'hot-offset': { label: 'hot offset, to the gauge glass', seenIn: 'output', belongsAt: null, comesAfter: [] },
-  cleaning: { label: 'cleaned, flushed or re-seated', seenIn: 'output', belongsAt: null, comesAfter: [] },
-  other: { label: 'other work', seenIn: 'output', belongsAt: null, comesAfter: [] },
+  'output-trim': { label: 'output trim', seenIn: 'output', belongsAt: 'ends of the output', comesAfter: null },
+  'pointer-set': { label: 'pointer set on its shaft', seenIn: 'output', belongsAt: null, comesAfter: null },
+  'dial-zero': { label: 'dial turned to zero', seenIn: 'output', belongsAt: null, comesAfter: null },
+  'movement-span': { label: 'span at the movement', seenIn: 'output', belongsAt: null, comesAfter: null },
+  'gauge-zero': { label: 'gauge: zero', seenIn: 'output', belongsAt: null, comesAfter: null },
+  'gauge-full-scale': { label: 'gauge: full scale', seenIn: 'output', belongsAt: null, comesAfter: null },
+  'gauge-mid-scale': { label: 'gauge: mid-scale', seenIn: 'output', belongsAt: null, comesAfter: null },
+  'gauge-near-vacuum': { label: 'gauge: near vacuum', seenIn: 'output', belongsAt: null, comesAfter: null },
+  'factory-values': { label: 'gauge: back to the factory values', seenIn: 'output', belongsAt: null, comesAfter: null },
+  'field-values': {
+    label: 'gauge: back to the last field values',
+    seenIn: 'output',
+    belongsAt: null,
+    comesAfter: null,
+  },
+  excitation: { label: 'vacuum gauge: excitation', seenIn: 'excitation', belongsAt: null, comesAfter: null },
+  'vacuum-span': { label: 'vacuum gauge: span', seenIn: 'output', belongsAt: null, comesAfter: null },
+  'vacuum-zero': { label: 'vacuum gauge: zero', seenIn: 'output', belongsAt: null, comesAfter: null },
+  'hot-offset': { label: 'hot offset, to the gauge glass', seenIn: 'output', belongsAt: null, comesAfter: null },
+  cleaning: { label: 'cleaned, flushed or re-seated', seenIn: 'output', belongsAt: null, comesAfter: null },
+  other: { label: 'other work', seenIn: 'output', belongsAt: null, comesAfter: null },
 } as const satisfies Record<string, Act>
 export type AdjustmentKind = keyof typeof ACTS
 export const ADJUSTMENT_KIND_IDS = Object.keys(ACTS) as AdjustmentKind[] // keys of a const object

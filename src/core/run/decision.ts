@@ -8,8 +8,8 @@ type DecisionMeaning = {
   readonly needsOutOfService: boolean
   /** Whether it does not go back into service but to be repaired. */
   readonly isForRepair: boolean
-  /** What the certificate says of it where nobody gave a reason; null where that goes without saying. */
-  readonly certificate: string | null
+  /** What the certificate says of it, beside a reason or only where there is none; null where it goes without saying. */
+  readonly certificate: { readonly words: string; readonly besideReason: boolean } | null
   /** What may still be decided in its place, with a reason. */
   readonly mayBecome: readonly string[]
 }
@@ -29,12 +29,13 @@ export const DECISION_MEANINGS = {
   repair: {
     label: 'Take out for repair',
     ...{ readingsCount: true, needsOutOfService: false, isForRepair: true },
-    ...{ certificate: 'Decision: taken out for repair.', mayBecome: [] },
+    ...{ certificate: { words: 'Decision: taken out for repair.', besideReason: true }, mayBecome: [] },
   },
   repeat: {
     label: 'Take the readings again',
     ...{ readingsCount: false, needsOutOfService: true, isForRepair: false },
-    ...{ certificate: 'Readings taken again as advised; those before do not count.', mayBecome: [] },
+    certificate: { words: 'Readings taken again as advised; those before do not count.', besideReason: false },
+    mayBecome: [],
   },
 } as const satisfies Record<string, DecisionMeaning>
 export type Decision = keyof typeof DECISION_MEANINGS

@@ -1,3 +1,4 @@
+import { formatPlain } from '@/core/format/formatNumber'
 import type { Configuration } from '../configuration'
 import type { CertificateContext, FieldLine } from './instrumentField'
 import { INSTRUMENT_FIELD_LIST } from './instrumentFields'
@@ -36,22 +37,28 @@ function factsOf<Context>(lines: readonly FieldLine<Context>[], of: Configuratio
     })
 }
 
-/** What differs between two versions, field by field: the title of the column, and both as a list would write them. */
+/** What differs between two versions: the heading of the cell or field, and both as they are shown; empty where nothing is said. */
 export type FieldChange = { readonly title: string; readonly before: string; readonly after: string }
 
-/** Every cell that two versions of a configuration write differently, in the order of the list. */
+/** Everything that two versions of a configuration say differently, in the order of the list. */
 export function changesBetween(before: Configuration, after: Configuration): FieldChange[] {
-  return INSTRUMENT_FIELD_LIST.flatMap(([, { columns }]) =>
-    columns.flatMap(({ key, title, write }): FieldChange[] => {
-      const [was, is] = [before, after].map((of) => write(valueAt(of, key.split('.').slice(1))))
-      return was === undefined || is === undefined || was === is ? [] : [{ title, before: was, after: is }]
-    }),
-  )
+  const changes = INSTRUMENT_FIELD_LIST.flatMap(([, { columns, diff }]): FieldChange[] => {
+    if (diff === 'columns')
+      return columns.map(({ key, title, write }) => {
+        const shown = (of: Configuration) => asShown(write(valueAt(of, key.split('.').slice(1))))
+        return { title, before: shown(before), after: shown(after) }
+      })
+    return [{ title: columns[0]?.title ?? '', before: diff(before) ?? '', after: diff(after) ?? '' }]
+  })
+  return changes.filter((change) => change.before !== change.after)
 }
 
 /** A change in words; an empty cell says nothing. */
 export const changeWords = ({ title, before, after }: FieldChange): string =>
   `${title}: ${before || 'not stated'} → ${after || 'not stated'}`
+
+/** A cell as a person reads it: a list has points and an ASCII minus, a screen what the site writes. */
+const asShown = (cell: string): string => (/^-?\d+(\.\d+)?$/.test(cell) ? formatPlain(Number(cell)) : cell)
 
 const valueAt = (from: unknown, [part, ...rest]: readonly string[]): unknown => {
   if (part === undefined) return from

@@ -70,6 +70,8 @@ export type InstrumentField<Shapes extends FieldShapes, Boxes = string> = Stored
   readonly shapes: Shapes
   /** Whether its number is in the unit of the range and is converted with it. */
   readonly isInRangeUnit: boolean
+  /** How a change of it is shown: cell by cell as in its columns, or in words of its own; null where nothing is said. */
+  readonly diff: 'columns' | ((of: Configuration) => string | null)
   readonly boxes: {
     readonly empty: Boxes
     readonly filled: (value: z.output<Shapes['stored']>, of: Configuration) => Boxes

@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest'
+import { showDecimalMark } from '@/core/format/decimalMark'
 import { TYPED_CONFIGURATION } from '../../../tests/support/typedConfiguration'
 import type { Configuration } from '../configuration'
 import { ConfigurationForm } from '../configurationForm'
@@ -73,6 +74,30 @@ describe('what changed between two versions', () => {
       `Interval, months: ${PLAIN.intervalMonths} → 6`,
       'Owner: not stated → Neighbour dairy',
     ])
+  })
+  test('limits, points and a body in words as on the page, never as a list keeps them', () => {
+    const body = { family: null, capsule: 'T-1', maxSpan: null, allowsReverse: true, links: [], link: null }
+    const after: Configuration = {
+      ...PLAIN,
+      lrl: -60.5,
+      adjustLimit: { combine: 'sum', terms: [{ kind: 'percentSpan', value: 0.1 }] },
+      testPoints: [0, 12.5, 100],
+      body,
+    }
+    expect(changesBetween(PLAIN, after).map(changeWords)).toEqual([
+      'LRL: −50 → −60.5',
+      'Adjust limit: not stated → ±0.1 % of span',
+      'Test points: 0; 25; 50; 75; 100 → 0; 12.5; 100',
+      'Body: not stated → capsule T-1',
+    ])
+  })
+  test('where the site writes a comma, figures have one', () => {
+    showDecimalMark(',')
+    try {
+      expect(changesBetween(PLAIN, { ...PLAIN, lrl: -60.5 }).map(changeWords)).toEqual(['LRL: −50 → −60,5'])
+    } finally {
+      showDecimalMark('.')
+    }
   })
   test('the same twice has no change', () => {
     expect(changesBetween(FULL, structuredClone(FULL))).toEqual([])

@@ -93,8 +93,8 @@ function decisions(doc: Doc, { rounds }: SealedRecord): void {
   const names = roundNames(rounds)
   for (const { round, decision } of rounds) {
     if (!decision) continue
-    const { certificate, isForRepair } = meaningOf(decision.decision)
-    if (certificate && (isForRepair || !decision.reason)) paragraph(doc, certificate)
+    const { certificate } = meaningOf(decision.decision)
+    if (certificate && (certificate.besideReason || !decision.reason)) paragraph(doc, certificate.words)
     for (const before of decision.insteadOf ?? [])
       paragraph(doc, `First decided “${before.decision}”${before.reason ? `, because: ${before.reason}` : ''}.`)
     const after = roundRoles(rounds)[round] === 'as-found' ? '' : ` after “${names[round]}”`

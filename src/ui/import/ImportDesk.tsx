@@ -133,7 +133,7 @@ export function ImportDesk({ list }: { list: ListName }) {
           <span className="num">
             {progress.doing} {progress.done} of {progress.of}
           </span>
-          <Button onClick={() => giveUp.current?.abort()}>Give up</Button>
+          <Button onClick={() => giveUp.current?.abort()}>Cancel</Button>
         </div>
       )}
       {end && (

@@ -124,13 +124,9 @@ function misplaced({ kind, applied, afterOutput }: ActToCheck, world: ActWorld):
   }
 }
 
-/** The upper trim changes the gain about the lower end, which is why the lower one comes first. */
+/** An act that builds on another one which has not been done in this round. */
 function outOfOrder({ kind }: ActToCheck, done: readonly AdjustmentKind[]): Objection | null {
   const { comesAfter, label } = actOf(kind)
-  if (comesAfter.length === 0 || done.some((each) => comesAfter.includes(each))) return null
-  return {
-    field: 'kind',
-    words: `the ${label} comes after the lower one, or after a zero trim: it turns the line about that end`,
-    remedy: 'trim the lower end first, or say why not',
-  }
+  if (comesAfter === null || done.some((each) => comesAfter.oneOf.includes(each))) return null
+  return { field: 'kind', words: `the ${label} ${comesAfter.words}`, remedy: comesAfter.remedy }
 }

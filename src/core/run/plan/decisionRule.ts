@@ -49,7 +49,11 @@ export const underRule = (point: JudgedPoint, rule: RunRule, uncertaintyPercentS
  */
 export function rulingOn(point: PointToRule, rule: RunRule, uncertaintyPercentSpan: number): Ruling {
   const bounds = { limit: point.limitPercentSpan, expandedUncertainty: uncertaintyPercentSpan }
-  return meetsCondition(rule, bounds) ? definitionOf(rule).ruling(point, bounds) : { verdict: 'not-stated' }
+  if (!meetsCondition(rule, bounds)) return { verdict: 'not-stated' }
+  const { acceptance: drawnIn, ruling } = definitionOf(rule)
+  if (!drawnIn) return ruling(point, { ...bounds, acceptance: bounds.limit })
+  const acceptance = drawnIn(bounds)
+  return { acceptancePercentSpan: acceptance, ...ruling(point, { ...bounds, acceptance }) }
 }
 
 const ORDER: readonly ConformityStatement[] = ['pass', 'conditional pass', 'undecided', 'conditional fail', 'fail']

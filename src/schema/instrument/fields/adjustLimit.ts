@@ -16,6 +16,7 @@ export const adjustLimit: InstrumentField<typeof shapes, LimitBoxes | null> = {
   sql: { column: 'adjust_limit', holds: 'json' },
   changeMeans: 'none',
   isInRangeUnit: false,
+  diff: (c) => c.adjustLimit && limitWords(c.adjustLimit),
   boxes: { empty: null, filled: (value, { unit }) => value && limitBoxes(value, unit), forAnother: shared },
   drawn: { group: 'checking', own: ['Adjust limit'] },
   columns: [limitColumn({ key: 'configuration.adjustLimit', title: 'Adjust limit' })],

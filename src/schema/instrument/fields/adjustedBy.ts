@@ -12,6 +12,7 @@ export const adjustedBy: InstrumentField<typeof shapes> = {
   sql: 'particulars',
   changeMeans: 'none',
   isInRangeUnit: false,
+  diff: 'columns',
   boxes: { empty: 'trims', filled: (_, of) => adjustedByOf(of), forAnother: shared },
   drawn: { group: 'set-up', own: ['Adjusted by'] },
   columns: [choiceColumn(ADJUSTED_BY, { key: 'configuration.adjustedBy', title: 'Adjusted by' })],

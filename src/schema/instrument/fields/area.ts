@@ -12,6 +12,7 @@ export const area: InstrumentField<typeof shapes> = {
   sql: { column: 'area', holds: 'text' },
   changeMeans: 'none',
   isInRangeUnit: false,
+  diff: 'columns',
   boxes: { empty: '', filled: (value) => value, forAnother: shared },
   drawn: { group: 'what', row: 1, boxes: [{ path: [], label: 'Area', as: 'text', list: 'areas' }] },
   columns: [

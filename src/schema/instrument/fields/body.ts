@@ -37,6 +37,7 @@ export const body: InstrumentField<typeof shapes, BodyBoxes | null> = {
   sql: { column: 'body', holds: 'json-or-absent' },
   changeMeans: 'new-history',
   isInRangeUnit: false,
+  diff: (c) => (c.body ? bodyWords(c.body, c.unit) : null),
   boxes: { empty: null, filled: (stored) => (stored ? bodyBoxes(stored) : null), forAnother: shared },
   drawn: {
     group: 'range',

@@ -12,6 +12,7 @@ export const description: InstrumentField<typeof shapes> = {
   sql: { column: 'description', holds: 'text' },
   changeMeans: 'none',
   isInRangeUnit: false,
+  diff: 'columns',
   boxes: { empty: '', filled: (value) => value, forAnother: shared },
   drawn: { group: 'what', row: 1, boxes: [{ path: [], label: 'Description', as: 'text' }] },
   columns: [

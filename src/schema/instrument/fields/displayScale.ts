@@ -17,6 +17,7 @@ export const displayScale: InstrumentField<typeof shapes, ScaleBoxes | null> = {
   sql: { column: 'display_scale', holds: 'json' },
   changeMeans: 'none',
   isInRangeUnit: false,
+  diff: 'columns',
   boxes: {
     empty: null,
     filled: (scale) => scale && { lower: boxText(scale.lower), upper: boxText(scale.upper), unit: scale.unit },

@@ -12,6 +12,7 @@ export const errorLimit: InstrumentField<typeof shapes, LimitBoxes> = {
   sql: { column: 'error_limit', holds: 'json' },
   changeMeans: 'new-history',
   isInRangeUnit: false,
+  diff: (c) => limitWords(c.errorLimit),
   boxes: {
     empty: { combine: 'larger', terms: [{ kind: 'percentSpan', value: '', step: '', unit: 'kPa' }] },
     filled: (value, { unit }) => limitBoxes(value, unit),

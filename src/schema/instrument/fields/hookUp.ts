@@ -11,6 +11,7 @@ export const hookUp: InstrumentField<typeof shapes> = {
   sql: { column: 'hook_up', holds: 'text' },
   changeMeans: 'none',
   isInRangeUnit: false,
+  diff: 'columns',
   boxes: { empty: 'three-valve', filled: (value) => value, forAnother: shared },
   drawn: { group: 'range', own: ['Connected by'] },
   columns: [choiceColumn(HOOK_UPS, { key: 'configuration.hookUp', title: 'Hook-up', aliases: ['manifold'] })],

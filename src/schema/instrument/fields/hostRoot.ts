@@ -18,6 +18,7 @@ export const hostRoot: InstrumentField<typeof shapes, boolean> = {
   sql: { column: 'host_root', holds: 'flag' },
   changeMeans: 'none',
   isInRangeUnit: false,
+  diff: 'columns',
   boxes: { empty: false, filled: (takesIt) => takesIt ?? false, forAnother: shared },
   drawn: { group: 'range', own: ['The host takes the square root'] },
   columns: [yesColumn({ key: 'configuration.hostRoot', title: 'Host takes the root' })],

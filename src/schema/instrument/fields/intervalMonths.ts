@@ -16,6 +16,7 @@ export const intervalMonths: InstrumentField<typeof shapes> = {
   sql: { column: 'interval_months', holds: 'integer' },
   changeMeans: 'due-date',
   isInRangeUnit: false,
+  diff: 'columns',
   boxes: { empty: '12', filled: boxText, forAnother: shared },
   drawn: { group: 'checking', row: 1, boxes: [{ path: [], label: 'Interval, months', as: 'number' }] },
   columns: [

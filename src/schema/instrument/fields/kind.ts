@@ -15,6 +15,7 @@ export const kind: InstrumentField<typeof shapes> = {
   sql: { column: 'kind', holds: 'text' },
   changeMeans: 'none',
   isInRangeUnit: false,
+  diff: 'columns',
   boxes: { empty: 'dp-transmitter', filled: (value) => value, forAnother: shared },
   drawn: {
     group: 'what',

@@ -11,6 +11,7 @@ export const limitSource: InstrumentField<typeof shapes> = {
   sql: 'particulars',
   changeMeans: 'none',
   isInRangeUnit: false,
+  diff: 'columns',
   boxes: { empty: '', filled: (value) => value ?? '', forAnother: shared },
   drawn: { group: 'particulars', row: 2, boxes: [{ path: [], label: 'Error limit from', as: 'text' }] },
   columns: [column({ key: 'configuration.limitSource', title: 'Source of the limit' })],

@@ -11,6 +11,7 @@ export const lrl: InstrumentField<typeof shapes> = {
   sql: { column: 'lrl', holds: 'numeric' },
   changeMeans: 'none',
   isInRangeUnit: true,
+  diff: 'columns',
   boxes: { empty: '', filled: boxText, forAnother: shared },
   drawn: { group: 'range', own: ['Sensor lower limit (LRL)'] },
   columns: [

@@ -11,6 +11,7 @@ export const lrv: InstrumentField<typeof shapes> = {
   sql: { column: 'lrv', holds: 'numeric' },
   changeMeans: 'new-history',
   isInRangeUnit: true,
+  diff: 'columns',
   boxes: { empty: '', filled: boxText, forAnother: shared },
   drawn: { group: 'range', own: ['LRV (0 % output)'] },
   columns: [

@@ -12,6 +12,7 @@ export const minSpan: InstrumentField<typeof shapes> = {
   sql: { column: 'min_span', holds: 'numeric' },
   changeMeans: 'none',
   isInRangeUnit: true,
+  diff: 'columns',
   boxes: { empty: '', filled: boxText, forAnother: shared },
   drawn: { group: 'range', own: ['Smallest span'] },
   columns: [

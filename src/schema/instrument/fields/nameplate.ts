@@ -20,6 +20,7 @@ export const nameplate: InstrumentField<typeof shapes, PlateBoxes> = {
   sql: 'particulars',
   changeMeans: 'none',
   isInRangeUnit: false,
+  diff: 'columns',
   boxes: {
     empty: { maker: '', model: '', serialNumber: '' },
     filled: (said) => ({

@@ -11,6 +11,7 @@ export const owner: InstrumentField<typeof shapes> = {
   sql: 'particulars',
   changeMeans: 'none',
   isInRangeUnit: false,
+  diff: 'columns',
   boxes: { empty: '', filled: (value) => value ?? '', forAnother: shared },
   drawn: {
     group: 'particulars',

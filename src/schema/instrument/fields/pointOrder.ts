@@ -11,6 +11,7 @@ export const pointOrder: InstrumentField<typeof shapes> = {
   sql: { column: 'point_order', holds: 'text' },
   changeMeans: 'none',
   isInRangeUnit: false,
+  diff: 'columns',
   boxes: { empty: 'up-down', filled: (value) => value, forAnother: shared },
   drawn: {
     group: 'checking',

@@ -11,6 +11,7 @@ export const pointScale: InstrumentField<typeof shapes> = {
   sql: { column: 'point_scale', holds: 'text' },
   changeMeans: 'none',
   isInRangeUnit: false,
+  diff: 'columns',
   boxes: { empty: 'input', filled: (value) => value, forAnother: shared },
   drawn: {
     group: 'checking',

@@ -12,6 +12,7 @@ export const pressureKind: InstrumentField<typeof shapes> = {
   sql: { column: 'pressure_kind', holds: 'text' },
   changeMeans: 'none',
   isInRangeUnit: false,
+  diff: 'columns',
   boxes: { empty: 'differential', filled: (value) => value, forAnother: shared },
   drawn: { group: 'range', own: ['Measures'] },
   columns: [

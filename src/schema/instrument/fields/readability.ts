@@ -35,6 +35,7 @@ export const readability: InstrumentField<typeof shapes, ReadBoxes> = {
   sql: 'particulars',
   changeMeans: 'none',
   isInRangeUnit: false,
+  diff: 'columns',
   boxes: {
     empty: { division: '', fraction: '1' },
     filled: (read) => ({ division: boxText(read?.division), fraction: String(read?.fraction ?? 1) }),

@@ -16,6 +16,7 @@ export const repeatabilityPercentSpan: InstrumentField<typeof shapes> = {
   sql: 'particulars',
   changeMeans: 'none',
   isInRangeUnit: false,
+  diff: 'columns',
   boxes: { empty: '', filled: boxText, forAnother: shared },
   drawn: {
     group: 'particulars',

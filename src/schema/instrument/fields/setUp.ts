@@ -16,6 +16,7 @@ export const setUp: InstrumentField<typeof shapes, SetUpBoxes> = {
   sql: 'particulars',
   changeMeans: 'none',
   isInRangeUnit: false,
+  diff: 'columns',
   boxes: {
     empty: setUpBoxes({}),
     filled: (set) => setUpBoxes(set ?? {}),

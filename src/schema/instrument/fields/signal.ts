@@ -14,6 +14,7 @@ export const signal: InstrumentField<typeof shapes> = {
   sql: { column: 'signal', holds: 'text' },
   changeMeans: 'new-history',
   isInRangeUnit: false,
+  diff: 'columns',
   boxes: { empty: '4-20mA', filled: (value) => value, forAnother: shared },
   drawn: { group: 'range', own: ['Output'] },
   columns: [

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { formatPlain } from '@/core/format/formatNumber'
 import { POINT_ORDERS } from '@/core/run/plan/plan'
 import { pointName, testPointPercents } from '@/core/run/plan/pointScale'
 import { column } from '../../list/column'
@@ -13,6 +14,7 @@ export const testPoints: InstrumentField<typeof shapes> = {
   sql: { column: 'test_points', holds: 'json' },
   changeMeans: 'none',
   isInRangeUnit: false,
+  diff: (c) => c.testPoints.map(formatPlain).join('; '),
   boxes: {
     empty: '0, 25, 50, 75, 100',
     filled: (points) => points.map(boxText).join(', '),

@@ -27,6 +27,7 @@ export const touchedBy: InstrumentField<typeof shapes, MediaFlags> = {
   sql: 'particulars',
   changeMeans: 'none',
   isInRangeUnit: false,
+  diff: 'columns',
   boxes: { empty: mediaFlags([]), filled: (chosen) => mediaFlags(chosen ?? []), forAnother: shared },
   drawn: { group: 'particulars', own: Object.values(REFERENCE_MEDIA) },
   columns: [mediaColumn({ key: 'configuration.touchedBy', title: 'Touched only by' })],

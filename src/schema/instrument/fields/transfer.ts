@@ -18,6 +18,7 @@ export const transfer: InstrumentField<typeof shapes, TransferBoxes> = {
   sql: { column: 'transfer', holds: 'json' },
   changeMeans: 'none',
   isInRangeUnit: false,
+  diff: 'columns',
   boxes: {
     empty: { kind: 'linear', cutOffPercent: '' },
     filled: (value) => ({

@@ -10,6 +10,7 @@ export const unit: InstrumentField<typeof shapes> = {
   sql: { column: 'unit', holds: 'text' },
   changeMeans: 'new-history',
   isInRangeUnit: false,
+  diff: 'columns',
   boxes: { empty: 'kPa', filled: (value) => value, forAnother: shared },
   drawn: { group: 'range', own: ['Unit'] },
   columns: [

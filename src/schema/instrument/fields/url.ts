@@ -14,6 +14,7 @@ export const url: InstrumentField<typeof shapes> = {
   sql: { column: 'url', holds: 'numeric' },
   changeMeans: 'none',
   isInRangeUnit: true,
+  diff: 'columns',
   boxes: { empty: '', filled: boxText, forAnother: shared },
   drawn: { group: 'range', own: ['Sensor upper limit (URL)'] },
   columns: [

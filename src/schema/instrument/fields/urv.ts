@@ -15,6 +15,7 @@ export const urv: InstrumentField<typeof shapes> = {
   sql: { column: 'urv', holds: 'numeric' },
   changeMeans: 'new-history',
   isInRangeUnit: true,
+  diff: 'columns',
   boxes: { empty: '', filled: boxText, forAnother: shared },
   drawn: { group: 'range', own: ['URV (100 % output)'] },
   columns: [

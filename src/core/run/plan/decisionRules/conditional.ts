@@ -11,16 +11,15 @@ export const conditional: DecisionRule = {
   acceptsUpTo: upToTheLimit,
   condition: null,
   ruling: ({ errorPercentSpan: error, adjustLimitPercentSpan: adjustLimit }, bounds) => {
-    const acceptancePercentSpan = drawnInByUncertainty(bounds)
-    const statement = fourWay(error, bounds, acceptancePercentSpan)
+    const statement = fourWay(error, bounds)
     // Conditionally passed is inside, but not certainly so: it wants looking at, as what is beyond the adjust limit does.
     const inside = pointVerdict({ error, limit: bounds.limit, adjustLimit })
-    return { acceptancePercentSpan, statement, verdict: statement === 'conditional pass' ? 'inside-look' : inside }
+    return { statement, verdict: statement === 'conditional pass' ? 'inside-look' : inside }
   },
 }
 
-function fourWay(error: number, bounds: Bounds, acceptance: number): ConformityStatement {
-  if (acceptance > 0)
+function fourWay(error: number, bounds: Bounds & { readonly acceptance: number }): ConformityStatement {
+  if (bounds.acceptance > 0)
     return conformityStatement(error, { guardBand: 'expanded-uncertainty', statement: 'four-way' }, bounds)
   if (pointVerdict({ error, limit: bounds.limit, adjustLimit: null }) === 'inside') return 'conditional pass'
   const rejection = bounds.limit + bounds.expandedUncertainty

@@ -16,10 +16,8 @@ export const guardBand: DecisionRule = {
     words: 'the expanded uncertainty is smaller than the error limit at every point',
     unmet: ': with a guard band nothing could be accepted',
   },
-  ruling: ({ errorPercentSpan: error, adjustLimitPercentSpan: adjustLimit }, bounds) => {
-    const acceptancePercentSpan = drawnInByUncertainty(bounds)
-    const plain = pointVerdict({ error, limit: bounds.limit, adjustLimit })
-    const isGuarded = plain !== 'outside' && exceeds(Math.abs(error), acceptancePercentSpan)
-    return { acceptancePercentSpan, verdict: isGuarded ? 'not-accepted' : plain }
+  ruling: ({ errorPercentSpan: error, adjustLimitPercentSpan: adjustLimit }, { limit, acceptance }) => {
+    const plain = pointVerdict({ error, limit, adjustLimit })
+    return { verdict: plain !== 'outside' && exceeds(Math.abs(error), acceptance) ? 'not-accepted' : plain }
   },
 }

@@ -20,14 +20,16 @@ export type RuledPoint = {
   readonly statement?: ConformityStatement
 }
 
-/** What a rule makes of a judged point with its uncertainty. */
+/** What a rule says of a point. */
+export type Verdict = Pick<RuledPoint, 'statement'> & Pick<JudgedPoint, 'verdict'>
+/** The same with the acceptance limit, where it is not the error limit. */
 export type Ruling = Pick<RuledPoint, 'acceptancePercentSpan' | 'statement'> & Pick<JudgedPoint, 'verdict'>
 
 /** A decision rule, whole: what screens, certificate, risk and drawing say of it follows from these parts. */
 export type DecisionRule = {
   readonly label: string
   readonly says: string
-  /** The acceptance limit, drawn in from the error limit by U; null where errors up to the error limit are accepted. */
+  /** The acceptance limit, drawn in from the error limit by U; null where it is the error limit itself. */
   readonly acceptance: ((bounds: Bounds) => number) | null
   /** Up to which error a point is accepted in any sense, with or without a condition: by this its risk is reckoned. */
   readonly acceptsUpTo: (bounds: Bounds) => number
@@ -39,8 +41,8 @@ export type DecisionRule = {
     /** After “the error limit is … times the uncertainty at …”. */
     readonly unmet: string
   } | null
-  /** The verdict on a point where the condition is met. */
-  readonly ruling: (point: PointToRule, bounds: Bounds) => Ruling
+  /** The verdict on a point where the condition is met; `acceptance` is the acceptance limit there. */
+  readonly ruling: (point: PointToRule, bounds: Bounds & { readonly acceptance: number }) => Verdict
 }
 
 /** The error limit less U; where U is as large as the limit, no error can be accepted. */
