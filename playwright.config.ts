@@ -13,7 +13,7 @@ export default defineConfig({
   use: {
     viewport: { width: 1280, height: 800 },
     launchOptions: {
-      executablePath: process.env.BARYS_CHROMIUM ?? '/usr/bin/chromium',
+      executablePath: process.env.BARYS_CHROMIUM ?? '/usr/bin/chromium-headless-shell',
       args: [
         '--no-sandbox',
         '--disable-gpu',

@@ -74,7 +74,7 @@ test('it takes its own readings up and down; paused, gone on with, vented at any
   await page.getByRole('button', { name: 'Pump: vented' }).click()
   await begin.click()
   const rows = page.getByRole('region', { name: 'Takes its own readings' }).getByRole('row')
-  await expect(rows).toHaveCount(3, { timeout: 30_000 }) // its head and two points
+  await expect(rows.nth(2)).toBeVisible({ timeout: 30_000 }) // its head and two points, or more on a busy machine
   await page.getByRole('button', { name: 'Pause' }).click()
   await expect(page.getByText(/Paused at point/)).toBeVisible()
   await page.getByRole('button', { name: 'Go on' }).click()

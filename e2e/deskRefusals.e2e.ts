@@ -111,7 +111,7 @@ test('the register takes link positions, and refuses a link where it does not se
   await standsAt('B')
   await page.getByRole('button', { name: 'Save as version 2' }).click()
   await page.waitForURL(/\/instruments\/NO-4$/)
-  await expect(page.getByText(/span link at B/)).toBeVisible()
+  await expect(page.getByRole('definition').filter({ hasText: 'span link at B' })).toBeVisible()
   await open(page, '/instruments/NO-4/range')
   await page.getByLabel('URV wanted').fill('12')
   await expect(page.getByRole('region', { name: 'Verdict' })).toContainText('from B to A')

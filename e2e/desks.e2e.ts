@@ -140,7 +140,7 @@ test('a range in another band: the link is moved, and the register knows where i
   ])
   expect((await readTag(page, id)).text).toContain('link long')
   await open(page, '/instruments/DESK-2')
-  await expect(page.getByText('span link at long')).toBeVisible()
+  await expect(page.getByRole('definition').filter({ hasText: 'span link at long' })).toBeVisible()
   await expect(page.getByText(/Link from middle to long/)).toBeVisible()
 })
 
