@@ -73,7 +73,7 @@ async function checks(): Promise<Tally> {
     await Promise.all([
       check('biome', ['check', '.']),
       check('node', ['scripts/lint/homes.mjs']),
-      check('tsc', ['--noEmit']),
+      check('tsc', ['--noEmit', '--singleThreaded']),
       check('depcruise', ['--config', '.dependency-cruiser.cjs', 'src', 'scripts', 'e2e', 'tests']),
     ]),
   )

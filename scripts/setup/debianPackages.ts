@@ -21,7 +21,10 @@ export function postgresBinFolder(): string {
  * @throws {StepFailure} when it is missing and may not be installed
  */
 export function chromiumPath(): string {
-  return onPath('chromium-headless-shell') ?? installed('Chromium', 'chromium-headless-shell', () => onPath('chromium-headless-shell'))
+  return (
+    onPath('chromium-headless-shell') ??
+    installed('Chromium', 'chromium-headless-shell', () => onPath('chromium-headless-shell'))
+  )
 }
 
 /** Path of poppler's pdftoppm, for the picture of a certificate page; installing it if there is none. */

@@ -83,7 +83,7 @@ async function faultOf(step: HowToStep, copy: string, env: Readonly<Record<strin
 }
 
 /** Each further look checks what has changed since the one before. */
-const TSC = ['--noEmit', '--incremental', '--tsBuildInfoFile', '.tsbuildinfo']
+const TSC = ['--noEmit', '--singleThreaded', '--incremental', '--tsBuildInfoFile', '.tsbuildinfo']
 
 type Expected = Extract<HowToStep, { kind: 'expect' }>
 type Looked = { readonly isPassed: boolean; readonly says: string }
