@@ -42,8 +42,10 @@ export const column = (given: Given): Column => ({
 })
 
 /** The labels of a table of choices. */
-export const labelsOf = (of: Readonly<Record<string, { readonly label: string }>>): Record<string, string> =>
-  Object.fromEntries(Object.entries(of).map(([id, { label }]) => [id, label]))
+export const labelsOf = <Id extends string>(
+  of: Readonly<Record<Id, { readonly label: string }>>,
+): Readonly<Record<Id, string>> =>
+  Object.fromEntries(Object.keys(of).map((id) => [id, of[id as Id].label])) as Record<Id, string> // keys of a const object
 
 /** A choice by its id or by its words. */
 export function choiceColumn(words: Readonly<Record<string, string>>, given: Given): Column {

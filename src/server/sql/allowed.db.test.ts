@@ -5,14 +5,13 @@ import { EXCITATION_UNITS } from '@/core/adjust/excitation'
 import { POINT_VERDICTS } from '@/core/error/verdict'
 import { REFERENCE_STATES } from '@/core/reference/referenceKind'
 import { DECISIONS } from '@/core/run/decision'
-import { RUN_RULE_IDS } from '@/core/run/plan/decisionRule'
 import { DESK_IDS } from '@/schema/desks'
 import { INSTRUMENT_FIELDS } from '@/schema/instrument/instrumentFields'
 import { READING_QUANTITY_LIST } from '@/schema/readings/readingQuantities'
 import { ReviewAnswer } from '@/schema/review'
 import { ROLE_IDS } from '@/schema/roles'
 import { WorkStepAnswer } from '@/schema/run'
-import { SiteForm } from '@/schema/site'
+import { SITE_FIELD_LIST } from '@/schema/site'
 import { freshDatabase } from '../../../tests/support/freshDatabase'
 
 let db: pg.Client
@@ -25,18 +24,18 @@ afterAll(() => db.end())
 /** The words of an enumeration, whether it has a default or may be left out. */
 const enumOf = (shape: z.ZodType): readonly string[] => (z.toJSONSchema(shape, { io: 'input' }).enum ?? []).map(String)
 
-const site = (field: 'paper' | 'decimalMark' | 'conditionUnits' | 'tagSize' | 'labelSize') =>
-  enumOf(SiteForm.shape[field].unwrap())
+/** Every field of a site that is one of several. */
+const OF_SITE = Object.fromEntries(
+  SITE_FIELD_LIST.flatMap(([, { column, stored }]) => {
+    const words = enumOf(stored)
+    return words.length > 0 && column !== 'pressure_unit' ? [[`site.${column}`, words]] : []
+  }),
+)
 
 /** By table and column, what Barys knows of what SQL allows. A CHECK that lists words and stands not here fails. */
 const KNOWN: Readonly<Record<string, readonly string[]>> = {
   'person.role': ROLE_IDS,
-  'site.decision_rule': RUN_RULE_IDS,
-  'site.paper': site('paper'),
-  'site.decimal_mark': site('decimalMark'),
-  'site.condition_units': site('conditionUnits'),
-  'site.tag_size': site('tagSize'),
-  'site.label_size': site('labelSize'),
+  ...OF_SITE,
   'run_decision.decision': DECISIONS,
   'seal.as_found': POINT_VERDICTS,
   'seal.as_left': POINT_VERDICTS,
