@@ -1,5 +1,4 @@
 import type { ReferenceLimit } from '@/core/error/errorLimit'
-import { REFERENCE_MEDIUM_IDS } from '@/core/reference/referenceKind'
 import { convertPressure, pressureUnitOf } from '@/core/units/pressureUnit'
 import type {
   CertifiedRange,
@@ -8,6 +7,7 @@ import type {
   ReferenceFacts,
   ReferenceRange,
 } from '../schema/reference'
+import { enteredOf, storedOf } from '../schema/referenceFields'
 import type { CertificateForm, CertifiedRangeForm, RangeForm, ReferenceForm } from '../schema/referenceForm'
 
 type Terms = RangeForm['accuracy']
@@ -19,16 +19,15 @@ type Terms = RangeForm['accuracy']
  * @param before what is stored of it; null for a new one
  */
 export function factsOf(form: ReferenceForm, before: ReferenceFacts | null, newId: () => string): ReferenceFacts {
-  const { code: _, deviceKind: kind, media, ranges, ...device } = form
+  const { deviceKind: kind, ranges } = form
   const known = before?.ranges ?? []
   const named = ranges.map((range) => rangeOf(range, known.find(({ mark }) => mark === range.mark)?.id ?? newId()))
   const removed = known
     .filter(({ mark }) => !ranges.some((range) => range.mark === mark))
     .map((range) => ({ ...range, isRemoved: true }))
   return {
-    ...device,
+    ...storedOf(form),
     kind,
-    media: REFERENCE_MEDIUM_IDS.filter((medium) => media[medium]),
     ranges: [...named, ...removed],
   }
 }
@@ -85,17 +84,11 @@ function limitOf(terms: Terms, resolution: number, combine: ReferenceLimit['comb
 
 /** A reference as its form shows it, to be changed. */
 export function referenceFormOf({ code, facts }: Pick<Reference, 'code' | 'facts'>): ReferenceForm {
-  const { kind: deviceKind, media, ranges, ...device } = facts
+  const { kind: deviceKind, ranges } = facts
   return {
-    ...device,
+    ...enteredOf(facts),
     deviceKind,
     code,
-    media: {
-      'dry-gas': media.includes('dry-gas'),
-      air: media.includes('air'),
-      water: media.includes('water'),
-      oil: media.includes('oil'),
-    },
     ranges: ranges.filter(({ isRemoved }) => !isRemoved).map(rangeFormOf),
   }
 }

@@ -58,6 +58,9 @@ export const optionalNumber = (title: string, description?: string) => titled(fi
 export const flag = (title: string) => titled(z.boolean(), title)
 export const words = (title: string, longest = 200) =>
   titled(z.string().max(longest, `is longer than ${longest} characters`), title)
+/** Words that must be given. */
+export const some = (title: string, longest: number) =>
+  titled(z.string().trim().min(1, 'is empty: fill it in').max(longest, `is longer than ${longest} characters`), title)
 export const choice = <const T extends readonly [string, ...string[]]>(title: string, values: T) =>
   titled(z.enum(values), title)
 /** An answer's quantity, with the words beside it. */

@@ -3,13 +3,13 @@ import {
   DRIFT_FROM_IDS,
   KNOWN_BY_IDS,
   REFERENCE_KIND_IDS,
-  REFERENCE_MEDIUM_IDS,
   REFERENCE_QUANTITY_IDS,
   REFERENCE_STATE_IDS,
 } from '@/core/reference/referenceKind'
 import { PRESSURE_KIND_IDS } from '@/core/units/pressureKind'
 import { CalibrationPoint } from './calibrationPoint'
 import { ReferenceLimit } from './errorLimit'
+import { STORED_OF_REFERENCE } from './referenceFields'
 
 /** A range or module of a reference, as stored. Values in its own unit. */
 export const ReferenceRange = z.strictObject({
@@ -56,15 +56,7 @@ export type ReferenceRange = z.infer<typeof ReferenceRange>
 /** What is known of a device, as stored: one version of it. */
 export const ReferenceFacts = z.strictObject({
   kind: z.enum(REFERENCE_KIND_IDS),
-  description: z.string(),
-  maker: z.string(),
-  model: z.string(),
-  serialNumber: z.string(),
-  location: z.string(),
-  media: z.array(z.enum(REFERENCE_MEDIUM_IDS)).readonly(),
-  warmUpMinutes: z.number().nullable(),
-  runsOnBattery: z.boolean(),
-  channels: z.int().positive(),
+  ...STORED_OF_REFERENCE,
   ranges: z.array(ReferenceRange).min(1).readonly(),
 })
 export type ReferenceFacts = z.infer<typeof ReferenceFacts>

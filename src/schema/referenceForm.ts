@@ -6,24 +6,22 @@ import {
   aboveZero,
   celsius,
   choice,
-  flag,
   gravity,
   list,
   number,
   optionalNumber,
+  some,
   titled,
   words,
   zeroOrMore,
 } from './field'
+import { ENTERED_OF_REFERENCE } from './referenceFields'
 import { OptionalText, Reason } from './texts'
 
 /*
  * A reference and its certificates as they are entered: the one shape of form, import and API. Ranges are told apart by
  * their mark, so that a form needs no ids.
  */
-
-const some = (title: string, longest: number) =>
-  titled(z.string().trim().min(1, `is empty: fill it in`).max(longest, `is longer than ${longest} characters`), title)
 
 /** Terms of an accuracy, a drift or an uncertainty: all over the range itself. */
 export const OWN_TERM_KINDS = ['percentReading', 'percentSpan', 'percentUrl', 'floor', 'steps'] as const
@@ -126,37 +124,15 @@ export const ReferenceForm = z
       'as it stands on the device',
     ),
     deviceKind: titled(z.enum(REFERENCE_KIND_IDS), 'Kind'),
-    description: some('What it is', 200),
-    maker: words('Maker', 80),
-    model: words('Model', 80),
-    serialNumber: words('Serial number', 60),
-    location: words('Where it is kept', 80),
-    media: titled(
-      z.object({
-        'dry-gas': flag('dry gas'),
-        air: flag('instrument air'),
-        water: flag('water'),
-        oil: flag('oil'),
-      }),
-      'May be used with',
-    ),
-    warmUpMinutes: optionalNumber('Warms up for, min'),
-    runsOnBattery: flag('runs on a battery'),
-    channels: titled(
-      z.int('is no whole number').gte(1, 'is at least 1').lte(32, 'is 32 at most'),
-      'Channels',
-      'how many things at once',
-    ),
+    ...ENTERED_OF_REFERENCE,
     ranges: list(RangeForm, 'Ranges and modules', { least: 1, most: 12 }),
   })
-  .superRefine(({ ranges, warmUpMinutes }, ctx) => {
+  .superRefine(({ ranges }, ctx) => {
     const marks = ranges.map(({ mark }) => mark)
     for (const [index, mark] of marks.entries()) {
       const refuse = (message: string) => ctx.addIssue({ code: 'custom', path: ['ranges', index, 'mark'], message })
       if (marks.indexOf(mark) !== index) refuse(mark === '' ? 'only one may go without' : 'stands on another range too')
     }
-    if (warmUpMinutes !== null && (warmUpMinutes < 0 || warmUpMinutes > 1440))
-      ctx.addIssue({ code: 'custom', path: ['warmUpMinutes'], message: 'is between 0 and 1440 minutes' })
   })
 export type ReferenceForm = z.infer<typeof ReferenceForm>
 

@@ -1,34 +1,22 @@
 import { limitFromText } from '@/core/error/limitText'
 import { pointsFromText, pointsText } from '@/core/reference/pointsText'
-import { DRIFT_FROM, KNOWN_BY, REFERENCE_KINDS, REFERENCE_MEDIUM_IDS } from '@/core/reference/referenceKind'
+import { DRIFT_FROM, KNOWN_BY, REFERENCE_KINDS } from '@/core/reference/referenceKind'
 import { Refusal } from '@/core/refusal'
-import { DecimalNumber } from '@/schema/decimal'
+import { EMPTY_OF_REFERENCE, REFERENCE_FIELD_LIST } from '@/schema/referenceFields'
 import {
   type Column,
   choiceColumn,
   column,
   dateColumn,
-  mediaColumn,
+  labelsOf,
+  numberColumn,
+  numberIn,
   plainText,
   unitColumn,
-  yesColumn,
 } from '../../schema/list/column'
 
-const labels = <T extends Record<string, { readonly label: string }>>(of: T) =>
-  Object.fromEntries(Object.entries(of).map(([id, { label }]) => [id, label]))
 const required = true
 type Given = Parameters<typeof column>[0]
-
-/** A number as people write it. */
-const numberColumn = (given: Given): Column => column({ read: (text) => numberOf(text, given.key), ...given })
-
-function numberOf(text: string, field: string): number {
-  const read = DecimalNumber.safeParse(text)
-  if (read.success) return read.data
-  const [reason = 'is no number', remedy = 'enter one, with a decimal point'] =
-    read.error.issues[0]?.message.split(/: (.*)/s) ?? []
-  throw new Refusal(field, reason, remedy)
-}
 
 /** Terms of a range: figures without a unit, or in its own, are terms of its own. */
 const termsColumn = (given: Given): Column =>
@@ -40,7 +28,7 @@ const termsColumn = (given: Given): Column =>
       return terms.map((term) => {
         if (term.kind === 'absolute' || term.kind === 'counts')
           throw new Refusal(given.key, `“${text}” has a unit`, 'write the figure in the unit of the range, without it')
-        return { of: term.kind, value: numberOf(term.value, given.key) }
+        return { of: term.kind, value: numberIn(term.value, given.key) }
       })
     },
     write: (value) => (isTerms(value) ? value.map(termText).join(' + ') : ''),
@@ -64,10 +52,10 @@ const pointsColumn = (given: Given): Column =>
     hint: '0: 0.01 ±0.002; 100: −0.02 ±0.003',
     read: (text) =>
       pointsFromText(text, given.key).map(({ indicated, correction, uncertainty }) => ({
-        indicated: numberOf(indicated, given.key),
+        indicated: numberIn(indicated, given.key),
         reference: null,
-        correction: numberOf(correction, given.key),
-        uncertainty: numberOf(uncertainty, given.key),
+        correction: numberIn(correction, given.key),
+        uncertainty: numberIn(uncertainty, given.key),
       })),
     write: (value) => (Array.isArray(value) && value.length > 0 ? pointsText(value) : ''),
     ...given,
@@ -103,21 +91,13 @@ const measuresColumn = column({
 /** The list of references as a file: a row for each range. */
 export const REFERENCE_COLUMNS: readonly Column[] = [
   column({ key: 'device.code', title: 'Code', aliases: ['id', 'asset'], isRequired: required }),
-  choiceColumn(labels(REFERENCE_KINDS), {
+  choiceColumn(labelsOf(REFERENCE_KINDS), {
     key: 'device.deviceKind',
     title: 'Kind',
     aliases: ['type'],
     isRequired: required,
   }),
-  column({ key: 'device.description', title: 'What it is', aliases: ['description', 'name'], isRequired: required }),
-  column({ key: 'device.maker', title: 'Maker', aliases: ['manufacturer'] }),
-  column({ key: 'device.model', title: 'Model' }),
-  column({ key: 'device.serialNumber', title: 'Serial number', aliases: ['serial', 'serial no'] }),
-  column({ key: 'device.location', title: 'Where it is kept', aliases: ['location'] }),
-  mediaColumn({ key: 'device.media', title: 'May be used with' }),
-  numberColumn({ key: 'device.warmUpMinutes', title: 'Warms up for, min' }),
-  yesColumn({ key: 'device.runsOnBattery', title: 'Runs on a battery' }),
-  numberColumn({ key: 'device.channels', title: 'Channels' }),
+  ...REFERENCE_FIELD_LIST.map(([name, { column: of }]) => of(`device.${name}`)),
   column({ key: 'range.mark', title: 'Mark', hint: 'tells modules apart; empty for the only one' }),
   column({ key: 'range.serialNumber', title: 'Serial number of the range' }),
   measuresColumn,
@@ -158,16 +138,7 @@ export const REFERENCE_COLUMNS: readonly Column[] = [
 
 /** What stands where a cell is empty. */
 export const REFERENCE_START = {
-  device: {
-    maker: '',
-    model: '',
-    serialNumber: '',
-    location: '',
-    media: Object.fromEntries(REFERENCE_MEDIUM_IDS.map((id) => [id, false])),
-    warmUpMinutes: null,
-    runsOnBattery: false,
-    channels: 1,
-  },
+  device: EMPTY_OF_REFERENCE,
   range: {
     ...{ mark: '', serialNumber: '', overRange: null, accuracyCombine: 'sum', knownBy: 'accuracy' },
     ...{ driftFrom: 'declared', driftPerYear: [], temperature: null, gravity: null, piston: null },

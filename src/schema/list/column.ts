@@ -5,6 +5,7 @@ import { withPoints } from '@/core/format/decimalMark'
 import { REFERENCE_MEDIA, REFERENCE_MEDIUM_IDS, type ReferenceMedium } from '@/core/reference/referenceKind'
 import { Refusal } from '@/core/refusal'
 import { pressureUnitLabel, pressureUnitOf } from '@/core/units/pressureUnit'
+import { DecimalNumber } from '../decimal'
 
 /** A column of a list that comes as a file, or goes out as one. */
 export type Column = {
@@ -46,6 +47,18 @@ export const labelsOf = <Id extends string>(
   of: Readonly<Record<Id, { readonly label: string }>>,
 ): Readonly<Record<Id, string>> =>
   Object.fromEntries(Object.keys(of).map((id) => [id, of[id as Id].label])) as Record<Id, string> // keys of a const object
+
+/** A number as people write it. */
+export const numberColumn = (given: Given): Column => column({ read: (text) => numberIn(text, given.key), ...given })
+
+/** A number as it stands in a cell. @throws {Refusal} at the field for what is none */
+export function numberIn(text: string, field: string): number {
+  const read = DecimalNumber.safeParse(text)
+  if (read.success) return read.data
+  const [reason = 'is no number', remedy = 'enter one, with a decimal point'] =
+    read.error.issues[0]?.message.split(/: (.*)/s) ?? []
+  throw new Refusal(field, reason, remedy)
+}
 
 /** A choice by its id or by its words. */
 export function choiceColumn(words: Readonly<Record<string, string>>, given: Given): Column {

@@ -1,4 +1,5 @@
 import type { PressureUnit } from '@/core/units/pressureUnit'
+import { EMPTY_OF_REFERENCE } from '@/schema/referenceFields'
 
 /** What a new reference begins with: what is usual, and nothing that is measured. */
 const emptyRange = (unit: PressureUnit) => ({
@@ -18,8 +19,6 @@ const emptyRange = (unit: PressureUnit) => ({
 /** @param unit the site begins with */
 export const emptyReference = (unit: PressureUnit) => ({
   deviceKind: 'indicator',
-  media: { 'dry-gas': false, air: false, water: false, oil: false },
-  runsOnBattery: false,
-  channels: 1,
+  ...EMPTY_OF_REFERENCE,
   ranges: [emptyRange(unit)],
 })

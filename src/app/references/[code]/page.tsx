@@ -5,16 +5,11 @@ import { formatPlain } from '@/core/format/formatNumber'
 import { formatDate } from '@/core/format/formatTime'
 import { correctionSteps, fastestStep, ownDrift, yearsWithinAccuracy } from '@/core/reference/correctionHistory'
 import { foundOff } from '@/core/reference/foundOff'
-import {
-  DRIFT_FROM,
-  KNOWN_BY,
-  REFERENCE_KINDS,
-  REFERENCE_MEDIA,
-  REFERENCE_STATES,
-} from '@/core/reference/referenceKind'
+import { DRIFT_FROM, KNOWN_BY, REFERENCE_KINDS, REFERENCE_STATES } from '@/core/reference/referenceKind'
 import { limitAt } from '@/core/reference/referenceParts'
 import { calibrationsOf } from '@/plans/standardsOf'
 import type { Reference, ReferenceCertificate, ReferenceRange } from '@/schema/reference'
+import { referenceLines } from '@/schema/referenceFields'
 import { mayDo } from '@/schema/roles'
 import { addressText } from '@/server/addressText'
 import { signedIn } from '@/server/currentPerson'
@@ -230,25 +225,17 @@ const months = (years: number): string => {
 function Particulars({ reference: { facts, version } }: { reference: Reference }) {
   const lines: readonly (readonly [string, string])[] = [
     ['Kind', REFERENCE_KINDS[facts.kind].label],
-    ['Maker, model', [facts.maker, facts.model].filter(Boolean).join(', ')],
-    ['Serial number', facts.serialNumber],
-    ['Kept at', facts.location],
-    ['May be used with', facts.media.map((medium) => REFERENCE_MEDIA[medium]).join(', ')],
-    ['Warms up for', facts.warmUpMinutes === null ? '' : `${formatPlain(facts.warmUpMinutes)} min`],
-    ['Power', facts.runsOnBattery ? 'battery' : ''],
-    ['Channels', String(facts.channels)],
+    ...referenceLines(facts),
     ['Version', String(version)],
   ]
   return (
     <dl className="facts">
-      {lines
-        .filter(([, words]) => words !== '')
-        .map(([name, words]) => (
-          <div key={name} style={{ display: 'contents' }}>
-            <dt>{name}</dt>
-            <dd>{words}</dd>
-          </div>
-        ))}
+      {lines.map(([name, words]) => (
+        <div key={name} style={{ display: 'contents' }}>
+          <dt>{name}</dt>
+          <dd>{words}</dd>
+        </div>
+      ))}
     </dl>
   )
 }
