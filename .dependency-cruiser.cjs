@@ -1,4 +1,4 @@
-/** Imports point downwards only: app → {ui, server} → pictures → plans → calc → words → schema → core. */
+/** Imports point downwards only: app → ui → kit and server → pictures → plans → calc → words → schema → bench → core. */
 const layer = (name, mayImport) => ({
   name: `${name}-imports-downwards`,
   severity: 'error',
@@ -10,15 +10,17 @@ const layer = (name, mayImport) => ({
 module.exports = {
   forbidden: [
     layer('core', []),
-    layer('schema', ['core']),
-    layer('words', ['schema', 'core']),
-    layer('calc', ['words', 'schema', 'core']),
-    layer('plans', ['calc', 'words', 'schema', 'core']),
-    layer('pictures', ['plans', 'calc', 'words', 'schema', 'core']),
-    layer('workers', ['calc', 'schema', 'core']),
-    layer('ui', ['pictures', 'workers', 'plans', 'calc', 'words', 'schema', 'core']),
-    layer('server', ['pictures', 'plans', 'calc', 'words', 'schema', 'core']),
-    layer('app', ['ui', 'server', 'pictures', 'plans', 'calc', 'words', 'schema', 'core']),
+    layer('bench', ['core']),
+    layer('schema', ['bench', 'core']),
+    layer('words', ['schema', 'bench', 'core']),
+    layer('calc', ['words', 'schema', 'bench', 'core']),
+    layer('plans', ['calc', 'words', 'schema', 'bench', 'core']),
+    layer('pictures', ['plans', 'calc', 'words', 'schema', 'bench', 'core']),
+    layer('workers', ['calc', 'schema', 'bench', 'core']),
+    layer('kit', ['pictures', 'workers', 'plans', 'calc', 'words', 'schema', 'bench', 'core']),
+    layer('ui', ['kit', 'pictures', 'workers', 'plans', 'calc', 'words', 'schema', 'bench', 'core']),
+    layer('server', ['pictures', 'plans', 'calc', 'words', 'schema', 'bench', 'core']),
+    layer('app', ['ui', 'kit', 'server', 'pictures', 'plans', 'calc', 'words', 'schema', 'bench', 'core']),
     {
       name: 'scripts-need-no-browser-tests',
       severity: 'error',
@@ -29,7 +31,7 @@ module.exports = {
       name: 'core-is-pure',
       comment: 'The core runs in a browser, a worker and a server alike.',
       severity: 'error',
-      from: { path: '^src/core/', pathNot: '\\.test\\.ts$' },
+      from: { path: '^src/(core|bench)/', pathNot: '\\.test\\.ts$' },
       to: { dependencyTypes: ['npm', 'npm-dev', 'core'] },
     },
     {
@@ -43,7 +45,7 @@ module.exports = {
       comment:
         'SQL has one caller, the services: a page or route that reads rows itself decides a truth a second time.',
       severity: 'error',
-      from: { path: '^src/(app|ui)/' },
+      from: { path: '^src/(app|ui|kit)/' },
       to: { path: '^src/server/sql/' },
     },
     {

@@ -3,7 +3,7 @@ import { defineConfig } from 'vitest/config'
 
 const resolve = { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } }
 /** Folders whose code knows no browser, no database and no environment: their files may share one set of modules. */
-const PURE = 'src/{core,calc,plans,words,schema,pictures}/**/*.test.ts'
+const PURE = 'src/{core,bench,calc,plans,words,schema,pictures}/**/*.test.ts'
 // A busy machine is no fault of ours, and no test measures time.
 const testTimeout = 120_000
 

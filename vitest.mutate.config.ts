@@ -6,7 +6,7 @@ export default defineConfig({
   resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } },
   test: {
     include: ['src/**/*.test.ts'],
-    exclude: ['**/*.db.test.ts', 'src/core/diagnosis/diagnosis.test.ts', 'src/core/practice/practice.test.ts'],
+    exclude: ['**/*.db.test.ts', 'src/core/diagnosis/diagnosis.test.ts', 'src/bench/practice/practice.test.ts'],
     testTimeout: 60_000,
   },
 })

@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test'
-import { PRACTICE_JOBS } from '../src/core/practice/practiceJob'
-import { playByAdvice } from '../src/core/practice/scriptedTechnician'
-import { BENCH_SET_UPS } from '../src/core/rig/benchSetUps'
+import { PRACTICE_JOBS } from '../src/bench/practice/practiceJob'
+import { playByAdvice } from '../src/bench/practice/scriptedTechnician'
+import { BENCH_SET_UPS } from '../src/bench/rig/benchSetUps'
 import { address, expect, ILKA, JOREN, MIRREN, open, post, test, workAs } from './barys'
 
 const press = (page: Page, name: RegExp | string) => page.getByRole('button', { name }).click()

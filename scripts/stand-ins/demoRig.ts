@@ -1,6 +1,6 @@
-import { BENCH_SET_UPS } from '../../src/core/rig/benchSetUps'
-import { rigOf } from '../../src/core/rig/rigModel'
-import type { InstrumentModel } from '../../src/core/simulate/instrumentModel'
+import { BENCH_SET_UPS } from '../../src/bench/rig/benchSetUps'
+import { rigOf } from '../../src/bench/rig/rigModel'
+import type { InstrumentModel } from '../../src/bench/simulate/instrumentModel'
 
 /** The instrument on the bench without a fault; faults are laid over it. */
 export const BENCH_MODEL: InstrumentModel = BENCH_SET_UPS.bench.model

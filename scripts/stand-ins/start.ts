@@ -1,6 +1,6 @@
 import type { Server, Socket } from 'node:net'
+import { FAULTS } from '../../src/bench/simulate/faults'
 import type { Cause } from '../../src/core/diagnosis/cause'
-import { FAULTS } from '../../src/core/simulate/faults'
 import { randomStream } from '../../src/core/statistics/randomStream'
 import { StepFailure } from '../setup/steps'
 import { BENCH_MODEL, benchRig } from './demoRig'

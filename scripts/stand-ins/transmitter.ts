@@ -1,6 +1,6 @@
+import type { Written } from '../../src/bench/rig/communicator'
+import type { Rig } from '../../src/bench/rig/rigModel'
 import { Refusal } from '../../src/core/refusal'
-import type { Written } from '../../src/core/rig/communicator'
-import type { Rig } from '../../src/core/rig/rigModel'
 import {
   floatOf,
   ILLEGAL_ADDRESS,

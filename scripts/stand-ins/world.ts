@@ -1,7 +1,7 @@
-import { actOnRig, type RigAct } from '../../src/core/rig/actOnRig'
-import { advanceRig } from '../../src/core/rig/advanceRig'
-import { type RigReading, readRig } from '../../src/core/rig/readRig'
-import type { Rig } from '../../src/core/rig/rigModel'
+import { actOnRig, type RigAct } from '../../src/bench/rig/actOnRig'
+import { advanceRig } from '../../src/bench/rig/advanceRig'
+import { type RigReading, readRig } from '../../src/bench/rig/readRig'
+import type { Rig } from '../../src/bench/rig/rigModel'
 import { type RandomStream, randomStream } from '../../src/core/statistics/randomStream'
 
 /** Nobody is looked at more often: the world goes on to the moment it is asked. */

@@ -1,8 +1,8 @@
 'use client'
 import './print.css'
+import { cssTokens } from '@/kit/theme/cssTokens'
+import { ThemeRoot } from '@/kit/theme/ThemeRoot'
 import { LoadFailure } from '@/ui/shell/LoadFailure'
-import { cssTokens } from '@/ui/theme/cssTokens'
-import { ThemeRoot } from '@/ui/theme/ThemeRoot'
 
 /** The frame itself could not be made: it asks the database who works here. */
 export default function FrameError() {

@@ -8,13 +8,13 @@ import { AppRouterCacheProvider } from '@mui/material-nextjs/v16-appRouter'
 import type { Metadata } from 'next'
 import { headers } from 'next/headers'
 import type { ReactNode } from 'react'
+import { cssTokens } from '@/kit/theme/cssTokens'
+import { ThemeRoot } from '@/kit/theme/ThemeRoot'
 import { signedInPerson } from '@/server/auth/session'
 import { NONCE_HEADER } from '@/server/nonceHeader'
 import { demoPeople } from '@/server/services/lookUps'
 import { showAsTheSiteDoes } from '@/server/services/people/site'
 import { TopBar } from '@/ui/shell/TopBar'
-import { cssTokens } from '@/ui/theme/cssTokens'
-import { ThemeRoot } from '@/ui/theme/ThemeRoot'
 
 export const metadata: Metadata = {
   title: { template: '%s · Barys', default: 'Barys' },

@@ -1,4 +1,4 @@
-import type { AutomaticPlan } from '@/core/automatic/automaticRun'
+import type { AutomaticPlan } from '@/bench/automatic/automaticRun'
 import { Refusal } from '@/core/refusal'
 import { errorBasis } from '@/core/run/judge/errorBasis'
 import { targetInput } from '@/core/run/judge/judgeSteps'

@@ -1,10 +1,10 @@
 import { z } from 'zod'
-import type { PracticeAct } from '@/core/practice/course'
-import { LOOK_IDS } from '@/core/practice/looks'
-import type { PracticeJob } from '@/core/practice/practiceJob'
-import type { RigAct } from '@/core/rig/actOnRig'
-import { BENCH_SET_UP_IDS } from '@/core/rig/benchSetUps'
-import { RIG_FAULT_IDS } from '@/core/rig/rigFaults'
+import type { PracticeAct } from '@/bench/practice/course'
+import { LOOK_IDS } from '@/bench/practice/looks'
+import type { PracticeJob } from '@/bench/practice/practiceJob'
+import type { RigAct } from '@/bench/rig/actOnRig'
+import { BENCH_SET_UP_IDS } from '@/bench/rig/benchSetUps'
+import { RIG_FAULT_IDS } from '@/bench/rig/rigFaults'
 import { VALVES, type Valve } from '@/core/run/work/valves'
 
 const figure = z.number().min(-1e9).max(1e9)

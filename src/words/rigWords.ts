@@ -1,5 +1,5 @@
+import type { RigEvent } from '@/bench/rig/rigModel'
 import { formatFixed } from '@/core/format/formatNumber'
-import type { RigEvent } from '@/core/rig/rigModel'
 import type { Hazard } from '@/core/run/work/hookUpHazards'
 
 /** What came of it, without drama: what it does to instrument and people, as it would be told at the bench. */

@@ -14,5 +14,5 @@ test('a change is walked by those that go through it; what none names, by all; w
   expect(endToEndTouchedBy(['src/ui/practice/PracticeDesk.tsx'])).toEqual(['practice.e2e.ts'])
   expect(endToEndTouchedBy(['e2e/screws.e2e.ts'])).toEqual(['screws.e2e.ts'])
   expect(endToEndTouchedBy(['src/server/hash.ts'])).toEqual(Object.keys(WALKS))
-  expect(endToEndTouchedBy(['docs/api.md', 'src/core/rig/rig.test.ts', 'README.md'])).toEqual([])
+  expect(endToEndTouchedBy(['docs/api.md', 'src/bench/rig/rig.test.ts', 'README.md'])).toEqual([])
 })

@@ -1,10 +1,10 @@
+import { FAULTS } from '../../src/bench/simulate/faults'
+import { perfectInstrument, type SimulatedKind } from '../../src/bench/simulate/instrumentModel'
+import { type CheckReading, simulateCheck } from '../../src/bench/simulate/simulateCheck'
 import type { Cause } from '../../src/core/diagnosis/cause'
 import { diagnose } from '../../src/core/diagnosis/diagnose'
 import type { Diagnosis } from '../../src/core/diagnosis/diagnosis'
 import type { DiagnosisContext, DiagnosisReading } from '../../src/core/diagnosis/diagnosisReading'
-import { FAULTS } from '../../src/core/simulate/faults'
-import { perfectInstrument, type SimulatedKind } from '../../src/core/simulate/instrumentModel'
-import { type CheckReading, simulateCheck } from '../../src/core/simulate/simulateCheck'
 import { randomStream } from '../../src/core/statistics/randomStream'
 import type { Transfer } from '../../src/core/transfer/transfer'
 

@@ -1,9 +1,9 @@
+import { type InstrumentModel, perfectInstrument } from '../../src/bench/simulate/instrumentModel'
+import { AT_REST, type InstrumentState, STILL } from '../../src/bench/simulate/instrumentState'
+import { screwErrorPercent, turnScrew } from '../../src/bench/simulate/screws'
+import { readInstrument } from '../../src/bench/simulate/simulatedInstrument'
 import type { ScrewMove } from '../../src/core/adjust/screwNotices'
 import { adviseScrews } from '../../src/core/adjust/twoScrews'
-import { type InstrumentModel, perfectInstrument } from '../../src/core/simulate/instrumentModel'
-import { AT_REST, type InstrumentState, STILL } from '../../src/core/simulate/instrumentState'
-import { screwErrorPercent, turnScrew } from '../../src/core/simulate/screws'
-import { readInstrument } from '../../src/core/simulate/simulatedInstrument'
 import { randomStream } from '../../src/core/statistics/randomStream'
 
 /** How somebody sets two screws: each end to nothing in turn, or each to the advised aim. */

@@ -1,9 +1,9 @@
 import type { Metadata } from 'next'
+import { LinkButton } from '@/kit/parts/LinkButton'
+import { Mark } from '@/kit/parts/Mark'
 import { startSteps } from '@/plans/startSteps'
 import { signedIn } from '@/server/currentPerson'
 import { beginnings } from '@/server/services/lookUps'
-import { LinkButton } from '@/ui/parts/LinkButton'
-import { Mark } from '@/ui/parts/Mark'
 
 export const metadata: Metadata = { title: 'Set up this plant' }
 

@@ -7,10 +7,10 @@ import { useRouter } from 'next/navigation'
 import { type FormEvent, useState } from 'react'
 import { formatDateTime } from '@/core/format/formatTime'
 import { AUDIT_KINDS, AUDIT_WORDS, type AuditFilter, type AuditLine, EXCEPTION_KINDS } from '@/schema/audit'
-import { DataTable } from '../parts/DataTable'
-import { LinkButton } from '../parts/LinkButton'
-import { Notice } from '../parts/Notice'
-import { Tick } from '../parts/Tick'
+import { DataTable } from '../../kit/parts/DataTable'
+import { LinkButton } from '../../kit/parts/LinkButton'
+import { Notice } from '../../kit/parts/Notice'
+import { Tick } from '../../kit/parts/Tick'
 
 type Props = {
   lines: readonly AuditLine[]

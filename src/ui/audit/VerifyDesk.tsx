@@ -4,11 +4,11 @@ import LinearProgress from '@mui/material/LinearProgress'
 import { useRef, useState } from 'react'
 import { formatPlain } from '@/core/format/formatNumber'
 import type { VerifyLine } from '@/schema/verification'
-import { WordsBox } from '../form/boxes'
-import { DataTable } from '../parts/DataTable'
-import { Mark } from '../parts/Mark'
-import { Refused } from '../parts/Refused'
-import { RefusedStream, streamed } from '../streamed'
+import { WordsBox } from '../../kit/form/boxes'
+import { DataTable } from '../../kit/parts/DataTable'
+import { Mark } from '../../kit/parts/Mark'
+import { Refused } from '../../kit/parts/Refused'
+import { RefusedStream, streamed } from '../../kit/streamed'
 
 type Done = Extract<VerifyLine, { kind: 'done' }>
 type Progress = Extract<VerifyLine, { kind: 'progress' }>

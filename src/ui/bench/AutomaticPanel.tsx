@@ -7,18 +7,18 @@ import {
   secondsLeft,
   setPointOf,
   type TakenPoint,
-} from '@/core/automatic/automaticRun'
+} from '@/bench/automatic/automaticRun'
+import type { Rig } from '@/bench/rig/rigModel'
 import { errorFromIdeal } from '@/core/error/readingError'
 import { decimalsOfStep, formatFixed, formatPlain, formatSigned } from '@/core/format/formatNumber'
-import type { Rig } from '@/core/rig/rigModel'
 import { readinessFaults } from '@/core/run/work/hookUpHazards'
 import { outputScale } from '@/core/signal/signal'
 import { percentOfInput } from '@/core/transfer/linearTransfer'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import { automaticWords } from '@/words/automaticWords'
-import { DataTable } from '../parts/DataTable'
-import { Mark } from '../parts/Mark'
-import { Notice } from '../parts/Notice'
+import { DataTable } from '../../kit/parts/DataTable'
+import { Mark } from '../../kit/parts/Mark'
+import { Notice } from '../../kit/parts/Notice'
 
 type Props = {
   readonly rig: Rig

@@ -1,12 +1,12 @@
 'use client'
 import Button from '@mui/material/Button'
 import { useState } from 'react'
-import type { RigAct } from '@/core/rig/actOnRig'
-import { readRig } from '@/core/rig/readRig'
-import type { Rig } from '@/core/rig/rigModel'
+import type { RigAct } from '@/bench/rig/actOnRig'
+import { readRig } from '@/bench/rig/readRig'
+import type { Rig } from '@/bench/rig/rigModel'
 import { typedNumber } from '@/core/units/decimalText'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
-import { NumberBox } from '../form/boxes'
+import { NumberBox } from '../../kit/form/boxes'
 
 type Props = {
   readonly rig: Rig

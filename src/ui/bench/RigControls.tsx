@@ -1,14 +1,14 @@
 'use client'
 import Button from '@mui/material/Button'
 import { Fragment, useState } from 'react'
+import type { RigAct } from '@/bench/rig/actOnRig'
+import type { Rig } from '@/bench/rig/rigModel'
 import { formatFixed } from '@/core/format/formatNumber'
-import type { RigAct } from '@/core/rig/actOnRig'
-import type { Rig } from '@/core/rig/rigModel'
 import { VALVES, type Valve } from '@/core/run/work/valves'
 import { decimalText, typedNumber } from '@/core/units/decimalText'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
-import { NumberBox } from '../form/boxes'
-import { LabelledSlider } from '../parts/LabelledSlider'
+import { NumberBox } from '../../kit/form/boxes'
+import { LabelledSlider } from '../../kit/parts/LabelledSlider'
 
 type Props = { readonly rig: Rig; readonly act: (...acts: readonly RigAct[]) => void }
 

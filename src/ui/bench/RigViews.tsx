@@ -1,13 +1,13 @@
 'use client'
 import { Fragment } from 'react'
+import type { RigReading } from '@/bench/rig/readRig'
+import type { Rig } from '@/bench/rig/rigModel'
 import { decimalsOfStep, formatFixed } from '@/core/format/formatNumber'
-import type { RigReading } from '@/core/rig/readRig'
-import type { Rig } from '@/core/rig/rigModel'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import { rigTrace, type TracePoint } from '@/pictures/rigTrace'
 import { rigEventWords } from '@/words/rigWords'
-import { SceneSvg } from '../pictures/SceneSvg'
-import { useSize } from '../pictures/useSize'
+import { SceneSvg } from '../../kit/pictures/SceneSvg'
+import { useSize } from '../../kit/pictures/useSize'
 import { TRACE_SECONDS } from './useRig'
 
 /** What can be read of a rig, with its name, in words; what it has not is left out. */

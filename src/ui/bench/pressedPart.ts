@@ -1,5 +1,5 @@
-import type { RigAct } from '@/core/rig/actOnRig'
-import type { Rig } from '@/core/rig/rigModel'
+import type { RigAct } from '@/bench/rig/actOnRig'
+import type { Rig } from '@/bench/rig/rigModel'
 import type { HookUpPart } from '@/pictures/hookUpScheme'
 
 /** What a part of the drawing does when it is pressed: a valve turns, the hose goes on or off, the pump is vented or set to work. */

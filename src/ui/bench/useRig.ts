@@ -7,15 +7,15 @@ import {
   type Order,
   paused,
   takeNow,
-} from '@/core/automatic/automaticRun'
+} from '@/bench/automatic/automaticRun'
+import { actOnRig, type RigAct } from '@/bench/rig/actOnRig'
+import { advanceRig } from '@/bench/rig/advanceRig'
+import { benchPlan } from '@/bench/rig/benchPlan'
+import { BENCH_SET_UPS, type BenchSetUp } from '@/bench/rig/benchSetUps'
+import { readRig } from '@/bench/rig/readRig'
+import { type RigFault, withHiddenFault } from '@/bench/rig/rigFaults'
+import { type Rig, rigOf } from '@/bench/rig/rigModel'
 import { Refusal } from '@/core/refusal'
-import { actOnRig, type RigAct } from '@/core/rig/actOnRig'
-import { advanceRig } from '@/core/rig/advanceRig'
-import { benchPlan } from '@/core/rig/benchPlan'
-import { BENCH_SET_UPS, type BenchSetUp } from '@/core/rig/benchSetUps'
-import { readRig } from '@/core/rig/readRig'
-import { type RigFault, withHiddenFault } from '@/core/rig/rigFaults'
-import { type Rig, rigOf } from '@/core/rig/rigModel'
 import { randomStream } from '@/core/statistics/randomStream'
 import type { TracePoint } from '@/pictures/rigTrace'
 

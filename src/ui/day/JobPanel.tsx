@@ -1,9 +1,9 @@
 'use client'
 import Link from 'next/link'
 import type { DueJob } from '@/schema/daySheet'
-import { LinkButton } from '../parts/LinkButton'
-import { Mark } from '../parts/Mark'
-import { RangeBeam } from '../pictures/RangeBeam'
+import { LinkButton } from '../../kit/parts/LinkButton'
+import { Mark } from '../../kit/parts/Mark'
+import { RangeBeam } from '../../kit/pictures/RangeBeam'
 import { dueWords } from './jobs'
 import { startPath, takePath } from './startPath'
 

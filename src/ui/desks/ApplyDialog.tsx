@@ -4,8 +4,8 @@ import TextField from '@mui/material/TextField'
 import { useState } from 'react'
 import type { RangePlan } from '@/plans/rangePlanShape'
 import { TORQUE_UNITS } from '@/schema/desks'
-import { NumberBox, WordsBox } from '../form/boxes'
-import { Tick } from '../parts/Tick'
+import { NumberBox, WordsBox } from '../../kit/form/boxes'
+import { Tick } from '../../kit/parts/Tick'
 import { ReasonDialog } from '../run/ReasonDialog'
 
 /** The boxes of a capsule change, as text. */

@@ -2,7 +2,7 @@ import GlobalStyles from '@mui/material/GlobalStyles'
 import Link from 'next/link'
 import type { ReactNode } from 'react'
 import { DESKS, type Desk } from '@/schema/desks'
-import { workingsStyles } from '../workings/workingsStyles'
+import { workingsStyles } from '../../kit/form/workingsStyles'
 import { deskStyles } from './deskStyles'
 import type { DeskInstrument } from './deskTypes'
 

@@ -3,8 +3,8 @@ import { type KeyboardEvent, type PointerEvent, useState } from 'react'
 import type { VesselSetUp } from '@/core/level/vesselSetUp'
 import type { HeightSpan } from '@/pictures/vesselFrame'
 import { heightSpan, type VesselHandle, vesselPicture } from '@/pictures/vesselPicture'
-import { SceneSvg } from '../pictures/SceneSvg'
-import { useSize } from '../pictures/useSize'
+import { SceneSvg } from '../../kit/pictures/SceneSvg'
+import { useSize } from '../../kit/pictures/useSize'
 
 type Props = {
   vessel: VesselSetUp

@@ -1,8 +1,8 @@
 import { decimalsOfSpan, formatFixed, formatPlain } from '@/core/format/formatNumber'
 import type { FlowDeskAnswer } from '@/plans/flowDesk'
 import type { FlowSetUp } from '@/schema/flowDesk'
-import { DataTable } from '../parts/DataTable'
-import { Mark } from '../parts/Mark'
+import { DataTable } from '../../kit/parts/DataTable'
+import { Mark } from '../../kit/parts/Mark'
 import { WorkingSteps } from '../workings/WorkingSteps'
 
 /** A flow as it is worked out, with what it was worked out from. */

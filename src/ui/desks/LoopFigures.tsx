@@ -2,9 +2,9 @@ import { decimalsOfSpan, formatFixed, formatPlain, formatSigned } from '@/core/f
 import { formatDate } from '@/core/format/formatTime'
 import type { LoopAnswer, TransmitterInLoop } from '@/plans/loopCard'
 import type { LoopSetUp } from '@/schema/loopCard'
-import { DataTable } from '../parts/DataTable'
-import { Mark } from '../parts/Mark'
-import { Notice } from '../parts/Notice'
+import { DataTable } from '../../kit/parts/DataTable'
+import { Mark } from '../../kit/parts/Mark'
+import { Notice } from '../../kit/parts/Notice'
 
 /** A loop as it is worked out, with what it was worked out from. */
 export type ShownLoop = { answer: LoopAnswer; setUp: LoopSetUp; transmitter: TransmitterInLoop }

@@ -3,7 +3,7 @@ import type { OutputRow } from '@/core/range/outputTable'
 import { zeroPosition } from '@/core/transfer/calibratedRange'
 import type { PressureUnit } from '@/core/units/pressureUnit'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
-import { DataTable } from '../parts/DataTable'
+import { DataTable } from '../../kit/parts/DataTable'
 
 /** As many decimals as show every input as it is, up to two more than its span asks for: 6.875 is not 6.88. */
 function wholeDecimals(values: readonly number[]): number {

@@ -1,6 +1,6 @@
 import { formatDateTime } from '@/core/format/formatTime'
 import { DESKS, type Desk } from '@/schema/desks'
-import { usePrinting } from '../parts/usePrinting'
+import { usePrinting } from '../../kit/parts/usePrinting'
 import type { DeskInstrument } from './deskTypes'
 
 type Props = { instrument: DeskInstrument; desk: Desk; timeZone: string }

@@ -8,8 +8,8 @@ import { hostScale } from '@/plans/hostScale'
 import type { ReferenceOffer } from '@/plans/offers'
 import type { RangePlan } from '@/plans/rangePlanShape'
 import type { WantedForm } from '@/schema/desks'
-import { SceneSvg } from '../pictures/SceneSvg'
-import { useSize } from '../pictures/useSize'
+import { SceneSvg } from '../../kit/pictures/SceneSvg'
+import { useSize } from '../../kit/pictures/useSize'
 import type { DeskInstrument } from './deskTypes'
 
 type Props = {

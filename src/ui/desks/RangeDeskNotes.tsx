@@ -1,7 +1,7 @@
 import type { ReferenceOffer } from '@/plans/offers'
 import type { SavedDesks } from '@/schema/desks'
-import { LinkButton } from '../parts/LinkButton'
-import { Mark } from '../parts/Mark'
+import { LinkButton } from '../../kit/parts/LinkButton'
+import { Mark } from '../../kit/parts/Mark'
 
 /** Which reference would calibrate the new range, and what is to be known of it. */
 export function ReferenceWords({ offer }: { offer: ReferenceOffer | undefined }) {

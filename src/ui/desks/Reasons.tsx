@@ -1,7 +1,7 @@
 import type { RefusedField } from '@/schema/answer'
-import { fieldTitle, type InputSchema } from '../form/inputSchema'
-import { isStillEmpty } from '../form/useSetUpForm'
-import { Notice } from '../parts/Notice'
+import { fieldTitle, type InputSchema } from '../../kit/form/inputSchema'
+import { isStillEmpty } from '../../kit/form/useSetUpForm'
+import { Notice } from '../../kit/parts/Notice'
 
 type Props = { shape: InputSchema; refusals: readonly RefusedField[] }
 

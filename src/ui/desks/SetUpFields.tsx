@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react'
 import type { RefusedField } from '@/schema/answer'
-import { InputFields } from '../form/InputFields'
-import { isStillEmpty, type SetUpForm } from '../form/useSetUpForm'
+import { InputFields } from '../../kit/form/InputFields'
+import { isStillEmpty, type SetUpForm } from '../../kit/form/useSetUpForm'
 
 type Props = { form: SetUpForm; refusals: readonly RefusedField[]; children?: ReactNode }
 

@@ -1,10 +1,10 @@
 'use client'
 import { isReadBack, type SetUpItem } from '@/core/setUp/setUpSheet'
 import type { SetUpPlan } from '@/plans/setUpPlan'
-import { WordsBox } from '../form/boxes'
-import { Mark } from '../parts/Mark'
-import { Notice } from '../parts/Notice'
-import { Tick } from '../parts/Tick'
+import { WordsBox } from '../../kit/form/boxes'
+import { Mark } from '../../kit/parts/Mark'
+import { Notice } from '../../kit/parts/Notice'
+import { Tick } from '../../kit/parts/Tick'
 
 /** What was ticked or read back, by item. */
 export type Keyed = Readonly<Record<string, { readonly isTicked: boolean; readonly readBack: string }>>

@@ -1,6 +1,6 @@
 import { decimalsOfSpan, formatFixed } from '@/core/format/formatNumber'
 import type { SetUpPlan } from '@/plans/setUpPlan'
-import { DataTable } from '../parts/DataTable'
+import { DataTable } from '../../kit/parts/DataTable'
 
 type Props = {
   plan: SetUpPlan

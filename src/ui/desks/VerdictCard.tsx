@@ -2,8 +2,8 @@ import MenuItem from '@mui/material/MenuItem'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import type { RangePlan } from '@/plans/rangePlanShape'
-import { Mark } from '../parts/Mark'
-import { Notice } from '../parts/Notice'
+import { Mark } from '../../kit/parts/Mark'
+import { Notice } from '../../kit/parts/Notice'
 
 type Props = { plan: RangePlan; chooseCapsule: (code: string) => void }
 

@@ -6,7 +6,7 @@ import { TRANSFER_WORDS } from '@/core/transfer/transferWords'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { Configuration } from '@/schema/configuration'
 import { RANGE_SOURCES } from '@/schema/desks'
-import { NumberBox, WordsBox } from '../form/boxes'
+import { NumberBox, WordsBox } from '../../kit/form/boxes'
 import { scaleText, type WantedDraft } from './wantedDraft'
 
 /** The form whose Enter applies; the boxes of both ends stand above it. */

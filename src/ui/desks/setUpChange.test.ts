@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest'
-import type { Draft, DraftGroup } from '../form/draft'
+import type { Draft, DraftGroup } from '../../kit/form/draft'
 import { changeSetUp, type OwnEnds } from './setUpChange'
 
 /** 0 … 40 kPa shown as 0 … 8 m. Invented. */

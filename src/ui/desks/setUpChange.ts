@@ -5,8 +5,8 @@ import { typedNumber } from '@/core/units/decimalText'
 import { convertPressure, PRESSURE_UNIT_IDS } from '@/core/units/pressureUnit'
 import { rangeInUnit } from '@/plans/setUpPlan'
 import type { Configuration } from '@/schema/configuration'
-import { type Draft, type DraftGroup, isGroup } from '../form/draft'
-import type { ChangeDraft } from '../form/useDraftForm'
+import { type Draft, type DraftGroup, isGroup } from '../../kit/form/draft'
+import type { ChangeDraft } from '../../kit/form/useDraftForm'
 
 type Form = { readonly draft: Draft; readonly change: ChangeDraft }
 type Registered = Pick<Configuration, 'lrv' | 'urv' | 'unit' | 'transfer' | 'hostRoot' | 'displayScale'>

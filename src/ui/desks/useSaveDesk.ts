@@ -1,8 +1,8 @@
 'use client'
 import { useState } from 'react'
 import type { Desk } from '@/schema/desks'
-import { refusalWords, send } from '../api'
-import { useSending } from '../useSending'
+import { refusalWords, send } from '../../kit/api'
+import { useSending } from '../../kit/useSending'
 
 /** When it was last saved, and by whom. */
 type Saved = { readonly savedAt: string; readonly savedBy: string }

@@ -3,7 +3,7 @@ import MenuItem from '@mui/material/MenuItem'
 import TextField from '@mui/material/TextField'
 import type { Matching } from '@/plans/import/table'
 import type { Column } from '@/schema/list/column'
-import { DataTable } from '../parts/DataTable'
+import { DataTable } from '../../kit/parts/DataTable'
 import type { FileLines } from './readFile'
 
 type Props = {

@@ -1,8 +1,8 @@
 'use client'
 import type { RowAnswer } from '@/schema/importedRows'
 import type { Column } from '@/schema/list/column'
-import { WordsBox } from '../form/boxes'
-import { DataTable } from '../parts/DataTable'
+import { WordsBox } from '../../kit/form/boxes'
+import { DataTable } from '../../kit/parts/DataTable'
 
 type Props = {
   readonly columns: readonly Column[]

@@ -1,6 +1,6 @@
 import type { ListName } from '@/plans/import/lists'
 import type { ImportProgress, ImportRequest } from '@/schema/importedRows'
-import { RefusedStream, streamed } from '../streamed'
+import { RefusedStream, streamed } from '../../kit/streamed'
 
 /** What an import came to, or that nobody knows. */
 export type ImportEnd = Exclude<ImportProgress, { kind: 'progress' }> | { readonly kind: 'unreachable' }

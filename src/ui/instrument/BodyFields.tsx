@@ -2,8 +2,8 @@
 import Button from '@mui/material/Button'
 import { CONSTRUCTIONS } from '@/core/range/bodySteps'
 import { type BodyBoxes, EMPTY_BODY } from '@/schema/instrument/fields/body'
-import { BoundBox, BoundChoice, refusalLine, refusalOf } from '../form/BoundFields'
-import { Tick } from '../parts/Tick'
+import { BoundBox, BoundChoice, refusalLine, refusalOf } from '../../kit/form/BoundFields'
+import { Tick } from '../../kit/parts/Tick'
 import type { InstrumentFormProps } from './instrumentFormProps'
 
 const BUILT = [['', 'not known'], ...Object.entries(CONSTRUCTIONS)] as [string, string][]

@@ -1,7 +1,7 @@
 'use client'
 import type { FieldBox, FieldGroup } from '@/schema/instrument/instrumentField'
 import { INSTRUMENT_FIELD_LIST } from '@/schema/instrument/instrumentFields'
-import { BoundBox, BoundChoice } from '../form/BoundFields'
+import { BoundBox, BoundChoice } from '../../kit/form/BoundFields'
 import type { InstrumentFormProps } from './instrumentFormProps'
 
 type Placed = { readonly row: number; readonly path: string; readonly box: FieldBox }

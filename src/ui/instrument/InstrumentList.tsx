@@ -5,10 +5,10 @@ import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import { formatDate } from '@/core/format/formatTime'
 import { LIST_COLUMNS } from '@/schema/instrument/listCells'
+import { LinkButton } from '../../kit/parts/LinkButton'
+import { RowList } from '../../kit/parts/RowList'
+import { SearchBox } from '../../kit/parts/SearchBox'
 import { matches } from '../day/jobs'
-import { LinkButton } from '../parts/LinkButton'
-import { RowList } from '../parts/RowList'
-import { SearchBox } from '../parts/SearchBox'
 
 type Row = { id: string; tag: string; cells: Readonly<Record<string, string>>; dueOn: string }
 

@@ -1,8 +1,8 @@
 'use client'
 import Button from '@mui/material/Button'
 import type { LimitBoxes } from '@/schema/instrument/limitBoxes'
-import { BoundBox, BoundChoice, refusalLine, refusalOf } from '../form/BoundFields'
-import { PRESSURE_UNIT_CHOICES } from '../form/pressureUnitChoices'
+import { BoundBox, BoundChoice, refusalLine, refusalOf } from '../../kit/form/BoundFields'
+import { PRESSURE_UNIT_CHOICES } from '../../kit/form/pressureUnitChoices'
 import type { InstrumentFormProps } from './instrumentFormProps'
 
 const KINDS = [

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { type PressureUnit, pressureUnitLabel } from '@/core/units/pressureUnit'
 import { DecimalNumber } from '@/schema/decimal'
-import { RangeBeam } from '../pictures/RangeBeam'
+import { RangeBeam } from '../../kit/pictures/RangeBeam'
 import type { InstrumentValues } from './formValues'
 
 /** The figures a beam is drawn from. */

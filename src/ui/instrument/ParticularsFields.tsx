@@ -1,6 +1,6 @@
 'use client'
 import { REFERENCE_MEDIA, REFERENCE_MEDIUM_IDS } from '@/core/reference/referenceKind'
-import { Tick } from '../parts/Tick'
+import { Tick } from '../../kit/parts/Tick'
 import { GroupFields } from './GroupFields'
 import type { InstrumentFormProps } from './instrumentFormProps'
 

@@ -10,7 +10,7 @@ import {
 import { FAILURE_DIRECTIONS, START_VIEWS } from '@/core/setUp/deviceSetUp'
 import { isTransmitted } from '@/core/signal/signal'
 import { signalKind } from '@/core/signal/signalKind'
-import { BoundBox, BoundChoice } from '../form/BoundFields'
+import { BoundBox, BoundChoice } from '../../kit/form/BoundFields'
 import { GroupFields } from './GroupFields'
 import type { InstrumentFormProps } from './instrumentFormProps'
 

@@ -2,10 +2,10 @@
 import Button from '@mui/material/Button'
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
-import { refusalWords, send } from '../api'
-import { WordsBox } from '../form/boxes'
+import { refusalWords, send } from '../../kit/api'
+import { WordsBox } from '../../kit/form/boxes'
+import { useSending } from '../../kit/useSending'
 import { ReasonDialog } from '../run/ReasonDialog'
-import { useSending } from '../useSending'
 
 type Props = { readonly instrument: { readonly id: string; readonly tag: string; readonly isRetired: boolean } }
 

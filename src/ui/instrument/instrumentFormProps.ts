@@ -1,4 +1,4 @@
-import type { BoundForm } from '../form/useDraftForm'
+import type { BoundForm } from '../../kit/form/useDraftForm'
 import type { InstrumentValues } from './formValues'
 
 /** The form of an instrument, as its parts see it. */

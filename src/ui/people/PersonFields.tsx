@@ -1,6 +1,6 @@
 import { ROLE_IDS, ROLES } from '@/schema/roles'
-import { BoundBox, BoundChoice } from '../form/BoundFields'
-import type { BoundForm } from '../form/useDraftForm'
+import { BoundBox, BoundChoice } from '../../kit/form/BoundFields'
+import type { BoundForm } from '../../kit/form/useDraftForm'
 
 const CHOICES = ROLE_IDS.map((role) => [role, `${role}: ${ROLES[role]}`] as const)
 

@@ -2,9 +2,9 @@
 import Button from '@mui/material/Button'
 import { useRouter } from 'next/navigation'
 import { type FormEvent, useState } from 'react'
-import { refusalWords, send } from '../api'
-import { WordsBox } from '../form/boxes'
-import { Refused } from '../parts/Refused'
+import { refusalWords, send } from '../../kit/api'
+import { WordsBox } from '../../kit/form/boxes'
+import { Refused } from '../../kit/parts/Refused'
 
 type Begun = { secret: string; picture: string }
 

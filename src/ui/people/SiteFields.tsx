@@ -1,7 +1,7 @@
 import { SITE_FIELD_LIST, USUAL_SETTINGS } from '@/schema/site'
 import type { SiteBox } from '@/schema/siteField'
-import { BoundBox, BoundChoice } from '../form/BoundFields'
-import type { BoundForm } from '../form/useDraftForm'
+import { BoundBox, BoundChoice } from '../../kit/form/BoundFields'
+import type { BoundForm } from '../../kit/form/useDraftForm'
 
 /** A site of which nothing is typed yet. */
 export const EMPTY_SITE = { name: '', address: '', method: '', timeZone: '', ...USUAL_SETTINGS }

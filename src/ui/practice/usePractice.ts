@@ -1,8 +1,8 @@
 import { useCallback, useEffect, useRef, useState } from 'react'
-import { Course, type LoggedAct, type PracticeAct, type Practising, TICK_SECONDS } from '@/core/practice/course'
-import type { PracticeJob } from '@/core/practice/practiceJob'
+import { Course, type LoggedAct, type PracticeAct, type Practising, TICK_SECONDS } from '@/bench/practice/course'
+import type { PracticeJob } from '@/bench/practice/practiceJob'
+import { readRig } from '@/bench/rig/readRig'
 import { Refusal } from '@/core/refusal'
-import { readRig } from '@/core/rig/readRig'
 import type { TracePoint } from '@/pictures/rigTrace'
 import { TRACE_SECONDS } from '../bench/useRig'
 

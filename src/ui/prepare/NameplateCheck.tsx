@@ -4,9 +4,9 @@ import { signalLabel } from '@/core/signal/signal'
 import { PRESSURE_KINDS } from '@/core/units/pressureKind'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { Configuration } from '@/schema/configuration'
-import { Notice } from '../parts/Notice'
-import { TextButton } from '../parts/TextButton'
-import { Tick } from '../parts/Tick'
+import { Notice } from '../../kit/parts/Notice'
+import { TextButton } from '../../kit/parts/TextButton'
+import { Tick } from '../../kit/parts/Tick'
 
 /** What was found when nameplate and register were compared. */
 export type Nameplate = 'not looked at' | 'as registered' | 'otherwise'

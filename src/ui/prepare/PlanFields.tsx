@@ -2,8 +2,8 @@ import { MOST_CYCLES, POINT_ORDERS } from '@/core/run/plan/plan'
 import { POINT_SCALES } from '@/core/run/plan/pointScale'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { Configuration } from '@/schema/configuration'
-import { BoundBox, BoundChoice } from '../form/BoundFields'
-import type { BoundForm } from '../form/useDraftForm'
+import { BoundBox, BoundChoice } from '../../kit/form/BoundFields'
+import type { BoundForm } from '../../kit/form/useDraftForm'
 
 const ORDERS = Object.entries(POINT_ORDERS)
 const CYCLES = Array.from({ length: MOST_CYCLES }, (_, index) => [String(index + 1), String(index + 1)] as const)

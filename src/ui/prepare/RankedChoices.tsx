@@ -8,7 +8,7 @@ import type { RunRule } from '@/core/run/plan/decisionRule'
 import type { ReferenceOffers } from '@/plans/offers'
 import { INSIDE_BEFORE, type RankedChoice, rankedChoices } from '@/plans/rankedChoices'
 import type { Configuration } from '@/schema/configuration'
-import { Mark } from '../parts/Mark'
+import { Mark } from '../../kit/parts/Mark'
 
 type Props = {
   readonly configuration: Configuration

@@ -9,8 +9,8 @@ import { REFERENCE_MEDIA } from '@/core/reference/referenceKind'
 import { unitLabel } from '@/core/units/pressureUnit'
 import type { ReferenceOffer } from '@/plans/offers'
 import type { Standard } from '@/schema/world'
-import { Mark } from '../parts/Mark'
-import { Notice } from '../parts/Notice'
+import { Mark } from '../../kit/parts/Mark'
+import { Notice } from '../../kit/parts/Notice'
 
 type ReferencesProps = {
   title: string

@@ -4,11 +4,11 @@ import TextField from '@mui/material/TextField'
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import type { Amendable, AmendableWords, ReferenceChoice } from '@/plans/amendable'
-import { refusalWords, send } from '../api'
-import { NumberBox } from '../form/boxes'
-import { ConditionBox } from '../form/ConditionBox'
+import { refusalWords, send } from '../../kit/api'
+import { NumberBox } from '../../kit/form/boxes'
+import { ConditionBox } from '../../kit/form/ConditionBox'
+import { useSending } from '../../kit/useSending'
 import { ReasonDialog } from '../run/ReasonDialog'
-import { useSending } from '../useSending'
 
 type Props = {
   sequence: number

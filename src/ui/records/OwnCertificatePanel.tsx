@@ -2,10 +2,10 @@
 import Button from '@mui/material/Button'
 import { useRouter } from 'next/navigation'
 import { type FormEvent, useState } from 'react'
-import { refusalWords, send } from '../api'
-import { WordsBox } from '../form/boxes'
-import { Refused } from '../parts/Refused'
-import { useSending } from '../useSending'
+import { refusalWords, send } from '../../kit/api'
+import { WordsBox } from '../../kit/form/boxes'
+import { Refused } from '../../kit/parts/Refused'
+import { useSending } from '../../kit/useSending'
 
 type Props = {
   readonly sequence: number

@@ -9,11 +9,11 @@ import { formatDate } from '@/core/format/formatTime'
 import type { ErrorBasis } from '@/core/run/judge/errorBasis'
 import { REVIEW_WORDS, type ReviewState } from '@/schema/review'
 import { VERDICT_WORDS } from '@/words/pointVerdictWords'
-import { LinkButton } from '../parts/LinkButton'
-import { Mark, VERDICT_MARK } from '../parts/Mark'
-import { RowList } from '../parts/RowList'
-import { SearchBox } from '../parts/SearchBox'
-import { Tick } from '../parts/Tick'
+import { LinkButton } from '../../kit/parts/LinkButton'
+import { Mark, VERDICT_MARK } from '../../kit/parts/Mark'
+import { RowList } from '../../kit/parts/RowList'
+import { SearchBox } from '../../kit/parts/SearchBox'
+import { Tick } from '../../kit/parts/Tick'
 
 type Row = {
   id: number

@@ -5,7 +5,7 @@ import type { RunState } from '@/core/run/runState'
 import type { RunView } from '@/schema/runView'
 import { actUnits, adjustmentWords } from '@/words/adjustmentWords'
 import { takingWords } from '@/words/takingWords'
-import { ErrorCorridor } from '../pictures/ErrorCorridor'
+import { ErrorCorridor } from '../../kit/pictures/ErrorCorridor'
 import { PointLadder } from '../run/reading/PointLadder'
 import { runCorridor } from '../run/runPictures'
 

@@ -9,9 +9,9 @@ import type { Amendable, ReferenceChoice } from '@/plans/amendable'
 import { DEMO_PASSWORD } from '@/schema/demo'
 import type { Review } from '@/schema/review'
 import { mayDo, type Role } from '@/schema/roles'
-import { refusalWords, send } from '../api'
-import { Mark } from '../parts/Mark'
-import { Refused } from '../parts/Refused'
+import { refusalWords, send } from '../../kit/api'
+import { Mark } from '../../kit/parts/Mark'
+import { Refused } from '../../kit/parts/Refused'
 import { AmendDialog } from './AmendDialog'
 
 type Props = {

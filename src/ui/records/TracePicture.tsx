@@ -2,9 +2,9 @@
 import { useMemo } from 'react'
 import { tracePicture } from '@/pictures/tracePicture'
 import { breaksOf, type Trace } from '@/plans/traceability'
-import { Notice } from '../parts/Notice'
-import { SceneSvg } from '../pictures/SceneSvg'
-import { useSize } from '../pictures/useSize'
+import { Notice } from '../../kit/parts/Notice'
+import { SceneSvg } from '../../kit/pictures/SceneSvg'
+import { useSize } from '../../kit/pictures/useSize'
 
 /** Narrower than this its words would be cut. */
 const LEAST_WIDTH = 520

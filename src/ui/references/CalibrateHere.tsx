@@ -2,8 +2,8 @@
 import Button from '@mui/material/Button'
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
-import { refusalWords, send } from '../api'
-import { Refused } from '../parts/Refused'
+import { refusalWords, send } from '../../kit/api'
+import { Refused } from '../../kit/parts/Refused'
 
 type Props = { readonly referenceId: string; readonly rangeId: string; readonly mark: string }
 

@@ -3,12 +3,12 @@ import Button from '@mui/material/Button'
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import { CertificateForm } from '@/schema/referenceForm'
-import { refusalWords, send } from '../api'
-import { WordsBox } from '../form/boxes'
-import { SchemaBoxes } from '../form/SchemaBoxes'
-import { useSchemaForm } from '../form/useSchemaForm'
-import { FileButton } from '../parts/FileButton'
-import { Refused } from '../parts/Refused'
+import { refusalWords, send } from '../../kit/api'
+import { WordsBox } from '../../kit/form/boxes'
+import { SchemaBoxes } from '../../kit/form/SchemaBoxes'
+import { useSchemaForm } from '../../kit/form/useSchemaForm'
+import { FileButton } from '../../kit/parts/FileButton'
+import { Refused } from '../../kit/parts/Refused'
 
 type Props = {
   readonly reference: { readonly id: string; readonly code: string }

@@ -3,11 +3,11 @@ import Button from '@mui/material/Button'
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import { ReferenceForm } from '@/schema/referenceForm'
-import { send } from '../api'
-import { WordsBox } from '../form/boxes'
-import { SchemaBoxes } from '../form/SchemaBoxes'
-import { useSchemaForm } from '../form/useSchemaForm'
-import { Refused } from '../parts/Refused'
+import { send } from '../../kit/api'
+import { WordsBox } from '../../kit/form/boxes'
+import { SchemaBoxes } from '../../kit/form/SchemaBoxes'
+import { useSchemaForm } from '../../kit/form/useSchemaForm'
+import { Refused } from '../../kit/parts/Refused'
 
 type Props = {
   readonly initial: unknown

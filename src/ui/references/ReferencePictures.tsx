@@ -10,7 +10,7 @@ import { calibrationsOf } from '@/plans/standardsOf'
 import type { Configuration } from '@/schema/configuration'
 import type { Reference, ReferenceRange } from '@/schema/reference'
 import type { Standard } from '@/schema/world'
-import { ChartPictureView } from '../pictures/ChartPictureView'
+import { ChartPictureView } from '../../kit/pictures/ChartPictureView'
 import { unitOf } from './referenceWords'
 
 type Instrument = { readonly tag: string; readonly configuration: Configuration }

@@ -1,6 +1,6 @@
 import { formatDate } from '@/core/format/formatTime'
 import { validityOf } from '@/core/reference/validity'
-import { Mark } from '../parts/Mark'
+import { Mark } from '../../kit/parts/Mark'
 
 /** Whether a certificate is in date, in words and with its mark. */
 export function Validity({ dueOn, today }: { dueOn: string | null; today: string }) {

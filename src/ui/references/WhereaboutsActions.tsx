@@ -5,11 +5,11 @@ import TextField from '@mui/material/TextField'
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import { REFERENCE_STATE_IDS, REFERENCE_STATES, type ReferenceState } from '@/core/reference/referenceKind'
-import { refusalWords, send } from '../api'
-import { WordsBox } from '../form/boxes'
-import { FormDialog } from '../parts/FormDialog'
-import { Refused } from '../parts/Refused'
-import { useSending } from '../useSending'
+import { refusalWords, send } from '../../kit/api'
+import { WordsBox } from '../../kit/form/boxes'
+import { FormDialog } from '../../kit/parts/FormDialog'
+import { Refused } from '../../kit/parts/Refused'
+import { useSending } from '../../kit/useSending'
 
 type Props = {
   readonly reference: { readonly id: string; readonly code: string }

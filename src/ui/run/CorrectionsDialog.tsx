@@ -1,8 +1,8 @@
 import { useState } from 'react'
 import { isCorrected } from '@/core/reference/correctedValue'
 import type { Standard } from '@/schema/world'
-import { Choice } from '../parts/Choice'
-import { useSending } from '../useSending'
+import { Choice } from '../../kit/parts/Choice'
+import { useSending } from '../../kit/useSending'
 import { ReasonDialog } from './ReasonDialog'
 
 type Props = {

@@ -5,7 +5,7 @@ import { useState } from 'react'
 import { formatPlain } from '@/core/format/formatNumber'
 import { referencesOf } from '@/plans/referencesOf'
 import type { Standard, World } from '@/schema/world'
-import { useSending } from '../useSending'
+import { useSending } from '../../kit/useSending'
 import { ReasonDialog } from './ReasonDialog'
 
 type Props = {

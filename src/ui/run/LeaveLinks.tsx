@@ -1,6 +1,6 @@
 'use client'
 import { useState } from 'react'
-import { TextButton } from '../parts/TextButton'
+import { TextButton } from '../../kit/parts/TextButton'
 import { ReasonDialog } from './ReasonDialog'
 
 type Props = {

@@ -3,7 +3,7 @@ import Button from '@mui/material/Button'
 import { useState } from 'react'
 import { formatDateTime } from '@/core/format/formatTime'
 import type { RecordedPause } from '@/schema/recordedRun'
-import { useSending } from '../useSending'
+import { useSending } from '../../kit/useSending'
 
 type Props = { pause: RecordedPause; timeZone: string; goOn: (ended: unknown) => Promise<string | null> }
 

@@ -1,8 +1,8 @@
 'use client'
 import TextField from '@mui/material/TextField'
 import { type ReactNode, useState } from 'react'
-import { FormDialog } from '../parts/FormDialog'
-import { Refused } from '../parts/Refused'
+import { FormDialog } from '../../kit/parts/FormDialog'
+import { Refused } from '../../kit/parts/Refused'
 
 type Props = {
   title: string

@@ -6,7 +6,7 @@ import { PRESSURE_KINDS } from '@/core/units/pressureKind'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { BeamData } from '@/schema/beam'
 import type { Configuration } from '@/schema/configuration'
-import { RangeBeam } from '../pictures/RangeBeam'
+import { RangeBeam } from '../../kit/pictures/RangeBeam'
 import { RUN_STYLES } from './RunStyles'
 
 type Props = { tag: string; configuration: Configuration; beam: BeamData; references?: string }

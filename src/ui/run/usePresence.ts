@@ -1,7 +1,7 @@
 'use client'
 import { useEffect, useRef, useState } from 'react'
 import type { PresenceAnswer } from '@/schema/runEnd'
-import { send } from '../api'
+import { send } from '../../kit/api'
 import { useDraftBook } from './runDrafts'
 
 export type Others = PresenceAnswer['others']

@@ -3,7 +3,7 @@ import { useCallback, useMemo, useRef, useState } from 'react'
 import { runState } from '@/core/run/runState'
 import { withReading } from '@/plans/runProgress'
 import type { AcceptedReading, RunView } from '@/schema/runView'
-import { type Answer, refusalWords, send } from '../api'
+import { type Answer, refusalWords, send } from '../../kit/api'
 
 /** The run as the server last told it, its state by the core, and one way to write to it. */
 export function useRun(initial: RunView) {

@@ -2,7 +2,7 @@
 import Button from '@mui/material/Button'
 import { useRouter } from 'next/navigation'
 import { useEffect, useRef, useState } from 'react'
-import { fetchedAhead } from '../parts/fetchedAhead'
+import { fetchedAhead } from '../../kit/parts/fetchedAhead'
 import { isTyping } from './isTyping'
 import { Key } from './Key'
 import { isKeyOf } from './keys'

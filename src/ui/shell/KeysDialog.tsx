@@ -5,7 +5,7 @@ import DialogActions from '@mui/material/DialogActions'
 import DialogContent from '@mui/material/DialogContent'
 import DialogTitle from '@mui/material/DialogTitle'
 import TextField from '@mui/material/TextField'
-import { Tick } from '../parts/Tick'
+import { Tick } from '../../kit/parts/Tick'
 import { chooseKeys, isOneKey, KEY_ACT_IDS, KEY_ACTS, type KeyAct, keyIn, useKeyChoice } from './keys'
 
 /** Keys of what has the focus; they are none where something else has it. */

@@ -1,6 +1,6 @@
 'use client'
 import Button from '@mui/material/Button'
-import { Notice } from '../parts/Notice'
+import { Notice } from '../../kit/parts/Notice'
 
 /** What a person sees when a page could not be made. */
 export function LoadFailure() {

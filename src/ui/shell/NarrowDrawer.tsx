@@ -4,7 +4,7 @@ import List from '@mui/material/List'
 import ListItem from '@mui/material/ListItem'
 import ListItemButton from '@mui/material/ListItemButton'
 import Link from 'next/link'
-import { ThemeSwitch } from '../theme/ThemeSwitch'
+import { ThemeSwitch } from '../../kit/theme/ThemeSwitch'
 import { PersonMenu, type ShownPerson } from './PersonMenu'
 import { isHere, PLACES } from './places'
 

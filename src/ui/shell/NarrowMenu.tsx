@@ -2,7 +2,7 @@
 import MenuIcon from '@mui/icons-material/Menu'
 import IconButton from '@mui/material/IconButton'
 import { useState } from 'react'
-import { fetchedAhead } from '../parts/fetchedAhead'
+import { fetchedAhead } from '../../kit/parts/fetchedAhead'
 import type { NarrowProps } from './NarrowDrawer'
 
 const NarrowDrawer = fetchedAhead(() => import('./NarrowDrawer').then(({ NarrowDrawer }) => NarrowDrawer))

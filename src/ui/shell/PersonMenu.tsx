@@ -2,8 +2,8 @@
 import Button from '@mui/material/Button'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
-import { send } from '../api'
-import { Choice } from '../parts/Choice'
+import { send } from '../../kit/api'
+import { Choice } from '../../kit/parts/Choice'
 
 /** A person as the frame shows them. */
 export type ShownPerson = { id: string; name: string; role: string; isAdministrator: boolean }

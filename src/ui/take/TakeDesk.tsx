@@ -4,8 +4,8 @@ import Link from 'next/link'
 import { useEffect, useMemo, useState } from 'react'
 import { TAKE_GROUPS, type TakeGroup, takenTogether } from '@/core/take/takeList'
 import type { TakenJob } from '@/schema/takenJob'
-import { Notice } from '../parts/Notice'
-import { Tick } from '../parts/Tick'
+import { Notice } from '../../kit/parts/Notice'
+import { Tick } from '../../kit/parts/Tick'
 import { InstrumentNotes } from './InstrumentNotes'
 
 type Props = { jobs: readonly TakenJob[]; timeZone: string; mayNote: boolean }

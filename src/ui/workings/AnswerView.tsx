@@ -1,8 +1,8 @@
 import type { MarkShape } from '@/pictures/scene'
 import { VERDICT_WORDS } from '@/words/pointVerdictWords'
-import { type InputSchema, titleOf } from '../form/inputSchema'
-import { DataTable } from '../parts/DataTable'
-import { Mark } from '../parts/Mark'
+import { type InputSchema, titleOf } from '../../kit/form/inputSchema'
+import { DataTable } from '../../kit/parts/DataTable'
+import { Mark } from '../../kit/parts/Mark'
 import { answerColumn, figureAlone, isFigure } from './answerColumn'
 import { answerNumber } from './answerNumber'
 

@@ -4,8 +4,8 @@ import Link from 'next/link'
 import { usePathname } from 'next/navigation'
 import { useState } from 'react'
 import { CALCULATION_GROUPS, type CalculationGroup } from '@/calc/calculation'
-import { SearchBox } from '../parts/SearchBox'
-import { workingsStyles } from './workingsStyles'
+import { workingsStyles } from '../../kit/form/workingsStyles'
+import { SearchBox } from '../../kit/parts/SearchBox'
 
 export type NavEntry = {
   readonly name: string

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import type { AnyCalculation } from '@/calc/calculation'
-import type { InputSchema } from '../form/inputSchema'
+import type { InputSchema } from '../../kit/form/inputSchema'
 
 /** The answer of a calculation as a schema that titles and columns are read from. */
 export const answerSchemaOf = (calculation: AnyCalculation): InputSchema =>

@@ -1,10 +1,10 @@
 import Link from 'next/link'
 import { formatPlain, formatSigned } from '@/core/format/formatNumber'
 import { calendarDate, formatDate, formatDateTime } from '@/core/format/formatTime'
+import { DataTable } from '@/kit/parts/DataTable'
+import { Mark, VERDICT_MARK } from '@/kit/parts/Mark'
+import { ErrorCorridor } from '@/kit/pictures/ErrorCorridor'
 import type { InstrumentPageData } from '@/server/services/register/instrumentPage'
-import { DataTable } from '@/ui/parts/DataTable'
-import { Mark, VERDICT_MARK } from '@/ui/parts/Mark'
-import { ErrorCorridor } from '@/ui/pictures/ErrorCorridor'
 import { runCorridor } from '@/ui/run/runPictures'
 import { VERDICT_WORDS } from '@/words/pointVerdictWords'
 

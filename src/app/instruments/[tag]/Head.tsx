@@ -1,5 +1,5 @@
+import { LinkButton } from '@/kit/parts/LinkButton'
 import type { InstrumentPageData } from '@/server/services/register/instrumentPage'
-import { LinkButton } from '@/ui/parts/LinkButton'
 
 /** Its tag, and what can be done with it. */
 export function Head({ page: { instrument, openRun } }: { page: InstrumentPageData }) {

@@ -1,10 +1,10 @@
 import { limitWords } from '@/core/error/limitWords'
 import { formatDateTime } from '@/core/format/formatTime'
 import { rangeText } from '@/core/range/rangeText'
+import { DataTable } from '@/kit/parts/DataTable'
 import type { Configuration } from '@/schema/configuration'
 import { changesBetween, changeWords } from '@/schema/instrument/fieldLines'
 import type { InstrumentPageData } from '@/server/services/register/instrumentPage'
-import { DataTable } from '@/ui/parts/DataTable'
 import { rangeChangeWords } from '@/words/rangeChangeWords'
 
 /** Every version of its configuration, with who changed it and why. */

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import type { TakenPoint } from '@/core/automatic/automaticRun'
+import type { TakenPoint } from '@/bench/automatic/automaticRun'
 import { Refusal } from '@/core/refusal'
 import { worldAt } from '@/core/run/plan/worldAt'
 import { outstanding } from '@/plans/automaticOf'

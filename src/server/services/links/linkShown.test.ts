@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest'
-import { automaticStart } from '@/core/automatic/automaticRun'
+import { automaticStart } from '@/bench/automatic/automaticRun'
 import type { RunView } from '@/schema/runView'
 import { benchWorld } from '../../../../tests/support/benchPlant'
 import { type Going, type LinkStanding, linkShown } from './linkShown'

@@ -1,5 +1,5 @@
-import { type AutomaticPlan, type AutomaticState, secondsLeft, setPointOf } from '@/core/automatic/automaticRun'
-import { type Sample, settling } from '@/core/automatic/settling'
+import { type AutomaticPlan, type AutomaticState, secondsLeft, setPointOf } from '@/bench/automatic/automaticRun'
+import { type Sample, settling } from '@/bench/automatic/settling'
 import { pressureLimits } from '@/plans/automaticOf'
 import type { LinkShown } from '@/schema/links'
 import type { RunView } from '@/schema/runView'

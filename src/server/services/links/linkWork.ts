@@ -9,8 +9,8 @@ import {
   STOPS,
   type TakenPoint,
   takeNow,
-} from '@/core/automatic/automaticRun'
-import type { Sample } from '@/core/automatic/settling'
+} from '@/bench/automatic/automaticRun'
+import type { Sample } from '@/bench/automatic/settling'
 import { Refusal } from '@/core/refusal'
 import { automaticPlan, pressureLimits, refuseDifferentPoints } from '@/plans/automaticOf'
 import type { LinkAct, LinkAnswer } from '@/schema/links'

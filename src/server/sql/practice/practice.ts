@@ -1,7 +1,7 @@
 import { z } from 'zod'
-import type { LoggedAct } from '@/core/practice/course'
-import type { Judgement } from '@/core/practice/judgement'
-import type { PracticeJob } from '@/core/practice/practiceJob'
+import type { LoggedAct } from '@/bench/practice/course'
+import type { Judgement } from '@/bench/practice/judgement'
+import type { PracticeJob } from '@/bench/practice/practiceJob'
 import { LoggedActs, type NewPracticeJob, PracticeJobShape } from '@/schema/practice'
 import type { Queryable } from '../../database'
 
@@ -88,7 +88,7 @@ const AttemptRow = z
     job: PracticeJobShape,
     seed: z.number(),
     log: LoggedActs,
-    // As it was judged then; shape in core/practice/judgement.ts.
+    // As it was judged then; shape in bench/practice/judgement.ts.
     judgement: z.custom<Judgement>((value) => typeof value === 'object' && value !== null && 'parts' in value),
     finished_at: z.date(),
   })

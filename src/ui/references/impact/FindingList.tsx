@@ -5,10 +5,10 @@ import { useState } from 'react'
 import { formatDateTime } from '@/core/format/formatTime'
 import { CHANGES } from '@/core/impact/recomputedRun'
 import type { ToldFinding } from '@/schema/impact'
-import { refusalWords, send } from '../../api'
-import { Notice } from '../../parts/Notice'
+import { refusalWords, send } from '../../../kit/api'
+import { Notice } from '../../../kit/parts/Notice'
+import { useSending } from '../../../kit/useSending'
 import { ReasonDialog } from '../../run/ReasonDialog'
-import { useSending } from '../../useSending'
 
 type Props = { readonly findings: readonly ToldFinding[]; readonly timeZone: string; readonly mayUndo: boolean }
 

@@ -5,8 +5,8 @@ import { CHANGES, type Change } from '@/core/impact/recomputedRun'
 import type { MarkShape } from '@/pictures/scene'
 import { becomesWords, limitWords, meaningWords, ROUND_WORDS, wasWords } from '@/plans/impactWords'
 import type { ImpactRow } from '@/schema/impact'
-import { DataTable } from '../../parts/DataTable'
-import { Mark } from '../../parts/Mark'
+import { DataTable } from '../../../kit/parts/DataTable'
+import { Mark } from '../../../kit/parts/Mark'
 
 export const CHANGE_MARK: Record<Change, MarkShape> = {
   'to-fail': 'outside',

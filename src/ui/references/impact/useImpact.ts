@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react'
 import type { ImpactAsk, ImpactLine, ImpactSummary } from '@/schema/impact'
-import { RefusedStream, streamed } from '../../streamed'
+import { RefusedStream, streamed } from '../../../kit/streamed'
 
 /** How far it is, what came out, or why nothing did. */
 export type ImpactState =

@@ -5,7 +5,7 @@ import { isInPv } from '@/core/adjust/adjustedBy'
 import { ACTS, type AdjustmentKind } from '@/core/adjust/adjustmentKind'
 import { EXCITATION_UNITS } from '@/core/adjust/excitation'
 import type { ActUnits } from '@/words/adjustmentWords'
-import { NumberBox, WordsBox } from '../../form/boxes'
+import { NumberBox, WordsBox } from '../../../kit/form/boxes'
 
 /** The boxes of an act, as text. */
 export type ActBoxes = Record<

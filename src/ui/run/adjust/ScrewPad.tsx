@@ -4,8 +4,8 @@ import { formatFixed, formatSigned } from '@/core/format/formatNumber'
 import type { ScrewWork } from '@/core/run/advise/screwWork'
 import type { ChartStyle } from '@/pictures/charts/chartPicture'
 import { convergencePad } from '@/pictures/charts/convergencePad'
-import { Notice } from '../../parts/Notice'
-import { ChartPictureView } from '../../pictures/ChartPictureView'
+import { Notice } from '../../../kit/parts/Notice'
+import { ChartPictureView } from '../../../kit/pictures/ChartPictureView'
 
 type Props = { work: ScrewWork; unit: string; decimals: number }
 

@@ -5,7 +5,7 @@ import { formatPlain } from '@/core/format/formatNumber'
 import type { SequenceStep } from '@/core/run/advise/adjustSequence'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { RunView } from '@/schema/runView'
-import { Mark } from '../../parts/Mark'
+import { Mark } from '../../../kit/parts/Mark'
 
 /** The points at which a gauge is adjusted, in their order, with where each may be taken. */
 export function SequenceGuide({ run, sequence }: { run: RunView; sequence: readonly SequenceStep[] }) {

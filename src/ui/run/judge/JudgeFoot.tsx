@@ -3,7 +3,7 @@ import Button from '@mui/material/Button'
 import { useState } from 'react'
 import type { Recommendation } from '@/core/run/advise/recommendation'
 import { DECISIONS, type Decision, meaningOf } from '@/core/run/decision'
-import { Refused } from '../../parts/Refused'
+import { Refused } from '../../../kit/parts/Refused'
 import { ReasonDialog } from '../ReasonDialog'
 
 /** What the advice calls the thing to do: a decision, or to mend what is wrong around the instrument first. */

@@ -1,6 +1,6 @@
 import type { JudgedPoint } from '@/core/analysis/judgedPoint'
 import type { World } from '@/schema/world'
-import { ErrorCorridor } from '../../pictures/ErrorCorridor'
+import { ErrorCorridor } from '../../../kit/pictures/ErrorCorridor'
 import { stageCorridors } from '../runPictures'
 
 /** Both stages of a digital transmitter, each in its own corridor: the sensor against the reference, the meter against AO. */

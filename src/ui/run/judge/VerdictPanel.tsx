@@ -16,8 +16,8 @@ import { ofCountedRounds } from '@/core/run/roundRole'
 import type { RunState } from '@/core/run/runState'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { RunView } from '@/schema/runView'
-import { Mark, VERDICT_MARK } from '../../parts/Mark'
-import { Notice } from '../../parts/Notice'
+import { Mark, VERDICT_MARK } from '../../../kit/parts/Mark'
+import { Notice } from '../../../kit/parts/Notice'
 
 const HEADLINES: Record<PointVerdict, string> = {
   inside: 'Inside its limit',

@@ -1,11 +1,11 @@
 'use client'
 import { useState } from 'react'
 import type { Device, Linkable, NewLink } from '@/schema/links'
-import { Choice } from '../../parts/Choice'
-import { FormDialog } from '../../parts/FormDialog'
-import { Refused } from '../../parts/Refused'
-import { Tick } from '../../parts/Tick'
-import { useSending } from '../../useSending'
+import { Choice } from '../../../kit/parts/Choice'
+import { FormDialog } from '../../../kit/parts/FormDialog'
+import { Refused } from '../../../kit/parts/Refused'
+import { Tick } from '../../../kit/parts/Tick'
+import { useSending } from '../../../kit/useSending'
 
 type Props = {
   readonly runId: string

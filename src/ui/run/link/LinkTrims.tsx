@@ -7,7 +7,7 @@ import { decimalsShown } from '@/core/run/judge/decimalsShown'
 import { convertPressure, pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { LinkedTrim } from '@/schema/links'
 import type { World } from '@/schema/world'
-import { Refused } from '../../parts/Refused'
+import { Refused } from '../../../kit/parts/Refused'
 import type { Link } from './useLink'
 
 type Props = {

@@ -6,7 +6,7 @@ import type { ChartStyle } from '@/pictures/charts/chartPicture'
 import { liveTrace } from '@/pictures/charts/liveTrace'
 import { leastSeconds, pressureLimits } from '@/plans/automaticOf'
 import type { RunView } from '@/schema/runView'
-import { ChartPictureView } from '../../pictures/ChartPictureView'
+import { ChartPictureView } from '../../../kit/pictures/ChartPictureView'
 import { type Link, TRACE_SECONDS } from './useLink'
 
 type Props = { readonly link: Link; readonly run: RunView }

@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useRef, useState } from 'react'
 import type { LinkAct, LinkAnswer, LinkShown, LiveEvent, NewLink } from '@/schema/links'
-import { refusalWords, send } from '../../api'
+import { refusalWords, send } from '../../../kit/api'
 
 /** So much of the past is kept for the picture, s. */
 export const TRACE_SECONDS = 60

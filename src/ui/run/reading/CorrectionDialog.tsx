@@ -7,10 +7,10 @@ import { pointName } from '@/core/run/plan/pointScale'
 import { askedAt, isSameReading, READING_QUANTITIES, type ReadingField } from '@/schema/readings/readingQuantities'
 import type { RunStep } from '@/schema/recordedRun'
 import type { World } from '@/schema/world'
-import { NumberBox } from '../../form/boxes'
-import { FormDialog } from '../../parts/FormDialog'
-import { useSending } from '../../useSending'
-import { boxesOf, type ReadingBoxes, type TypedFigures, typedReading } from './typedReading'
+import { NumberBox } from '../../../kit/form/boxes'
+import { FormDialog } from '../../../kit/parts/FormDialog'
+import { useSending } from '../../../kit/useSending'
+import { boxesOf, type ReadingBoxes, type TypedFigures, typedReading } from '../../../plans/typedReading'
 
 type Props = {
   world: World

@@ -1,7 +1,7 @@
 'use client'
 import type { KeyboardEvent, RefObject } from 'react'
 import type { ReadingField } from '@/schema/readings/readingQuantities'
-import type { ReadingBoxes, Typed } from './typedReading'
+import type { ReadingBoxes, Typed } from '../../../plans/typedReading'
 
 type BoxProps = {
   field: ReadingField

@@ -8,10 +8,10 @@ import { isTransmitted } from '@/core/signal/signal'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { World } from '@/schema/world'
 import { pointVerdictWords } from '@/words/pointVerdictWords'
-import { Mark, VERDICT_MARK } from '../../parts/Mark'
-import { Refused } from '../../parts/Refused'
+import { Mark, VERDICT_MARK } from '../../../kit/parts/Mark'
+import { Refused } from '../../../kit/parts/Refused'
+import type { Typed } from '../../../plans/typedReading'
 import { CUT_OFF_WORDS } from './cutOffWords'
-import type { Typed } from './typedReading'
 
 type SaysProps = { typed: Typed; message: string | null; isSending: boolean; world: World; decimals: DecimalsShown }
 

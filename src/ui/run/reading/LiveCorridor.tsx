@@ -4,7 +4,7 @@ import type { RunState } from '@/core/run/runState'
 import { corridorPointer } from '@/pictures/charts/corridorPointer'
 import type { RunStep } from '@/schema/recordedRun'
 import type { RunView } from '@/schema/runView'
-import { ErrorCorridor } from '../../pictures/ErrorCorridor'
+import { ErrorCorridor } from '../../../kit/pictures/ErrorCorridor'
 import { type EarlierCurve, runCorridor } from '../runPictures'
 import { type TypedStore, useTyped } from './typedStore'
 

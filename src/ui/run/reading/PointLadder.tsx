@@ -13,7 +13,7 @@ import { askedAt, READING_QUANTITIES } from '@/schema/readings/readingQuantities
 import type { RunStep } from '@/schema/recordedRun'
 import type { World } from '@/schema/world'
 import { pointVerdictWords } from '@/words/pointVerdictWords'
-import { Mark, VERDICT_MARK } from '../../parts/Mark'
+import { Mark, VERDICT_MARK } from '../../../kit/parts/Mark'
 
 /** In which unit the error column is shown. */
 type ErrorUnit = 'percent' | 'output' | 'input'

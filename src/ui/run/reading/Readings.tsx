@@ -4,7 +4,7 @@ import { roundNames } from '@/core/run/roundRole'
 import type { RunState } from '@/core/run/runState'
 import type { RunRound, RunStep } from '@/schema/recordedRun'
 import type { RunView } from '@/schema/runView'
-import { Notice } from '../../parts/Notice'
+import { Notice } from '../../../kit/parts/Notice'
 import { PointLadder } from './PointLadder'
 
 type Props = {

@@ -5,7 +5,7 @@ import { pistonOfPoint } from '@/core/run/judge/pistonOfPoint'
 import { referenceOfPoint } from '@/core/run/plan/referenceOfPoint'
 import type { RunStep } from '@/schema/recordedRun'
 import type { PressureStandard, World } from '@/schema/world'
-import { Notice } from '../../parts/Notice'
+import { Notice } from '../../../kit/parts/Notice'
 
 /** How the reference of the point is read rightly, and what its reading still wants correcting for. */
 export function ReferenceRule({ step, world }: { step: RunStep; world: World }) {

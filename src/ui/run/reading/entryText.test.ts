@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest'
+import { EMPTY_BOXES } from '../../../plans/typedReading'
 import { boxesAhead, nextField, withKey } from './entryText'
-import { EMPTY_BOXES } from './typedReading'
 
 const FIELDS = ['applied', 'pv', 'ao', 'output'] as const
 const boxes = (filled: Partial<Record<(typeof FIELDS)[number], string>>) => ({ ...EMPTY_BOXES, ...filled })

@@ -1,5 +1,5 @@
 import type { ReadingField } from '@/schema/readings/readingQuantities'
-import type { ReadingBoxes } from './typedReading'
+import type { ReadingBoxes } from '../../../plans/typedReading'
 
 /** Where Enter leads from a box: back to an empty first one, else on to the next one that is empty. */
 export function nextField(field: ReadingField, boxes: ReadingBoxes, fields: readonly ReadingField[]): ReadingField {

@@ -1,6 +1,6 @@
 'use client'
 import { useSyncExternalStore } from 'react'
-import type { Typed } from './typedReading'
+import type { Typed } from '../../../plans/typedReading'
 
 /** What stands in the entry line, told to the picture without drawing the whole desk again at every key. */
 export type TypedStore = {

@@ -1,5 +1,5 @@
 import { type RefObject, useEffect, useRef, useState } from 'react'
-import type { ReadingBoxes } from './typedReading'
+import type { ReadingBoxes } from '../../../plans/typedReading'
 
 type Present = {
   readonly stepId: string

@@ -3,8 +3,7 @@ import type { RoundScatter } from '@/core/run/judge/roundScatter'
 import { movedBeyond } from '@/core/run/judge/stability'
 import type { RunStep } from '@/schema/recordedRun'
 import type { World } from '@/schema/world'
-import { useSending } from '../../useSending'
-import type { LinkedBoxes } from '../link/linkedBoxes'
+import { useSending } from '../../../kit/useSending'
 import {
   boxesOf,
   EMPTY_BOXES,
@@ -12,7 +11,8 @@ import {
   type ReadingBoxes,
   type Typed,
   type TypedFigures,
-} from './typedReading'
+} from '../../../plans/typedReading'
+import type { LinkedBoxes } from '../link/linkedBoxes'
 import type { useDwell } from './useDwell'
 
 /** A point to be read, and what becomes of what is typed for it. */

@@ -1,4 +1,4 @@
-import { fetchedAhead } from '../../parts/fetchedAhead'
+import { fetchedAhead } from '../../../kit/parts/fetchedAhead'
 import { LiveCorridor } from '../reading/LiveCorridor'
 import type { StageProps } from './stageView'
 

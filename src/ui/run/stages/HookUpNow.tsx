@@ -1,7 +1,7 @@
 import { faultsAsTicked, hookUpAsTicked } from '@/core/run/work/hookUpAsTicked'
 import { hookUpFactsOf } from '@/core/run/work/workLists'
-import { Notice } from '../../parts/Notice'
-import { HookUpPicture } from '../../pictures/HookUpPicture'
+import { Notice } from '../../../kit/parts/Notice'
+import { HookUpPicture } from '../../../kit/pictures/HookUpPicture'
 import type { StageProps } from './stageView'
 
 /** The hook-up with hose and valves as they stand after the steps that were done. */

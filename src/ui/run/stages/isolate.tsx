@@ -1,4 +1,4 @@
-import { fetchedAhead } from '../../parts/fetchedAhead'
+import { fetchedAhead } from '../../../kit/parts/fetchedAhead'
 import { WorkPanel } from '../work/WorkPanel'
 import { HookUpNow } from './HookUpNow'
 import { StepFoot } from './StepFoot'

@@ -1,9 +1,9 @@
 import { remedyFactsOf } from '@/core/run/advise/adviseRound'
 import { roundSlips } from '@/core/run/judge/roundSlips'
 import { pointName } from '@/core/run/plan/pointScale'
-import { fetchedAhead } from '../../parts/fetchedAhead'
-import { Notice } from '../../parts/Notice'
-import { TextButton } from '../../parts/TextButton'
+import { fetchedAhead } from '../../../kit/parts/fetchedAhead'
+import { Notice } from '../../../kit/parts/Notice'
+import { TextButton } from '../../../kit/parts/TextButton'
 import { JudgeFoot } from '../judge/JudgeFoot'
 import { StageCorridors } from '../judge/StageCorridors'
 import { CurveOrBudget } from './CurveOrBudget'
@@ -12,7 +12,9 @@ import { StageReadings } from './StageReadings'
 import { StageVerdict } from './StageVerdict'
 import type { StageProps, StageView } from './stageView'
 
-const DiagnosisView = fetchedAhead(() => import('../../parts/DiagnosisView').then(({ DiagnosisView }) => DiagnosisView))
+const DiagnosisView = fetchedAhead(() =>
+  import('../../../kit/parts/DiagnosisView').then(({ DiagnosisView }) => DiagnosisView),
+)
 
 /** The verdict, what the readings point to, and the decision. */
 export const judge: StageView = {

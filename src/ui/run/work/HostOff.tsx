@@ -7,7 +7,7 @@ import { trimSchools } from '@/core/loop/trimSchools'
 import type { JudgedRound } from '@/core/run/runState'
 import { hostErrorOf, hostScale } from '@/plans/hostScale'
 import type { RunView } from '@/schema/runView'
-import { Notice } from '../../parts/Notice'
+import { Notice } from '../../../kit/parts/Notice'
 import { ReasonDialog } from '../ReasonDialog'
 
 type Props = {

@@ -7,9 +7,9 @@ import { percentOfOutput } from '@/core/signal/signal'
 import { typedNumber } from '@/core/units/decimalText'
 import type { RunView } from '@/schema/runView'
 import { actUnits, adjustmentWords } from '@/words/adjustmentWords'
-import { NumberBox, WordsBox } from '../../form/boxes'
-import { Refused } from '../../parts/Refused'
-import { useSending } from '../../useSending'
+import { NumberBox, WordsBox } from '../../../kit/form/boxes'
+import { Refused } from '../../../kit/parts/Refused'
+import { useSending } from '../../../kit/useSending'
 import { useDraft } from '../runDrafts'
 
 type Props = { run: RunView; record: (done: unknown) => Promise<string | null> }

@@ -3,7 +3,7 @@ import Button from '@mui/material/Button'
 import TextField from '@mui/material/TextField'
 import { type FormEvent, useEffect, useRef, useState } from 'react'
 import type { WorkList, WorkStep } from '@/core/run/work/workStep'
-import { useSending } from '../../useSending'
+import { useSending } from '../../../kit/useSending'
 import { ReasonDialog } from '../ReasonDialog'
 import { useDraft } from '../runDrafts'
 

@@ -3,7 +3,7 @@ import type { AnsweredStep, WorkList, WorkStep } from '@/core/run/work/workStep'
 import { nextStep, WORK_PARTS, type WorkPart } from '@/core/run/work/workStep'
 import type { RecordedWorkStep } from '@/schema/recordedRun'
 import type { RunView } from '@/schema/runView'
-import { Mark } from '../../parts/Mark'
+import { Mark } from '../../../kit/parts/Mark'
 import { STANDING_LINE } from '../../prepare/cautions'
 
 type Props = { run: RunView; list: WorkList; steps: readonly WorkStep[] }
