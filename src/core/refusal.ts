@@ -11,4 +11,19 @@ export class Refusal extends Error {
     super(`${field}: ${reason}; ${remedy}`)
     this.name = 'Refusal'
   }
+
+  /** Reason and remedy in one line, as it stands under a box. */
+  get line(): string {
+    return `${this.reason}: ${this.remedy}`
+  }
+}
+
+/** What some work comes to, or what is made of the refusal it ends in. Anything else that is thrown goes on. */
+export function orRefused<T, R>(work: () => T, refused: (refusal: Refusal) => R): T | R {
+  try {
+    return work()
+  } catch (error) {
+    if (error instanceof Refusal) return refused(error)
+    throw error
+  }
 }

@@ -2,7 +2,7 @@ import { type CutOffAdvice, cutOffAdvice } from '@/core/flow/cutOffAdvice'
 import { orificeDifference } from '@/core/flow/orificeFlow'
 import { differenceAtFlow, errorAmplification, flowErrorAt, flowOfZeroShiftPercent } from '@/core/flow/rootOfDifference'
 import { followRoot, type RootPlaces, type RootPlaceView } from '@/core/flow/rootPlace'
-import { Refusal } from '@/core/refusal'
+import { orRefused } from '@/core/refusal'
 import { outputAtPercent, outputScale, type Signal } from '@/core/signal/signal'
 import { type Transfer, transferCurve } from '@/core/transfer/transfer'
 import { convertPressure, pressureUnitLabel } from '@/core/units/pressureUnit'
@@ -96,12 +96,10 @@ export function flowDesk(setUp: FlowSetUp, signal: Signal = '4-20mA'): FlowDeskA
 }
 
 function adviceOrReason(dpErrorPercent: number, allowedPercentOfFlow: number): FlowDeskAnswer['cutOff'] {
-  try {
-    return cutOffAdvice(dpErrorPercent, allowedPercentOfFlow)
-  } catch (error) {
-    if (error instanceof Refusal) return { refused: `${error.reason}: ${error.remedy}` }
-    throw error
-  }
+  return orRefused(
+    () => cutOffAdvice(dpErrorPercent, allowedPercentOfFlow),
+    ({ line }) => ({ refused: line }),
+  )
 }
 
 /** With the root in the host the transmitter is a straight line, or it would be taken twice. */

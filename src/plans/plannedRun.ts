@@ -1,5 +1,5 @@
 import { referencesOfPoints } from '@/core/conformity/serveByReferences'
-import { Refusal } from '@/core/refusal'
+import { orRefused } from '@/core/refusal'
 import type { RunRule } from '@/core/run/plan/decisionRule'
 import { testPointPercents } from '@/core/run/plan/pointScale'
 import { inputAtPercent } from '@/core/transfer/linearTransfer'
@@ -45,14 +45,13 @@ export function servedBy(
   configuration: Configuration,
   references: readonly PressureStandard[],
 ): string[] | null {
-  try {
-    return referencesOfPoints(
-      percents.map((percent) => inputAtPercent(percent, configuration)),
-      configuration.unit,
-      references,
-    )
-  } catch (error) {
-    if (!(error instanceof Refusal)) throw error
-    return null
-  }
+  return orRefused(
+    () =>
+      referencesOfPoints(
+        percents.map((percent) => inputAtPercent(percent, configuration)),
+        configuration.unit,
+        references,
+      ),
+    () => null,
+  )
 }

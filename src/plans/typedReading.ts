@@ -1,5 +1,5 @@
 import type { JudgedPoint } from '@/core/analysis/judgedPoint'
-import { Refusal } from '@/core/refusal'
+import { orRefused } from '@/core/refusal'
 import { coarseReadings } from '@/core/run/judge/coarseReading'
 import { appliedOfGlass, appliedOfMasses } from '@/core/run/judge/computedReading'
 import { errorBasis } from '@/core/run/judge/errorBasis'
@@ -193,11 +193,8 @@ function parsed(typed: string, field: ReadingField): Parsed {
 }
 
 function refusalOf(work: () => void, field: ReadingField): Refused | undefined {
-  try {
-    work()
-    return undefined
-  } catch (error) {
-    if (!(error instanceof Refusal)) throw error
-    return { kind: 'refused', field, words: `${error.reason}: ${error.remedy}` }
-  }
+  return orRefused(
+    () => void work(),
+    ({ line }) => ({ kind: 'refused', field, words: line }),
+  )
 }

@@ -1,7 +1,7 @@
 import { coldDensities, drumRange, hotDensities } from '@/core/drum/drumLevel'
 import { levelRange } from '@/core/level/levelRange'
 import { settableRange } from '@/core/range/settableRange'
-import { Refusal } from '@/core/refusal'
+import { orRefused, Refusal } from '@/core/refusal'
 import { decimalText } from '@/core/units/decimalText'
 import { convertPressure, type PressureUnit } from '@/core/units/pressureUnit'
 import { typedQuantity } from '@/core/units/typedQuantity'
@@ -97,12 +97,10 @@ export type Opening = { readonly wanted: WantedForm; readonly notice: string | n
  * set-up that leads to no range is said, and the range it has stands in its place.
  */
 export function wantedAtOpening(present: Configuration, saved: SavedDesks, from: RangeSource | null): Opening {
-  try {
-    return { wanted: wishOf(present, saved, from), notice: null }
-  } catch (error) {
-    if (!(error instanceof Refusal)) throw error
-    return { wanted: wantedFromPresent(present), notice: `${error.reason}: ${error.remedy}` }
-  }
+  return orRefused(
+    () => ({ wanted: wishOf(present, saved, from), notice: null }),
+    ({ line }) => ({ wanted: wantedFromPresent(present), notice: line }),
+  )
 }
 
 function wishOf(present: Configuration, saved: SavedDesks, from: RangeSource | null): WantedForm {

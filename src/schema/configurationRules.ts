@@ -114,7 +114,7 @@ function percentOfTestPoint(
     refuse('testPoints', point < -10 ? 'a point lies below −10 %' : 'a point lies above 110 %')
   } catch (error) {
     if (!(error instanceof Refusal)) throw error
-    refuse('testPoints', `${error.reason}: ${error.remedy}`)
+    refuse('testPoints', error.line)
   }
   return null
 }

@@ -8,7 +8,7 @@ export const DecimalText = z.union([z.string().max(60), z.number()]).transform((
     return decimalText(String(typed), 'value')
   } catch (error) {
     if (!(error instanceof Refusal)) throw error
-    ctx.addIssue({ code: 'custom', message: `${error.reason}: ${error.remedy}` })
+    ctx.addIssue({ code: 'custom', message: error.line })
     return z.NEVER
   }
 })

@@ -1,4 +1,4 @@
-import { Refusal } from '@/core/refusal'
+import { orRefused } from '@/core/refusal'
 import { decimalText } from '@/core/units/decimalText'
 import { fieldKind, type InputSchema, variantName } from './inputSchema'
 
@@ -115,12 +115,10 @@ function groupValue(fields: Fields, draft: Draft | undefined): Record<string, un
 function numberOf(draft: Draft | undefined, isOptional: boolean): number | string | null {
   const text = typeof draft === 'string' ? draft : ''
   if (text.trim() === '') return isOptional ? null : ''
-  try {
-    return Number(decimalText(text, 'number'))
-  } catch (error) {
-    if (error instanceof Refusal) return text
-    throw error
-  }
+  return orRefused(
+    () => Number(decimalText(text, 'number')),
+    () => text,
+  )
 }
 
 const isRecord = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null

@@ -81,7 +81,7 @@ export function useRig(setUp: BenchSetUp, { seed, speed, hides }: Wishes) {
         setRefused(null)
       } catch (error) {
         if (!(error instanceof Refusal)) throw error
-        setRefused(`${error.reason}: ${error.remedy}`)
+        setRefused(error.line)
       }
     },
     [show],

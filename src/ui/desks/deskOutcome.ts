@@ -1,4 +1,4 @@
-import { Refusal } from '@/core/refusal'
+import { orRefused } from '@/core/refusal'
 import type { RefusedField } from '@/schema/answer'
 
 /** What comes of a desk's set-up: its answer, or why there is none. */
@@ -12,13 +12,8 @@ export type DeskOutcome<A> =
  * @param boxOf the box a field of the core stands in
  */
 export function workedOut<A>(work: () => A, boxOf: (field: string) => string): DeskOutcome<A> {
-  try {
-    return { kind: 'answer', answer: work() }
-  } catch (error) {
-    if (!(error instanceof Refusal)) throw error
-    return {
-      kind: 'refused',
-      refusals: [{ field: boxOf(error.field), reason: error.reason, remedy: error.remedy }],
-    }
-  }
+  return orRefused(
+    () => ({ kind: 'answer', answer: work() }),
+    ({ field, reason, remedy }) => ({ kind: 'refused', refusals: [{ field: boxOf(field), reason, remedy }] }),
+  )
 }

@@ -1,5 +1,5 @@
 import { formatPlain } from '@/core/format/formatNumber'
-import { Refusal } from '@/core/refusal'
+import { orRefused } from '@/core/refusal'
 import type { DisplayScale } from '@/core/transfer/displayScale'
 import { typedEnd } from '@/plans/wantedRange'
 import type { Configuration } from '@/schema/configuration'
@@ -40,15 +40,14 @@ export type ReadDraft =
 /** Reads the boxes. Ends may carry a unit of their own; they are turned into that of the instrument. */
 export function readWanted(draft: WantedDraft, measures: Pick<Configuration, 'unit' | 'pressureKind'>): ReadDraft {
   const problems: Record<string, string> = {}
-  const end = (field: 'lrv' | 'urv') => {
-    try {
-      return typedEnd(draft[field], measures, field)
-    } catch (error) {
-      if (!(error instanceof Refusal)) throw error
-      problems[field] = `${error.reason}: ${error.remedy}`
-      return 0
-    }
-  }
+  const end = (field: 'lrv' | 'urv') =>
+    orRefused(
+      () => typedEnd(draft[field], measures, field),
+      ({ line }) => {
+        problems[field] = line
+        return 0
+      },
+    )
   const [lrv, urv] = [end('lrv'), end('urv')]
   const parsed = WantedForm.safeParse({
     lrv,

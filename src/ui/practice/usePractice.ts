@@ -40,7 +40,7 @@ export function usePractice(job: PracticeJob, seed: number, speed: number) {
       setRefused(null)
     } catch (error) {
       if (!(error instanceof Refusal)) throw error
-      setRefused(`${error.reason}: ${error.remedy}`)
+      setRefused(error.line)
     }
     setNow(playing.now)
   }, [])

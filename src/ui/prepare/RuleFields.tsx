@@ -1,7 +1,7 @@
 import MenuItem from '@mui/material/MenuItem'
 import TextField from '@mui/material/TextField'
 import { formatFixed } from '@/core/format/formatNumber'
-import { Refusal } from '@/core/refusal'
+import { orRefused } from '@/core/refusal'
 import { ERROR_BASIS_WORDS, errorBasis, shownPercent } from '@/core/run/judge/errorBasis'
 import { RUN_RULE_IDS, RUN_RULES, type RunRule, refuseUnmeetableRule } from '@/core/run/plan/decisionRule'
 import { type PlannedUncertainty, plannedUncertainty, tightestUncertainty } from '@/core/run/plan/plannedUncertainty'
@@ -49,13 +49,13 @@ export function RuleFields({ rule, change, planned }: Props) {
 }
 
 function refusalOf(rule: RunRule, tightest: PlannedUncertainty): string | null {
-  try {
-    refuseUnmeetableRule(rule, tightest)
-    return null
-  } catch (error) {
-    if (!(error instanceof Refusal)) throw error
-    return `${error.reason}: ${error.remedy}`
-  }
+  return orRefused(
+    () => {
+      refuseUnmeetableRule(rule, tightest)
+      return null
+    },
+    ({ line }) => line,
+  )
 }
 
 function uncertaintyWords(

@@ -27,6 +27,6 @@ export function subRangeWords(
     return { isComplete: true, text: each.join(' · ') }
   } catch (error) {
     if (!(error instanceof Refusal)) throw error
-    return { isComplete: false, text: `${error.reason}: ${error.remedy}` }
+    return { isComplete: false, text: error.line }
   }
 }

@@ -368,7 +368,7 @@ export const ventedWords = (says: boolean): string =>
 const seconds = () => performance.now() / 1000
 
 function wordsOf(error: unknown): string {
-  if (error instanceof Refusal) return `${error.reason}: ${error.remedy}`
+  if (error instanceof Refusal) return error.line
   if (error instanceof LinkLost) return `${error.message}: look at the device and its cable`
   log.error({ error: error instanceof Error ? { message: error.message, stack: error.stack } : error }, 'link work')
   return 'server error, details in the server log: try again, or type the readings'
