@@ -10,7 +10,7 @@ import { PLANTS, plantOf } from './plants'
 
 const DIST = '.next-test'
 /** A browser, a server and a database take turns, so that one of each alone leaves much of a machine idle. */
-const PLANTS_AT_ONCE = 2
+const PLANTS_AT_ONCE = 3
 
 /**
  * The built application in Chromium. So many plants at once, each with a database and a server of its own; whichever is
