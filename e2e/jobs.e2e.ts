@@ -236,17 +236,23 @@ test('two people typing at once: what the other stored takes no figure away, and
     await expect(page.getByText(/was stored elsewhere; you had/)).toContainText('0.004 → 4.01')
     await expect(page.getByLabel(/^applied,/)).toHaveValue('') // it goes into no other point by itself
     await page.getByRole('button', { name: 'Forget it' }).click()
-    // A slow answer: figures with their Enters stand in their own boxes, never as one number.
+    // An answer that comes when all is typed: figures with their Enters stand in their own boxes, never as one number.
+    let typed = Promise.resolve()
     await page.route('**/readings', async (route) => {
-      await new Promise((done) => setTimeout(done, 700))
+      await typed
       await route.continue()
     })
     await page.getByLabel(/^applied,/).focus()
     const ahead = async (...figures: readonly string[]) => {
+      let release = () => {}
+      typed = new Promise((done) => {
+        release = done
+      })
       for (const figure of figures) {
         await page.keyboard.type(figure)
         await page.keyboard.press('Enter')
       }
+      release()
     }
     await ahead('10.000', '8.002', '20.000', '12.003')
     await accepted(page, 3)
