@@ -92,4 +92,9 @@ describe('what reads the output beside what gives the pressure', () => {
     expect(outputOfferFor(offersWith(module({ deviceId: 'one', channels: 2 })), [PUMP.id])?.standard.id).toBe(METER.id)
     expect(outputOfferFor(offersWith(module({ deviceId: 'two' })), [PUMP.id])?.standard.id).toBe(METER.id)
   })
+  test('no meter that is unfit: one whose certificate has run out is told, and not offered', () => {
+    const offers = offersWith(module({ deviceId: 'two', dueOn: '2026-11-19' }))
+    expect(offers.outputs?.map(({ mark }) => mark)).toEqual(['outside'])
+    expect(outputOfferFor(offers, [PUMP.id])).toBeUndefined()
+  })
 })

@@ -19,6 +19,10 @@ describe('who may do what', () => {
     ['reviewer', 'review', true],
     ['technician', 'review', false],
     ['reader', 'amend', false],
+    ['technician', 'attach findings', true],
+    ['planner', 'attach findings', true],
+    ['reviewer', 'attach findings', true],
+    ['reader', 'attach findings', false],
   ] as const)('a %s may %s: %s', (role, action, may) => {
     expect(mayDo(role, action)).toBe(may)
   })

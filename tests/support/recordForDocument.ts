@@ -19,6 +19,8 @@ type Wishes = {
   /** What was decided after the first round, instead of leaving or adjusting. */
   firstDecision?: Decision
   pauses?: RunView['pauses']
+  /** Points of the last round, % of span, where it was a shorter one. */
+  lastPercents?: readonly number[]
 }
 const at = (minutes: number) => new Date(NOW.getTime() + minutes * 60_000).toISOString()
 let made = 0
@@ -33,10 +35,13 @@ export function runForDocument({
   firstDecision,
   pauses,
   world: changes,
+  lastPercents,
 }: Wishes = {}): RunView {
   const world = { ...benchWorld('X-100', description === undefined ? {} : { description }), ...changes }
   const rounds = Array.from({ length: asLeftRounds + 1 }, (_, round): RunRound => {
-    const made = roundOf(round, { isLast: round === asLeftRounds, withCorrection, error: errorPercent[round] ?? 0 })
+    const isLast = round === asLeftRounds
+    const percents = isLast && lastPercents ? lastPercents : [0, 50, 100]
+    const made = roundOf(round, { isLast, withCorrection, error: errorPercent[round] ?? 0, percents })
     const { decision } = made
     return round > 0 || !firstDecision || !decision
       ? made
@@ -68,9 +73,14 @@ export function recordForDocument({ site = 'Bench laboratory', ...wishes }: Wish
 
 function roundOf(
   round: number,
-  { isLast, withCorrection, error }: { isLast: boolean; withCorrection: boolean; error: number },
+  {
+    isLast,
+    withCorrection,
+    error,
+    percents,
+  }: { isLast: boolean; withCorrection: boolean; error: number; percents: readonly number[] },
 ): RunRound {
-  const steps = [0, 50, 100].map((percent, position) => {
+  const steps = percents.map((percent, position) => {
     const holding = {
       id: id(),
       applied: percent.toFixed(2),

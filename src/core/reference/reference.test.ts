@@ -34,6 +34,11 @@ describe('what was there where a reference showed a value', () => {
   test('read in another unit: 300 kPa of a reference in bar are corrected by −0.04 bar, 4 kPa', () => {
     expect(correctedValue(300, 'kPa', { unit: 'bar', calibration })).toBeCloseTo(296, 9)
   })
+  test('a liquid column is read on its scale before it is weighed: (3 − 0.04)·0.99, not 3·0.99 − its correction there', () => {
+    const column = { factor: 0.99, isApplied: true }
+    expect(correctedValue(3, 'bar', { unit: 'bar', calibration, column })).toBeCloseTo(2.9304, 12)
+    expect(correctedValue(3, 'bar', { unit: 'bar', calibration, column: { ...column, isApplied: false } })).toBe(2.96)
+  })
   test('a meter in mA', () => {
     expect(correctedValue(8, 'mA', { unit: 'mA', calibration })).toBeCloseTo(7.98, 12)
   })

@@ -86,6 +86,14 @@ describe('a certificate of a laboratory is read', () => {
       [-0.2, null],
     ])
   })
+  test('without a k none is invented: it stays to be typed', () => {
+    const bare = EXPANDED.replace(/<s:coverageFactorXMLList>.*<\/s:coverageFactorXMLList>/, '')
+    expect(bare).not.toBe(EXPANDED)
+    const xml = laboratorys(
+      quantity('basic_measuredValue', '0 5.002') + quantity('basic_measurementError', '-0.001 0.002', bare),
+    )
+    expect(read(xml).ranges[0]?.coverageFactor).toBeNull()
+  })
   test('the elder form of U, one U for all, single values, and quantities told by their names', () => {
     const elder =
       '<s:expandedUncXMLList><s:uncertaintyXMLList>0.0007</s:uncertaintyXMLList><s:coverageFactorXMLList>2</s:coverageFactorXMLList></s:expandedUncXMLList>'

@@ -86,6 +86,11 @@ describe('hard cases', () => {
     expect(pages).toBeGreaterThan(2)
     for (let round = 1; round <= 6; round++) expect(text).toContain(`Readings, as left, round ${round} of 6`)
   })
+  test('points that a shorter as-left round did not take are named as not spoken for', async () => {
+    const { text } = await made(recordForDocument({ asLeftRounds: 1, lastPercents: [0, 100] }))
+    expect(text).toContain('; not taken as left, and not spoken for: 50 % rising.')
+    expect((await made(recordForDocument({ asLeftRounds: 1 }))).text).not.toContain('not spoken for')
+  })
   test('the same record gives the same content', async () => {
     const record = recordForDocument()
     expect((await made(record)).text).toBe((await made(record)).text)

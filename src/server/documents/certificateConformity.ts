@@ -15,6 +15,7 @@ import { referenceOfPoint } from '@/core/run/plan/referenceOfPoint'
 import { ofCountedRounds, roundNames, roundRoles } from '@/core/run/roundRole'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { SealedRecord } from '@/schema/record'
+import { riskWords } from '@/words/riskWords'
 import type { CertificateSource, Doc } from './certificateSource'
 import { largest, type SealedPoint, transferRule } from './certificateWords'
 import { heading, paragraph } from './page'
@@ -75,10 +76,9 @@ function risk(doc: Doc, { world }: SealedRecord, result: Result | undefined): vo
   const found = result && largestFalseAccept(result.points)
   if (!found) return
   const { point, probability } = found
-  const percent = probability * 100
   paragraph(
     doc,
-    `The uncertainty is more than a quarter of the limit: the probability that an accepted point lies outside its limit is ${percent < 0.1 ? `less than ${withDecimalMark('0.1')}` : `at most ${formatFixed(percent, decimalsOfTwoDigits(percent))}`} % (${pointName(point.targetPercent, world.configuration)} ${point.direction}; JCGM 106:2012, specific risk).`,
+    `The uncertainty is more than a quarter of the limit: the probability that an accepted point lies outside its limit is ${riskWords(probability)} (${pointName(point.targetPercent, world.configuration)} ${point.direction}; JCGM 106:2012, specific risk).`,
   )
 }
 

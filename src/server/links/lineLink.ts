@@ -109,19 +109,18 @@ export class LineLink {
     return socket
   }
 
+  /** A line answers the question that waits; one that comes after it, in the same packet or later, answers nothing. */
   private received(text: string): void {
-    this.text += text
-    const end = this.text.indexOf('\n')
-    if (end === -1) {
-      if (this.text.length > LONGEST_ANSWER) this.lose('answers without an end')
-      return
+    const lines = `${this.text}${text}`.split('\n')
+    this.text = lines.pop() ?? ''
+    for (const each of lines) {
+      const line = each.replace(/\r$/, '')
+      this.keep({ at: new Date(), to: 'us', text: line })
+      const { waiting } = this
+      this.waiting = null
+      waiting?.settle(line)
     }
-    const line = this.text.slice(0, end).replace(/\r$/, '')
-    this.text = this.text.slice(end + 1)
-    this.keep({ at: new Date(), to: 'us', text: line })
-    const { waiting } = this
-    this.waiting = null
-    waiting?.settle(line)
+    if (this.text.length > LONGEST_ANSWER) this.lose('answers without an end')
   }
 
   /** What is lost is connected to anew by the next question: what was on its way belongs to nobody. */

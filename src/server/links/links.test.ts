@@ -46,6 +46,15 @@ async function deviceThat(answer: (line: string, socket: Socket) => void): Promi
   return portOf(server)
 }
 
+test('a second answer in one packet belongs to no question: the next is answered by its own', async () => {
+  const said: string[] = []
+  const port = await deviceThat((line, socket) => socket.write(line === 'A?' ? '1.25\r\n99.9\r\n' : '2.50\r\n'))
+  const link = linkTo(port, ({ to, text }) => said.push(`${to}: ${text}`))
+  expect(await link.ask('A?')).toBe('1.25')
+  expect(await link.ask('B?')).toBe('2.50')
+  expect(said).toEqual(['device: A?', 'us: 1.25', 'us: 99.9', 'device: B?', 'us: 2.50'])
+})
+
 describe('where a device may be asked', () => {
   const allowed = allowedNetworks(['10.20.0.0/16'])
   test.each([

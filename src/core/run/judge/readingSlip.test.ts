@@ -50,6 +50,11 @@ describe('the nature of a slip of the output', () => {
   })
 })
 
+test('another row is another than its own: at 50 % with the pressure of 80 %, the output of 50 % is merely far', () => {
+  expect(slip(50, 32, 12)?.nature).toBe('far')
+  expect(slip(25, 32, 12)?.nature).toBe('row')
+})
+
 describe('the nature of a slip of what was applied', () => {
   test.each([
     [50, 200, 'The decimal mark', 20],

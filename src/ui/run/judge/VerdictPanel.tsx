@@ -1,7 +1,6 @@
 import type { JudgedPoint } from '@/core/analysis/judgedPoint'
 import { largestFalseAccept } from '@/core/conformity/falseAccept'
 import type { PointVerdict } from '@/core/error/verdict'
-import { withDecimalMark } from '@/core/format/decimalMark'
 import { decimalsOfTwoDigits, formatFixed } from '@/core/format/formatNumber'
 import { calendarDate, formatDate } from '@/core/format/formatTime'
 import type { Recommendation } from '@/core/run/advise/recommendation'
@@ -16,6 +15,7 @@ import { ofCountedRounds } from '@/core/run/roundRole'
 import type { RunState } from '@/core/run/runState'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { RunView } from '@/schema/runView'
+import { riskWords } from '@/words/riskWords'
 import { Mark, VERDICT_MARK } from '../../../kit/parts/Mark'
 import { Notice } from '../../../kit/parts/Notice'
 
@@ -120,13 +120,6 @@ function uncertaintyWords(
         ? ', nothing can be accepted'
         : `, accepted up to ±${formatFixed(shownPercent(acceptance, applied, shown), decimals)}`
   return `uncertainty ±${formatFixed(percent, decimals)} %${k}${accepted}`
-}
-
-const riskWords = (probability: number) => {
-  const percent = probability * 100
-  return percent < 0.1
-    ? `less than ${withDecimalMark('0.1')} %`
-    : `at most ${formatFixed(percent, decimalsOfTwoDigits(percent))} %`
 }
 
 const ADVICE: Record<Recommendation['action'], string> = {
