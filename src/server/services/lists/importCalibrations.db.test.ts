@@ -102,6 +102,17 @@ describe('calibrations from before, by point', () => {
     expect(end.rows.map(({ state }) => state)).toEqual(['same', 'refused', 'differs'])
     expect(await exported()).toHaveLength(6)
   })
+  test('one of today is taken, one of tomorrow lies in the future', async () => {
+    const [heads = []] = FILE
+    const { rows } = await take(
+      [heads, ['E-1', '2026-11-20', 'C-8', '50', '0.1', ''], ['E-1', '2026-11-21', 'C-9', '50', '0.1', '']],
+      true,
+    )
+    expect(rows.map(({ state, refusals }) => [state, refusals.map(({ words }) => words)])).toEqual([
+      ['new', []],
+      ['refused', ['lies in the future']],
+    ])
+  })
   test('the due date that another list said of the same day stays', async () => {
     const cells = { tag: 'E-2', 'before.calibratedOn': '2026-11-19', 'before.dueOn': '2027-02-01' }
     const told: ImportProgress[] = []

@@ -3,6 +3,7 @@ import { ANNA, as, BENCH_PASSWORD, peopleAndReferences, RITA, sealedRunOn } from
 import { freshDatabase } from '../../../../tests/support/freshDatabase'
 import { pool } from '../../database'
 import { Conflict, Forbidden } from '../../refusals'
+import { selectResults } from '../../sql/records/seal'
 import { reviewRecord, reviewsOf } from './reviewRecord'
 
 beforeAll(async () => {
@@ -20,10 +21,14 @@ describe('a sealed record is reviewed by another than who performed it', () => {
     await expect(reviewRecord(sequence, REVIEWED, as(ANNA, 60))).rejects.toThrow(Forbidden)
     expect(await reviewsOf(sequence)).toEqual([])
   })
-  test('a reviewer may, once; returned first, it may still be reviewed', async () => {
+  test('a reviewer may, once; returned first, it may still be reviewed; the list says where it stands', async () => {
     const { sequence } = await sealedRunOn('RV-2')
+    const listed = async () => (await selectResults(pool())).find((each) => each.sequence === sequence)?.reviewState
+    expect(await listed()).toBe('waiting')
     await reviewRecord(sequence, { ...REVIEWED, outcome: 'returned', remark: 'look at 50 %' }, as(RITA, 61))
+    expect(await listed()).toBe('returned')
     await reviewRecord(sequence, REVIEWED, as(RITA, 62))
+    expect(await listed()).toBe('reviewed')
     expect((await reviewsOf(sequence)).map(({ outcome }) => outcome)).toEqual(['returned', 'reviewed'])
     await expect(reviewRecord(sequence, REVIEWED, as(RITA, 63))).rejects.toThrow(Conflict)
   })

@@ -233,8 +233,10 @@ describe('an amendment', () => {
   })
   test('a reference that was named wrongly is named rightly, and refused where it cannot have served', async () => {
     const sequence = await sealed(await readRound(await runOnNewInstrument('AM-2')))
+    // Four years later: a reference must have been in date on the day of the work, whatever it is today.
+    const later = as(ANNA, 60 * 24 * 365 * 4)
     const asked = (inputReferenceId: string) =>
-      amendRecord(sequence, Amending.parse({ id: randomUUID(), reason: 'other pump', inputReferenceId }), as(ANNA, 90))
+      amendRecord(sequence, Amending.parse({ id: randomUUID(), reason: 'other pump', inputReferenceId }), later)
     await expect(asked(SHORT.id)).rejects.toThrow('T-S reaches 1 of 3 points')
     const { id } = await asked(GAUGE.id)
     expect((await loadRun(pool(), id)).world.inputReference.code).toBe('T-G')

@@ -18,6 +18,7 @@ import { registerInstrument } from '../../services/register/instruments'
 import { decide } from '../../services/run/decide'
 import { recordReading } from '../../services/run/recordReading'
 import { sealRun } from '../../services/run/sealRun'
+import { insertCalibrationBefore } from './calibrationBefore'
 import { selectDueDate, selectDueDates, selectOpenProgress } from './dueInstrument'
 
 beforeAll(async () => {
@@ -46,6 +47,24 @@ describe('the next due date', () => {
     const id = await sealedAt('D-1', new Date('2026-03-14T23:30:00Z'))
     expect(await dueOf(id, 'UTC')).toBe('2027-03-14')
     expect(await dueOf(id, 'Europe/Prague')).toBe('2027-03-15')
+  })
+  test('never calibrated, it is the day of registration in the site’s zone', async () => {
+    const late = { person: ANNA, now: new Date('2026-11-20T23:30:00Z') }
+    const { id } = await registerInstrument({ tag: 'D-6', configuration: CONFIGURATION }, late)
+    expect(await dueOf(id, 'UTC')).toBe('2026-11-20')
+    expect(await dueOf(id, 'Europe/Prague')).toBe('2026-11-21')
+  })
+  test('a list that tells of the day of the seal says no more than the seal; of the day after, it counts', async () => {
+    const id = await sealedAt('D-7', new Date('2026-04-08T12:00:00Z'))
+    const listed = (calibratedOn: string, dueOn: string) =>
+      insertCalibrationBefore(pool(), {
+        ...{ id: randomUUID(), instrumentId: id, calibratedOn, dueOn, certificate: 'L-1', points: [] },
+        ...{ source: 'list.csv', at: NOW, personId: ANNA.id },
+      })
+    await listed('2026-04-08', '2026-10-08')
+    expect(await dueOf(id, 'UTC')).toBe('2027-04-08')
+    await listed('2026-04-09', '2026-10-09')
+    expect(await dueOf(id, 'UTC')).toBe('2026-10-09')
   })
   test('from the leap day falls on 28 February', async () => {
     expect(await dueOf(await sealedAt('D-2', new Date('2028-02-29T12:00:00Z')), 'UTC')).toBe('2029-02-28')
