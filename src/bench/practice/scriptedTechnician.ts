@@ -27,31 +27,51 @@ const MOST_ACTS = 60
 /** A step of the way out of service takes somebody so long, s. */
 const STEP_S = 4
 
-/**
- * Plays a job by the advice alone: takes the instrument out of service in the order of its list, does what is advised, names
- * what it comes to, puts it right, restores it. It sees nothing that a person would not see.
- */
-export function playByAdvice(job: PracticeJob, seed: number): Played {
-  const course = new Course(job, seed)
+/** What somebody does at a course, and the log that it leaves. */
+function handsAt(course: Course) {
   const log: LoggedAct[] = []
   const act = (does: PracticeAct) => {
     course.do(does)
     log.push({ tick: course.now.tick, act: does })
   }
   const wait = (seconds: number) => course.until(course.now.tick + Math.round(seconds / TICK_SECONDS))
-  // An act that takes time is logged at the step it was begun at.
-  const actAt = (does: PracticeAct) => {
-    const { tick } = course.now
-    course.do(does)
-    log.push({ tick, act: does })
-  }
-  const walk = (steps: readonly WorkStep[]) => {
-    for (const step of steps)
-      for (const change of changesOf(step)) {
-        act({ do: 'rig', act: actOf(change) })
-        wait(STEP_S)
+  return {
+    ...{ log, act, wait },
+    /** An act that takes time is logged at the step it was begun at. */
+    actAt: (does: PracticeAct) => {
+      const { tick } = course.now
+      course.do(does)
+      log.push({ tick, act: does })
+    },
+    walk: (steps: readonly WorkStep[]) => {
+      for (const step of steps)
+        for (const change of changesOf(step)) {
+          act({ do: 'rig', act: actOf(change) })
+          wait(STEP_S)
+        }
+    },
+    /** Gives a pressure and waits until it stands. */
+    give: (to: number, span: number) => {
+      const reference = () => readRig(course.now.rig).reference
+      if (course.now.rig.sourcePa === null || Math.abs(reference() - to) > 1e-9)
+        act({ do: 'rig', act: { act: 'source', to } })
+      for (let waited = 0; waited < LONGEST_S; waited += 5) {
+        const before = reference()
+        wait(5)
+        if (Math.abs(reference() - before) < span * 1e-4) break
       }
+      wait(REST_S)
+    },
   }
+}
+
+/**
+ * Plays a job by the advice alone: takes the instrument out of service in the order of its list, does what is advised, names
+ * what it comes to, puts it right, restores it. It sees nothing that a person would not see.
+ */
+export function playByAdvice(job: PracticeJob, seed: number): Played {
+  const course = new Course(job, seed)
+  const { act, actAt, walk, wait, give, log } = handsAt(course)
   const { piping } = course.now.rig.facts
   const signal = course.now.rig.model.kind === 'pneumatic' ? ('20-100kPa' as const) : ('4-20mA' as const)
   const facts = practiceFacts(soundRig(job))
@@ -63,30 +83,10 @@ export function playByAdvice(job: PracticeJob, seed: number): Played {
   }
   const goTo = (percent: number) => {
     hookUp()
-    const to = facts.lrv + (percent / 100) * (facts.urv - facts.lrv) + legOf(course.now.rig)
-    if (course.now.rig.sourcePa === null || Math.abs(readRig(course.now.rig).reference - to) > 1e-9)
-      act({ do: 'rig', act: { act: 'source', to } })
-    const span = Math.abs(facts.urv - facts.lrv)
-    for (let waited = 0; waited < LONGEST_S; waited += 5) {
-      const before = readRig(course.now.rig).reference
-      wait(5)
-      if (Math.abs(readRig(course.now.rig).reference - before) < span * 1e-4) break
-    }
-    wait(REST_S)
+    const { lrv, urv } = facts
+    give(lrv + (percent / 100) * (urv - lrv) + legOf(course.now.rig), Math.abs(urv - lrv))
   }
-  let named: RigFault | null = null
-  for (let acts = 0; acts < MOST_ACTS && named === null; acts++) {
-    const advice = practiceAdvice(course.now.observations, facts)
-    if (advice.advise === 'nothing') break
-    if (advice.advise === 'name') named = advice.cause
-    else if (advice.advise === 'point') {
-      goTo(advice.percent)
-      act({ do: 'read' })
-    } else {
-      if (advice.at !== null) goTo(advice.at)
-      actAt({ do: 'look', at: advice.look })
-    }
-  }
+  const named = foundByAdvice(course, facts, { act, actAt, goTo })
   if (named !== null) {
     act({ do: 'name', cause: named })
     if (CURES[named] === 'work') act({ do: 'put-right' })
@@ -102,6 +102,26 @@ export function playByAdvice(job: PracticeJob, seed: number): Played {
     readings: observations.filter(({ kind }) => kind === 'reading').length,
     looks: observations.filter(({ kind }) => kind === 'look').length,
   }
+}
+
+type Does = (does: PracticeAct) => void
+type Finding = { readonly act: Does; readonly actAt: Does; readonly goTo: (percent: number) => void }
+
+/** Does what is advised until a cause is named, or nothing is advised any more. */
+function foundByAdvice(course: Course, facts: PracticeFacts, { act, actAt, goTo }: Finding): RigFault | null {
+  for (let acts = 0; acts < MOST_ACTS; acts++) {
+    const advice = practiceAdvice(course.now.observations, facts)
+    if (advice.advise === 'nothing') return null
+    if (advice.advise === 'name') return advice.cause
+    if (advice.advise === 'point') {
+      goTo(advice.percent)
+      act({ do: 'read' })
+    } else {
+      if (advice.at !== null) goTo(advice.at)
+      actAt({ do: 'look', at: advice.look })
+    }
+  }
+  return null
 }
 
 function actOf(change: Change): RigAct {

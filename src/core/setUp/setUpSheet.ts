@@ -47,73 +47,74 @@ type Draft = {
  * said are left out. Common practice, no source; the maker's manual goes before it.
  */
 export function setUpSheet(before: SetUpState, after: SetUpState): SetUpItem[] {
-  const drafts: Draft[] = [
+  const both: Both = [before, after]
+  return [
     ...unprotect(before, after),
-    text(
-      'device-tag',
-      'Tag in the device',
-      'whoever reads it by communicator sees which one it is',
-      [before, after],
-      (s) => s.device.deviceTag,
-    ),
-    text(
-      'unit',
-      'Unit of measure',
-      'first: a device reckons its range anew when the unit changes',
-      [before, after],
-      (s) => pressureUnitLabel(s.unit),
-    ),
+    ...identityDrafts(both),
     ...rangeDrafts(before, after),
-    seconds(
-      'damping',
-      'Damping of the output',
-      'five times as long has to be waited at every point',
-      [before, after],
-      (s) => s.device.dampingSeconds,
-    ),
-    text(
-      'application',
-      'Application',
-      'before the display: it decides what the display can show',
-      [before, after],
-      (s) => APPLICATIONS[applicationOf(s)],
-    ),
-    number(
-      'cut-off',
-      'Low-flow cut-off',
-      '% of flow',
-      'below it the root is too steep to be trusted',
-      [before, after],
-      cutOffOf,
-    ),
+    ...outputDrafts(both),
     ...displayDrafts(before, after),
-    text(
-      'failure',
-      'On failure the current goes',
-      'whatever listens must see a failure, never a value',
-      [before, after],
-      (s) => s.device.failure && FAILURE_DIRECTIONS[s.device.failure],
-    ),
-    number(
-      'alarm-low',
-      'Lower alarm level',
-      'mA',
-      'NAMUR NE 43 keeps 3.6 mA and below for failure',
-      [before, after],
-      (s) => s.device.alarmLowMilliamp,
-    ),
-    number(
-      'alarm-high',
-      'Upper alarm level',
-      'mA',
-      'NAMUR NE 43 keeps 21 mA and above for failure',
-      [before, after],
-      (s) => s.device.alarmHighMilliamp,
-    ),
+    ...failureDrafts(both),
     ...protect(before, after),
-  ]
-  return drafts.flatMap(itemOf)
+  ].flatMap(itemOf)
 }
+
+const identityDrafts = (both: Both): Draft[] => [
+  text(
+    'device-tag',
+    'Tag in the device',
+    'whoever reads it by communicator sees which one it is',
+    both,
+    (s) => s.device.deviceTag,
+  ),
+  text('unit', 'Unit of measure', 'first: a device reckons its range anew when the unit changes', both, (s) =>
+    pressureUnitLabel(s.unit),
+  ),
+]
+
+const outputDrafts = (both: Both): Draft[] => [
+  seconds(
+    'damping',
+    'Damping of the output',
+    'five times as long has to be waited at every point',
+    both,
+    (s) => s.device.dampingSeconds,
+  ),
+  text(
+    'application',
+    'Application',
+    'before the display: it decides what the display can show',
+    both,
+    (s) => APPLICATIONS[applicationOf(s)],
+  ),
+  number('cut-off', 'Low-flow cut-off', '% of flow', 'below it the root is too steep to be trusted', both, cutOffOf),
+]
+
+const failureDrafts = (both: Both): Draft[] => [
+  text(
+    'failure',
+    'On failure the current goes',
+    'whatever listens must see a failure, never a value',
+    both,
+    (s) => s.device.failure && FAILURE_DIRECTIONS[s.device.failure],
+  ),
+  number(
+    'alarm-low',
+    'Lower alarm level',
+    'mA',
+    'NAMUR NE 43 keeps 3.6 mA and below for failure',
+    both,
+    (s) => s.device.alarmLowMilliamp,
+  ),
+  number(
+    'alarm-high',
+    'Upper alarm level',
+    'mA',
+    'NAMUR NE 43 keeps 21 mA and above for failure',
+    both,
+    (s) => s.device.alarmHighMilliamp,
+  ),
+]
 
 type Both = readonly [before: SetUpState, after: SetUpState]
 type Read<T> = (state: SetUpState) => T | undefined
