@@ -29,6 +29,11 @@ export const HOMES = [
     instead: 'ALARM_MILLIAMP of core/loop/loopSupply.ts',
   },
   {
+    literal: /\b4 \+ 0\.16\b|- 4\) \/ (0\.)?16\b/,
+    homes: ['src/core/signal/currentLoop.ts'],
+    instead: 'milliampOfPercent() or percentOfMilliamp() of core/signal/currentLoop.ts',
+  },
+  {
     literal: /coverageFactor\b.*(:|=) 2\b|coverageFactor\b.*\?\? 2\b/,
     homes: [],
     instead: 'the k that the certificate states; where it states none, ask',

@@ -9,6 +9,9 @@ describe('a rule or a constant of nature that is written outside its home is fou
     ['const hpa = 1013.25', 'STANDARD_ATMOSPHERE_PA'],
     ['const g = 9.80665', 'STANDARD_GRAVITY'],
     ['const alarm = 22.5', 'ALARM_MILLIAMP'],
+    ['const at = (milliamp - 4) / 0.16', 'percentOfMilliamp()'],
+    ['const at = ((shown - 4) / 16) * 100', 'percentOfMilliamp()'],
+    ['const current = 4 + 0.16 * percent', 'milliampOfPercent()'],
     ['return { coverageFactor: 2, points }', 'certificate states'],
     ['coverageFactor: factor ?? 2,', 'certificate states'],
   ])('%s', (line, instead) => {

@@ -1,3 +1,4 @@
+import { CURRENT_SPAN_MA, percentOfMilliamp } from '../../core/signal/currentLoop'
 import { celsiusOf } from '../../core/units/celsius'
 import type { RigFault } from '../rig/rigFaults'
 import type { Rig } from '../rig/rigModel'
@@ -141,7 +142,7 @@ type Point = {
 
 function pointsOf(observations: readonly Observation[], { lrv, urv }: PracticeFacts): readonly Point[] {
   const ofRange = (value: number) => ((value - lrv) / (urv - lrv)) * 100
-  const ofLoop = (milliamp: number | null) => (milliamp === null ? null : (milliamp - 4) / 0.16)
+  const ofLoop = (milliamp: number | null) => (milliamp === null ? null : percentOfMilliamp(milliamp))
   return observations.flatMap((each) => {
     if (each.kind !== 'reading') return []
     const { reference, pv, ao, milliamp, outputKPa } = each.reading
@@ -208,7 +209,7 @@ function byReferences({ told, points, facts }: Checked): Advice | undefined {
   if (!meter) return look('other-meter', 'an error of the meter looks like one of the output stage', 100)
   const [own, true_] = [number(meter, 'own'), number(meter, 'other')]
   if (own === null || true_ === null) return undefined
-  const share = ((own - true_) / 16) * 100
+  const share = ((own - true_) / CURRENT_SPAN_MA) * 100
   if (Math.abs(share) <= OFF) return undefined
   // Both are read at the lower end too: a zero is off there by as much, a gain by a fifth of it.
   return meterIsOffAtLower(points, share)

@@ -1,3 +1,4 @@
+import { CURRENT_SPAN_MA } from '../../core/signal/currentLoop'
 import type { RandomStream } from '../../core/statistics/randomStream'
 import { celsiusOf } from '../../core/units/celsius'
 import { actOnRig } from '../rig/actOnRig'
@@ -123,5 +124,5 @@ function watchStill(rig: Rig, later: Later, seconds: number): Watched {
   }
   const mean = values.reduce((sum, value) => sum + value, 0) / SAMPLES
   const squares = values.reduce((sum, value) => sum + (value - mean) ** 2, 0)
-  return { rig: now, told: { deviationPercent: (Math.sqrt(squares / (SAMPLES - 1)) / 16) * 100 } }
+  return { rig: now, told: { deviationPercent: (Math.sqrt(squares / (SAMPLES - 1)) / CURRENT_SPAN_MA) * 100 } }
 }

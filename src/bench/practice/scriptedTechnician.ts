@@ -2,6 +2,7 @@ import { type Change, changesOf } from '../../core/run/work/hookUpState'
 import { isolateSteps } from '../../core/run/work/isolateSteps'
 import { restoreSteps } from '../../core/run/work/restoreSteps'
 import type { WorkStep } from '../../core/run/work/workStep'
+import { CURRENT_LOW_MA, percentOfMilliamp } from '../../core/signal/currentLoop'
 import type { RigAct } from '../rig/actOnRig'
 import { readRig } from '../rig/readRig'
 import type { RigFault } from '../rig/rigFaults'
@@ -211,7 +212,7 @@ function turnScrews({ course, act, wait, goTo }: Pick<Curing, 'course' | 'act' |
   const errorAt = (percent: number) => {
     goTo(percent)
     const { milliamp, outputKPa } = readRig(course.now.rig)
-    return (outputKPa === null ? ((milliamp ?? 4) - 4) / 0.16 : (outputKPa - 20) / 0.8) - percent
+    return (outputKPa === null ? percentOfMilliamp(milliamp ?? CURRENT_LOW_MA) : (outputKPa - 20) / 0.8) - percent
   }
   for (let pass = 0; pass < MOST_PASSES; pass++) {
     const low = errorAt(0)

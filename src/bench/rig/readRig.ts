@@ -1,5 +1,5 @@
+import { milliampOfPercent, percentOfMilliamp } from '../../core/signal/currentLoop'
 import { convertPressure } from '../../core/units/pressureUnit'
-import { milliampOf } from '../simulate/outputStage'
 import type { Rig, ShownError } from './rigModel'
 import { paAt } from './settled'
 
@@ -35,13 +35,13 @@ export function readRig(rig: Rig): RigReading {
         ? null
         : shown(rig.hasSupply ? pneumaticKPa(reading.outputPercent) : 0, facts.meter),
     pv: reading?.pvPercent == null || !isAlive ? null : lrv + (reading.pvPercent / 100) * (urv - lrv),
-    ao: reading?.aoPercent == null || !isAlive ? null : (rig.fixedMilliamp ?? milliampOf(reading.aoPercent)),
+    ao: reading?.aoPercent == null || !isAlive ? null : (rig.fixedMilliamp ?? milliampOfPercent(reading.aoPercent)),
     terminalVolts: reading?.terminalVolts ?? null,
     display: reading && isAlive ? reading.display : null,
     host:
       !facts.host || reading?.milliamp == null
         ? null
-        : shown(lrv + ((reading.milliamp - 4) / 16) * (urv - lrv), facts.host),
+        : shown(lrv + (percentOfMilliamp(reading.milliamp) / 100) * (urv - lrv), facts.host),
   }
 }
 

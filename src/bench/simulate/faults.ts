@@ -1,4 +1,5 @@
 import type { Cause } from '../../core/diagnosis/cause'
+import { CURRENT_SPAN_MA, milliampOfPercent } from '../../core/signal/currentLoop'
 import type { RandomStream } from '../../core/statistics/randomStream'
 import type { InstrumentModel } from './instrumentModel'
 import type { CheckReading, SimulatedPlan } from './simulateCheck'
@@ -37,9 +38,9 @@ const sensorAny: Fault = (check, size, stream) =>
   pick(stream, [sensorZero, sensorSpan, sensorBoth])(check, size, stream)
 
 const outputAny: Fault = (check, size, stream) => {
-  const offsetMilliamp = sign(stream) * 0.16 * size
+  const offsetMilliamp = sign(stream) * (size / 100) * CURRENT_SPAN_MA
   // The stage's gain works on the whole current: 4 mA and 20 mA move, and its error at 0 % is put back by the offset.
-  const gain = 1 + (sign(stream) * size * 0.16) / 16
+  const gain = 1 + (sign(stream) * size) / 100
   return pick(stream, [
     () => withOutput(check, { offsetMilliamp }),
     () => withOutput(check, { gain, offsetMilliamp: -4 * (gain - 1) }),
@@ -53,8 +54,6 @@ const trappedPressure = (check: FaultedCheck, stream: RandomStream): number => {
   const pressure = lrv + (between(stream, 15, 95) / 100) * (urv - lrv)
   return Math.abs(pressure) < 0.05 * Math.abs(urv - lrv) ? pressure + 0.1 * (urv - lrv) : pressure
 }
-
-const milliampAt = (percent: number) => 4 + 0.16 * percent
 
 /** Units mixed up with kPa, as ratios of the reading: psi, inches of water, millibar. */
 export const UNIT_RATIOS = [6.894757, 1 / 6.894757, 4.021843, 1 / 4.021843, 10, 0.1]
@@ -102,12 +101,12 @@ export const FAULTS: Partial<Record<Cause, Fault>> = {
     withSensor(check, { gain: pick(stream, [0, between(stream, 0.02, 0.5)]) }),
   'plugged-line': (check, _, stream) => withSensor(check, { gain: 0, offset: trappedPressure(check, stream) }),
   saturation: (check, _, stream) => {
-    const milliamp = milliampAt(between(stream, 35, 70))
+    const milliamp = milliampOfPercent(between(stream, 35, 70))
     return withOutput(check, { saturationHighMilliamp: milliamp })
   },
   'failure-signal': (check, _, stream) => withOutput(check, { failureMilliamp: pick(stream, [3.5, 21.5]) }),
   'supply-too-low': (check, _, stream) => {
-    const milliamp = milliampAt(between(stream, 35, 70))
+    const milliamp = milliampOfPercent(between(stream, 35, 70))
     const output = check.model.output
     return withOutput(check, { supplyVolts: output ? output.minimumVolts + (milliamp / 1000) * output.loopOhm : 0 })
   },

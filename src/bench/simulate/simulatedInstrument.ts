@@ -1,9 +1,10 @@
 import { Refusal } from '../../core/refusal'
+import { milliampOfPercent } from '../../core/signal/currentLoop'
 import type { RandomStream } from '../../core/statistics/randomStream'
 import { transferCurve } from '../../core/transfer/transfer'
 import type { InstrumentModel } from './instrumentModel'
 import type { InstrumentState, Stimulus } from './instrumentState'
-import { clampedPercent, drive, milliampOf } from './outputStage'
+import { clampedPercent, drive } from './outputStage'
 import { screwErrorPercent } from './screws'
 import { feel } from './sensorStage'
 
@@ -96,7 +97,7 @@ function readingOf(
   const display = displayStep ? Math.round(shown / displayStep) * displayStep : shown
   return {
     outputPercent,
-    milliamp: output ? milliampOf(outputPercent) : null,
+    milliamp: output ? milliampOfPercent(outputPercent) : null,
     pvPercent: stages.pvPercent,
     aoPercent: stages.aoPercent,
     display,

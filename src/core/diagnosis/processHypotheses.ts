@@ -1,4 +1,5 @@
 import { formatFixed } from '../format/formatNumber'
+import { milliampOfPercent, percentOfMilliamp } from '../signal/currentLoop'
 import { FAILURE_PERCENT, NE43 } from '../signal/ne43'
 import { channelsRead, type DiagnosisData, type Hypothesis, parameter, signed } from './hypothesis'
 
@@ -64,7 +65,6 @@ const stopsOf = (values: readonly (number | null)[]): number[] => {
 const FAILED_LOW = [-25, FAILURE_PERCENT.low + 0.5] as const
 const FAILED_HIGH = [FAILURE_PERCENT.high - 0.25, 125] as const
 
-const percentOf = (milliamp: number) => (milliamp - 4) / 0.16
 /** Volts across a 250 Ω sense resistor, taken for milliamperes: 1.000 for 4.000. Ohm's law. */
 const OHMS_OF_SLIP = 250
 
@@ -95,7 +95,8 @@ export function signalHypotheses(data: DiagnosisData): Hypothesis[] {
     },
   ]
   if (!context.isCurrentLoop || !read.output) return saturation
-  const isFailure = highest <= percentOf(NE43.failureLow) + 0.5 || lowest >= percentOf(NE43.failureHigh) - 0.5
+  const isFailure =
+    highest <= percentOfMilliamp(NE43.failureLow) + 0.5 || lowest >= percentOfMilliamp(NE43.failureHigh) - 0.5
   const [low, high] = lowest > 50 ? FAILED_HIGH : FAILED_LOW
   const failure: Hypothesis[] =
     context.hasFailureLevels && isFailure
@@ -105,7 +106,8 @@ export function signalHypotheses(data: DiagnosisData): Hypothesis[] {
             parameters: [{ ...parameter((low + high) / 2, 6, low, high), otherStarts: [(lowest + highest) / 2] }],
             weight: 1,
             drive: (_, [at = 0]) => at,
-            says: ([at = 0]) => `the current stands at ${formatFixed(4 + 0.16 * at, 2)} mA, a failure signal of NE 43`,
+            says: ([at = 0]) =>
+              `the current stands at ${formatFixed(milliampOfPercent(at), 2)} mA, a failure signal of NE 43`,
           },
         ]
       : []
@@ -118,13 +120,13 @@ export function signalHypotheses(data: DiagnosisData): Hypothesis[] {
       weight: 1,
       volts: 'at the minimum',
       drive: (ao, [stop = 0]) => Math.min(stop, ao),
-      says: ([stop = 0]) => `the loop carries no more than ${formatFixed(4 + 0.16 * stop, 2)} mA`,
+      says: ([stop = 0]) => `the loop carries no more than ${formatFixed(milliampOfPercent(stop), 2)} mA`,
     },
     {
       cause: 'meter-on-volts',
       parameters: [],
       weight: 1,
-      drive: (ao) => percentOf(((4 + 0.16 * ao) * OHMS_OF_SLIP) / 1000),
+      drive: (ao) => percentOfMilliamp((milliampOfPercent(ao) * OHMS_OF_SLIP) / 1000),
       says: () => 'every reading is that of the volts across 250 Ω, taken for milliamperes',
     },
   ]

@@ -1,3 +1,4 @@
+import { percentOfMilliamp } from './currentLoop'
 /**
  * What a current of a 4–20 mA loop says about itself, after NAMUR NE 43 (limits from memory):
  * 3.8 to 20.5 mA is a measured value, 3.6 mA and less or 21 mA and more is a failure signal, and the two narrow bands
@@ -17,14 +18,14 @@ export const NE43 = { failureLow: 3.6, saturationLow: 3.8, saturationHigh: 20.5,
 
 /** What a measuring output shows beyond its ends, % of output span: 3.8 and 20.5 mA, and taken to be as much on other signals. */
 export const SHOWN_PERCENT = {
-  low: ((NE43.saturationLow - 4) / 16) * 100,
-  high: ((NE43.saturationHigh - 4) / 16) * 100,
+  low: percentOfMilliamp(NE43.saturationLow),
+  high: percentOfMilliamp(NE43.saturationHigh),
 } as const
 
 /** Where a failure signal begins, % of output span: 3.6 and 21 mA. */
 export const FAILURE_PERCENT = {
-  low: ((NE43.failureLow - 4) / 16) * 100,
-  high: ((NE43.failureHigh - 4) / 16) * 100,
+  low: percentOfMilliamp(NE43.failureLow),
+  high: percentOfMilliamp(NE43.failureHigh),
 } as const
 
 /** The state of a 4–20 mA current. */

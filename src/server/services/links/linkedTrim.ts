@@ -1,5 +1,6 @@
 import { Refusal } from '@/core/refusal'
 import { settleSeconds } from '@/core/setUp/damping'
+import { CURRENT_SPAN_MA } from '@/core/signal/currentLoop'
 import { convertPressure } from '@/core/units/pressureUnit'
 import type { LinkedTrim } from '@/schema/links'
 import { NewAdjustment } from '@/schema/run'
@@ -107,7 +108,7 @@ async function trimOutput(trimming: Trimming, transmitter: TransmitterLink): Pro
       await transmitter.trim(command, await member.meter.milliamp())
       await settled(trimming)
       const now = await member.meter.milliamp()
-      if (Math.abs(now - milliamp) > READ_BACK * 16)
+      if (Math.abs(now - milliamp) > READ_BACK * CURRENT_SPAN_MA)
         throw new Refusal(
           'trim',
           `at ${milliamp} mA the meter reads ${decimalText(now, linkedDigits(trimming.world).output)} after it`,
