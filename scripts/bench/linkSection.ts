@@ -79,14 +79,14 @@ type Plant = Awaited<ReturnType<typeof makePlant>>
 
 async function makePlant() {
   const bench = await import('../../tests/support/benchPlant')
-  const { ownStandard } = await import('../../tests/support/ownStandard')
+  const { ownReference } = await import('../../tests/support/ownReference')
   const { pool } = await import('../../src/server/database')
   const source = {
     ...bench.PUMP,
     ...{ id: randomUUID(), code: 'T-S', unit: 'bar' as const, rangeLow: -1, rangeHigh: 10, resolution: 0.0001 },
   }
   await bench.peopleAndReferences()
-  await ownStandard(pool(), source)
+  await ownReference(pool(), source)
   return { bench, source }
 }
 

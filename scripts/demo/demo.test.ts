@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest'
 import { limitAt } from '../../src/core/reference/referenceParts'
-import { ownedStandards } from '../../src/plans/ownedStandard'
+import { ownedReferences } from '../../src/plans/ownedReference'
 import { referenceOffers } from '../../src/plans/referenceOffers'
 import { ConfigurationNumbers } from '../../src/schema/configurationForm'
 import { ReferenceCertificate, ReferenceFacts } from '../../src/schema/reference'
@@ -24,7 +24,7 @@ describe('the invented plant', () => {
     '%s could be registered by hand, and a reference reaches it',
     (_tag, { configuration }) => {
       expect(() => ConfigurationNumbers.parse(configuration)).not.toThrow()
-      const [best] = referenceOffers(configuration, ownedStandards(REFERENCES, DAY), DAY).inputs
+      const [best] = referenceOffers(configuration, ownedReferences(REFERENCES, DAY), DAY).inputs
       expect(best?.ratio).toBeGreaterThan(1)
     },
   )
@@ -48,7 +48,7 @@ describe('the invented plant', () => {
   })
   test('a run of two years ago names the certificate valid then', () => {
     for (const day of ['2024-10-01', '2025-08-19', DAY])
-      for (const { standard } of ownedStandards(REFERENCES, day)) {
+      for (const { standard } of ownedReferences(REFERENCES, day)) {
         expect(standard.calibratedOn <= day, standard.code).toBe(true)
         if (standard.code !== 'R-07') expect(day <= standard.dueOn, standard.code).toBe(true)
       }

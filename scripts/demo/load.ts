@@ -4,7 +4,7 @@ import { adviseRound } from '../../src/core/run/advise/adviseRound'
 import { runState } from '../../src/core/run/runState'
 import { workLists } from '../../src/core/run/work/workLists'
 import type { WorkList } from '../../src/core/run/work/workStep'
-import { ownedStandards } from '../../src/plans/ownedStandard'
+import { ownedReferences } from '../../src/plans/ownedReference'
 import { outputOfferFor, referenceOffers } from '../../src/plans/referenceOffers'
 import { DEMO_PASSWORD } from '../../src/schema/demo'
 import type { Reference } from '../../src/schema/reference'
@@ -248,7 +248,7 @@ async function leaveOpen(job: Job, now: Date, count: number): Promise<void> {
 function startOf({ instrument, references, random }: Job, at: Date): StartRun {
   const { configuration } = instrument
   const day = formatISO(at, { representation: 'date' })
-  const offers = referenceOffers(configuration, ownedStandards(references, day), day)
+  const offers = referenceOffers(configuration, ownedReferences(references, day), day)
   const ids = offers.isSubRanged
     ? offers.suggestedInputIds
     : offers.inputs.slice(0, 1).map(({ standard }) => standard.id)

@@ -3,7 +3,7 @@ import { workLists } from '@/core/run/work/workLists'
 import { ADJUSTMENT_KINDS } from '../core/adjust/adjustmentKind'
 import type { SealedRecord } from '../schema/record'
 import type { Amending } from '../schema/review'
-import type { Standard } from '../schema/world'
+import type { WorkingReference } from '../schema/world'
 
 /** Words of a record that an amendment may put right, and where they go. */
 export type AmendableWords = {
@@ -23,7 +23,7 @@ export type Amendable = {
 }
 
 /** A registered reference to be chosen in place of one that was named wrongly. */
-export type ReferenceChoice = Pick<Standard, 'id' | 'code' | 'description' | 'quantity'>
+export type ReferenceChoice = Pick<WorkingReference, 'id' | 'code' | 'description' | 'quantity'>
 
 /** What of a record an amendment may put right. */
 export function amendableOf(record: Pick<SealedRecord, 'world' | 'rounds' | 'workSteps'>): Amendable {

@@ -1,8 +1,8 @@
-import type { Standard } from '../schema/world'
+import type { WorkingReference } from '../schema/world'
 
 /** How well a reference suits one instrument, best first. */
 export type ReferenceOffer = {
-  readonly standard: Standard
+  readonly standard: WorkingReference
   readonly mark: 'inside' | 'look' | 'outside'
   /** Error limit over accuracy at the tightest test point; null where it does not reach. */
   readonly ratio: number | null

@@ -10,7 +10,7 @@ import { ConfigurationNumbers } from '../schema/configurationForm'
 import type { SealedRecord } from '../schema/record'
 import type { Reference, ReferenceRange } from '../schema/reference'
 import type { CertifiedRangeForm } from '../schema/referenceForm'
-import { certificatesOfRange } from './standardsOf'
+import { certificatesOfRange } from './workingReferencesOf'
 
 /** Where the instruments stand that are references in truth. */
 export const REFERENCE_AREA = 'References'

@@ -4,7 +4,7 @@ import type { RunRule } from '@/core/run/plan/decisionRule'
 import { testPointPercents } from '@/core/run/plan/pointScale'
 import { inputAtPercent } from '@/core/transfer/linearTransfer'
 import type { Configuration } from '../schema/configuration'
-import type { PressureStandard } from '../schema/world'
+import type { WorkingPressureReference } from '../schema/world'
 import type { ReferenceOffers } from './offers'
 
 type Choice = {
@@ -43,7 +43,7 @@ export function plannedRun({ configuration, offers, inputIds, outputId, inputUni
 export function servedBy(
   percents: readonly number[],
   configuration: Configuration,
-  references: readonly PressureStandard[],
+  references: readonly WorkingPressureReference[],
 ): string[] | null {
   return orRefused(
     () =>

@@ -1,24 +1,24 @@
 import { describe, expect, test } from 'vitest'
 import { CONFIGURATION, METER, OTHER_PUMP, PUMP } from '../../tests/support/benchPlant'
-import { inPlace } from '../../tests/support/ownStandard'
+import { inPlace } from '../../tests/support/ownReference'
 import { normalCdf, normalDensity } from '../core/statistics/normal'
-import type { PressureStandard, Standard } from '../schema/world'
-import type { OwnedStandard } from './ownedStandard'
+import type { WorkingPressureReference, WorkingReference } from '../schema/world'
+import type { OwnedReference } from './ownedReference'
 import { rankedChoices } from './rankedChoices'
 import { referenceOffers } from './referenceOffers'
 
 const TODAY = '2026-11-20'
 const ask = { rule: 'simple-acceptance', inputUnit: 'kPa', history: null } as const
-const ranked = (owned: readonly OwnedStandard[], rule: Parameters<typeof rankedChoices>[2]['rule'] = ask.rule) =>
+const ranked = (owned: readonly OwnedReference[], rule: Parameters<typeof rankedChoices>[2]['rule'] = ask.rule) =>
   rankedChoices(CONFIGURATION, referenceOffers(CONFIGURATION, owned, TODAY), { ...ask, rule })
-const pump = (code: string, change: Partial<PressureStandard> = {}): PressureStandard => ({
+const pump = (code: string, change: Partial<WorkingPressureReference> = {}): WorkingPressureReference => ({
   ...PUMP,
   id: `id ${code}`,
   code,
   ...change,
 })
-const meter = (code: string, change: object = {}): Standard =>
-  ({ ...METER, id: `id ${code}`, code, ...change }) as Standard // quantity stays
+const meter = (code: string, change: object = {}): WorkingReference =>
+  ({ ...METER, id: `id ${code}`, code, ...change }) as WorkingReference // quantity stays
 const finer = (value: number) => ({
   accuracy: { combine: 'sum' as const, terms: [{ kind: 'percentSpan' as const, value }] },
 })
@@ -79,7 +79,7 @@ describe('what serves a job together, by the greatest risk of a false accept', (
     expect(best?.risk).toBeCloseTo(ranked(owned)[0]?.risk ?? 0, 12)
   })
   test('what does not suit is not among them: out of date, quarantined, no free channel, a rule it cannot meet', () => {
-    const codes = (owned: readonly OwnedStandard[], rule?: Parameters<typeof ranked>[1]) =>
+    const codes = (owned: readonly OwnedReference[], rule?: Parameters<typeof ranked>[1]) =>
       ranked(owned, rule).map((choice) => choice.codes)
     const good = inPlace([pump('P-1'), meter('M-1')])
     expect(codes([...good, ...inPlace([pump('P-9', { dueOn: '2026-11-19' })])])).toEqual(['P-1 with M-1'])

@@ -6,7 +6,7 @@ import { isTransmitted, outputScale } from '@/core/signal/signal'
 import { inputAtPercent } from '@/core/transfer/linearTransfer'
 import { convertPressure, pressureUnitLabel, pressureUnitOf } from '@/core/units/pressureUnit'
 import type { Configuration } from '../schema/configuration'
-import type { Standard } from '../schema/world'
+import type { WorkingReference } from '../schema/world'
 
 /** U and accuracy of a reference at one place of its range, in its own unit. */
 export type UncertaintyPlace = { readonly shown: number; readonly uncertainty: number; readonly accuracy: number }
@@ -14,7 +14,7 @@ export type UncertaintyPlace = { readonly shown: number; readonly uncertainty: n
 const STEPS = 48
 
 /** U of a reference over its range on a day, beside its accuracy; no temperature is assumed outside its band. */
-export function uncertaintyCurve(standard: Standard, day: string): UncertaintyPlace[] {
+export function uncertaintyCurve(standard: WorkingReference, day: string): UncertaintyPlace[] {
   const { rangeLow, rangeHigh } = standard
   return Array.from({ length: STEPS + 1 }, (_, index) => {
     const shown = rangeLow + (index / STEPS) * (rangeHigh - rangeLow)
@@ -33,7 +33,7 @@ export type RatioPlace = { readonly percent: number; readonly ratio: number }
  * How many times U of a reference goes into the error limit of an instrument, over its range: as the source of its
  * pressure, or as what reads its output. Places the reference does not reach are left out.
  */
-export function ratioCurve(standard: Standard, configuration: Configuration, day: string): RatioPlace[] {
+export function ratioCurve(standard: WorkingReference, configuration: Configuration, day: string): RatioPlace[] {
   const reader = readerOf(standard, configuration)
   if (!reader) return []
   return Array.from({ length: STEPS + 1 }, (_, index): RatioPlace[] => {
@@ -53,7 +53,7 @@ type Reader = {
 }
 
 /** As the source of the pressure where it is of its kind, else as what reads the output. */
-function readerOf(standard: Standard, configuration: Configuration): Reader | null {
+function readerOf(standard: WorkingReference, configuration: Configuration): Reader | null {
   const { unit, errorLimit, url, lrv, urv, pressureKind, signal } = configuration
   const slack = (standard.rangeHigh - standard.rangeLow) * 1e-9
   const limit = (percent: number) =>

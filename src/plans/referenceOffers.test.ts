@@ -1,13 +1,13 @@
 import { describe, expect, test } from 'vitest'
 import { CONFIGURATION, METER, PUMP } from '../../tests/support/benchPlant'
-import { inPlace } from '../../tests/support/ownStandard'
-import type { Standard } from '../schema/world'
+import { inPlace } from '../../tests/support/ownReference'
+import type { WorkingReference } from '../schema/world'
 import { outputOfferFor, referenceOffers } from './referenceOffers'
 
 const TODAY = '2026-11-20'
-const pump = (change: Partial<Extract<Standard, { quantity: 'pressure' }>>): Standard =>
-  ({ ...PUMP, ...change }) as Standard // quantity stays
-const inputs = (...standards: Standard[]) => referenceOffers(CONFIGURATION, inPlace(standards), TODAY).inputs
+const pump = (change: Partial<Extract<WorkingReference, { quantity: 'pressure' }>>): WorkingReference =>
+  ({ ...PUMP, ...change }) as WorkingReference // quantity stays
+const inputs = (...standards: WorkingReference[]) => referenceOffers(CONFIGURATION, inPlace(standards), TODAY).inputs
 
 describe('which reference suits', () => {
   test('in date, reaching, ratio by hand: 0.5 % of 100 kPa over 0.02 % of 300 kPa is 8.3', () => {
@@ -72,7 +72,7 @@ describe('what reads the output', () => {
     expect(outputs).toMatchObject([{ mark: 'inside', ratioText: '20.0 : 1' }])
   })
   test('a meter that begins above the foot of the signal does not reach it', () => {
-    const { outputs } = referenceOffers(CONFIGURATION, inPlace([{ ...METER, rangeLow: 5 } as Standard]), TODAY) // quantity stays
+    const { outputs } = referenceOffers(CONFIGURATION, inPlace([{ ...METER, rangeLow: 5 } as WorkingReference]), TODAY) // quantity stays
     expect(outputs).toMatchObject([{ mark: 'outside', ratio: null, remarks: ['reaches no point'] }])
   })
   test('a voltage signal with only a current meter has nothing to read it', () => {
@@ -84,8 +84,8 @@ describe('what reads the output', () => {
 })
 
 describe('what reads the output beside what gives the pressure', () => {
-  const module = (change: object) => ({ ...METER, ...change }) as Standard // quantity stays
-  const offersWith = (meter: Standard) =>
+  const module = (change: object) => ({ ...METER, ...change }) as WorkingReference // quantity stays
+  const offersWith = (meter: WorkingReference) =>
     referenceOffers(CONFIGURATION, inPlace([{ ...PUMP, deviceId: 'one' }, meter]), TODAY)
   test('not another module of the same device, unless that has a channel to spare', () => {
     expect(outputOfferFor(offersWith(module({ deviceId: 'one' })), [PUMP.id])).toBeUndefined()

@@ -10,12 +10,12 @@ import { isTransmitted, SIGNALS } from '@/core/signal/signal'
 import { inputAtPercent } from '@/core/transfer/linearTransfer'
 import type { Configuration } from '../schema/configuration'
 import type { ReferenceOffer, ReferenceOffers } from './offers'
-import { type OwnedStandard, whereIssues } from './ownedStandard'
+import { type OwnedReference, whereIssues } from './ownedReference'
 
 /** The references that could serve one instrument on one day, the best first. */
 export function referenceOffers(
   configuration: Configuration,
-  owned: readonly OwnedStandard[],
+  owned: readonly OwnedReference[],
   today: string,
 ): ReferenceOffers {
   const job = fitnessJob(configuration, today, testPointPercents(configuration))
@@ -76,7 +76,7 @@ const asSubRange = (offer: ReferenceOffer): ReferenceOffer =>
   offer.mark === 'outside' && offer.reached > 0 && offer.isInDate ? { ...offer, mark: 'look' } : offer
 
 /** What a standard offers; none where it is not of the kind that is asked for. */
-function offerOf({ standard, where }: OwnedStandard, fitness: Fitness, today: string): ReferenceOffer[] {
+function offerOf({ standard, where }: OwnedReference, fitness: Fitness, today: string): ReferenceOffer[] {
   const { ratio, reached, points, isInDate } = fitness
   const issues = [...fitness.issues, ...whereIssues(where)]
   if (issues.some(({ code }) => code === 'kind')) return []

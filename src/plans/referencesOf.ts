@@ -1,8 +1,8 @@
-import type { Standard, World } from '../schema/world'
+import type { WorkingReference, World } from '../schema/world'
 
 /** Every reference a run uses: those of the sub-ranges, then the one that reads the output. */
-export const referencesOf = ({ inputReference, furtherReferences = [], outputReference }: World): Standard[] => [
+export const referencesOf = ({
   inputReference,
-  ...furtherReferences,
-  ...(outputReference ? [outputReference] : []),
-]
+  furtherReferences = [],
+  outputReference,
+}: World): WorkingReference[] => [inputReference, ...furtherReferences, ...(outputReference ? [outputReference] : [])]

@@ -1,7 +1,7 @@
 import { columnFactor } from '@/core/conformity/columnCorrection'
 import { airDensityKgPerM3 } from '@/core/pressure/airDensity'
 import { Refusal } from '@/core/refusal'
-import type { Standard, World } from '@/schema/world'
+import type { WorkingReference, World } from '@/schema/world'
 
 /**
  * A reference as it stands at the work: what follows from the temperature and the air there. The area of a piston grows
@@ -9,7 +9,10 @@ import type { Standard, World } from '@/schema/world'
  *
  * @throws {Refusal} for a dead-weight tester where nobody read the temperature
  */
-export function standingAt<S extends Standard>(standard: S, { ambientCelsius, ...air }: World['environment']): S {
+export function standingAt<S extends WorkingReference>(
+  standard: S,
+  { ambientCelsius, ...air }: World['environment'],
+): S {
   const { piston, column } = standard
   const celsius = ambientCelsius === null ? null : Number(ambientCelsius)
   if (piston && celsius === null)

@@ -3,19 +3,19 @@ import { METER, PUMP } from '../../tests/support/benchPlant'
 import { recordForDocument } from '../../tests/support/recordForDocument'
 import { tracePicture } from '../pictures/tracePicture'
 import type { SealedRecord } from '../schema/record'
-import type { PressureStandard, Standard } from '../schema/world'
+import type { WorkingPressureReference, WorkingReference } from '../schema/world'
 import { breaksOf, recordsNamedBy, traceOf, traceWords } from './traceability'
 
 /* Metrological traceability: an unbroken chain of calibrations, each contributing to U; JCGM 200:2012, 2.41. */
 
 const outside = { laboratory: 'Outer metrology', accreditation: 'OM-1' }
-const pump: PressureStandard = { ...PUMP, ...outside }
-const meter: Standard = { ...METER, ...outside }
+const pump: WorkingPressureReference = { ...PUMP, ...outside }
+const meter: WorkingReference = { ...METER, ...outside }
 
 /** A record of the bench with these references, worked on a day. */
 function recordOf(
   sequence: number,
-  { input = pump, output = meter as Standard | null, day = '2026-11-20' } = {},
+  { input = pump, output = meter as WorkingReference | null, day = '2026-11-20' } = {},
 ): SealedRecord {
   const record = recordForDocument()
   return { ...record, sequence, world: { ...record.world, inputReference: input, outputReference: output, day } }
@@ -38,14 +38,14 @@ describe('where the chain does not hold is named', () => {
     expect(kinds(recordOf(5, { day: '2026-01-09', output: null }))).toEqual(['out-of-date'])
   })
   test('no certificate, no laboratory, no accreditation', () => {
-    const without = (part: Partial<PressureStandard>) => kinds(recordOf(5, { input: { ...pump, ...part } }))
+    const without = (part: Partial<WorkingPressureReference>) => kinds(recordOf(5, { input: { ...pump, ...part } }))
     expect(without({ certificate: '' })).toEqual(['no-certificate'])
     expect(without({ laboratory: undefined })).toEqual(['no-laboratory'])
     expect(without({ accreditation: undefined })).toEqual(['no-accreditation'])
   })
   test('through our own record: its references count, on the day of that work', () => {
-    const own: PressureStandard = { ...PUMP, certificateRecord: 3 }
-    const higher: PressureStandard = { ...pump, id: 'h', code: 'H-1', dueOn: '2026-03-01' }
+    const own: WorkingPressureReference = { ...PUMP, certificateRecord: 3 }
+    const higher: WorkingPressureReference = { ...pump, id: 'h', code: 'H-1', dueOn: '2026-03-01' }
     const below = recordOf(5, { input: own })
     expect(recordsNamedBy(below)).toEqual([3])
     expect(kinds(below, [recordOf(3, { input: higher, day: '2026-02-01' })])).toEqual([])
@@ -53,15 +53,15 @@ describe('where the chain does not hold is named', () => {
     expect(kinds(below)).toEqual(['record-missing'])
   })
   test('a chain that leads back to itself ends, and says so', () => {
-    const own: PressureStandard = { ...PUMP, certificateRecord: 3 }
+    const own: WorkingPressureReference = { ...PUMP, certificateRecord: 3 }
     const record = recordOf(3, { input: own })
     expect(kinds(record, [record])).toEqual(['circle'])
   })
 })
 
 test('the picture has the work, each reference and its laboratory, left to right, and the words of the chain', () => {
-  const own: PressureStandard = { ...PUMP, certificateRecord: 3 }
-  const higher: PressureStandard = { ...pump, id: 'h', code: 'H-1', accreditation: undefined }
+  const own: WorkingPressureReference = { ...PUMP, certificateRecord: 3 }
+  const higher: WorkingPressureReference = { ...pump, id: 'h', code: 'H-1', accreditation: undefined }
   const trace = traceOf(recordOf(5, { input: own }), new Map([[3, recordOf(3, { input: higher })]]))
   const scene = tracePicture(trace, { width: 700, fontSize: 12 })
   const texts = scene.shapes.flatMap((shape) => (shape.kind === 'text' ? [shape] : []))

@@ -1,7 +1,7 @@
 import { calendarDate, formatDate } from '@/core/format/formatTime'
 import { isCorrectionChoice } from '@/core/run/plan/worldAt'
 import type { SealedRecord } from '../schema/record'
-import type { Standard } from '../schema/world'
+import type { WorkingReference } from '../schema/world'
 
 /** Where the chain does not hold. */
 export type TraceBreak = {
@@ -43,7 +43,7 @@ const dayOf = ({ world, run }: SealedRecord): string =>
   world.day ?? calendarDate(new Date(run.startedAt), world.timeZone ?? 'UTC')
 
 /** References of a record, those that were exchanged for others too. */
-function usedIn({ world, exchanges = [] }: SealedRecord): { role: TraceLink['role']; standard: Standard }[] {
+function usedIn({ world, exchanges = [] }: SealedRecord): { role: TraceLink['role']; standard: WorkingReference }[] {
   const { inputReference, furtherReferences = [], outputReference } = world
   return [
     ...[inputReference, ...furtherReferences].map((standard) => ({ role: 'input' as const, standard })),
@@ -79,7 +79,7 @@ type Place = {
   readonly path: readonly number[]
 }
 
-function linkOf(standard: Standard, { role, day, above, path }: Place): TraceLink {
+function linkOf(standard: WorkingReference, { role, day, above, path }: Place): TraceLink {
   const { code, description, certificate, calibratedOn, dueOn, laboratory = '', accreditation = '' } = standard
   const { certificateRecord: sequence } = standard
   const own = sequence === undefined ? undefined : above.get(sequence)
@@ -100,12 +100,12 @@ function linkOf(standard: Standard, { role, day, above, path }: Place): TraceLin
   }
 }
 
-const outOfDate = ({ code, calibratedOn, dueOn }: Standard, day: string): string =>
+const outOfDate = ({ code, calibratedOn, dueOn }: WorkingReference, day: string): string =>
   day > dueOn
     ? `${code} was out of date on ${formatDate(day)}: due ${formatDate(dueOn)}`
     : `the certificate of ${code} is of ${formatDate(calibratedOn)}, after the work of ${formatDate(day)}`
 
-function laboratoryBreaks({ code, certificate, laboratory = '', accreditation = '' }: Standard): TraceBreak[] {
+function laboratoryBreaks({ code, certificate, laboratory = '', accreditation = '' }: WorkingReference): TraceBreak[] {
   if (certificate === '') return []
   if (laboratory === '') return [broken('no-laboratory', `who calibrated ${code} is not noted`)]
   return accreditation === ''

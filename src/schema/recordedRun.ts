@@ -3,7 +3,7 @@ import { DECISIONS } from '@/core/run/decision'
 import { ADJUSTMENT_KIND_IDS } from '../core/adjust/adjustmentKind'
 import { EXCITATION_UNITS } from '../core/adjust/excitation'
 import { RECORDED_FIGURES } from './readings/readingQuantities'
-import { Standard } from './world'
+import { WorkingReference } from './world'
 
 /*
  * What is recorded in a run: the one shape that its view, its sealed record and its amendment are made of. Strict, so
@@ -160,7 +160,7 @@ export type RecordedTerminalCheck = z.infer<typeof RecordedTerminalCheck>
 const RecordedExchange = z.strictObject({
   id: z.uuid(),
   replaces: z.uuid(),
-  standard: Standard,
+  standard: WorkingReference,
   reason: z.string(),
   at: time,
   by: z.string(),

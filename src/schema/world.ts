@@ -11,7 +11,7 @@ import { KeyedInValue } from './setUpSheet'
 
 const PRINCIPLE_IDS = Object.keys(PRINCIPLES) as Principle[] // keys of a const object
 
-const StandardFacts = {
+const WorkingReferenceFacts = {
   id: z.uuid(),
   code: z.string(),
   description: z.string(),
@@ -87,23 +87,26 @@ const StandardFacts = {
 }
 
 /** A reference that gives or measures pressure. */
-export const PressureStandard = z.strictObject({
-  ...StandardFacts,
+export const WorkingPressureReference = z.strictObject({
+  ...WorkingReferenceFacts,
   quantity: z.literal('pressure'),
   pressureKind: z.enum(PRESSURE_KIND_IDS),
   unit: PressureUnitId,
 })
-export type PressureStandard = z.infer<typeof PressureStandard>
+export type WorkingPressureReference = z.infer<typeof WorkingPressureReference>
 
 /** Units of the electrical signals. */
 export const ELECTRICAL_UNITS = ['mA', 'V'] as const
 
-/** A reference we own: a pressure standard, or a meter for the electrical output. Dates are calendar dates. */
-export const Standard = z.discriminatedUnion('quantity', [
-  PressureStandard,
-  z.strictObject({ ...StandardFacts, quantity: z.literal('electrical'), unit: z.enum(ELECTRICAL_UNITS) }),
+/**
+ * One range of a reference as it stands on a day, with the certificate that then holds (VIM 5.7, working standard): what gives
+ * the pressure, or a meter for the electrical output. Dates are calendar dates.
+ */
+export const WorkingReference = z.discriminatedUnion('quantity', [
+  WorkingPressureReference,
+  z.strictObject({ ...WorkingReferenceFacts, quantity: z.literal('electrical'), unit: z.enum(ELECTRICAL_UNITS) }),
 ])
-export type Standard = z.infer<typeof Standard>
+export type WorkingReference = z.infer<typeof WorkingReference>
 
 /** Conditions at the work, as typed; null where nobody noted them. */
 export const Environment = z.strictObject({
@@ -135,10 +138,10 @@ export const World = z.strictObject({
   configurationVersion: z.int().positive(),
   inputUnit: PressureUnitId,
   points: z.array(PlannedPoint).readonly(),
-  inputReference: PressureStandard,
+  inputReference: WorkingPressureReference,
   /** References of further sub-ranges; each point says which serves it. */
-  furtherReferences: z.array(PressureStandard).readonly().optional(),
-  outputReference: Standard.nullable(),
+  furtherReferences: z.array(WorkingPressureReference).readonly().optional(),
+  outputReference: WorkingReference.nullable(),
   environment: Environment,
   /** Present where PV and AO are read at every point too. Left out otherwise: older records have no such field. */
   readsDigital: z.literal(true).optional(),

@@ -7,7 +7,7 @@ import { Configuration } from '../../src/schema/configuration'
 import type { RunView } from '../../src/schema/runView'
 import { SiteForm } from '../../src/schema/site'
 import type { StartRun } from '../../src/schema/startRun'
-import type { PressureStandard, Standard, World } from '../../src/schema/world'
+import type { WorkingPressureReference, WorkingReference, World } from '../../src/schema/world'
 import { hashPassword } from '../../src/server/auth/password'
 import { pool } from '../../src/server/database'
 import { registerInstrument } from '../../src/server/services/register/instruments'
@@ -19,7 +19,7 @@ import { sealRun } from '../../src/server/services/run/sealRun'
 import { startRun } from '../../src/server/services/run/startRun'
 import { insertPerson, type Person } from '../../src/server/sql/people/person'
 import { insertSite } from '../../src/server/sql/people/site'
-import { ownStandard } from './ownStandard'
+import { ownReference } from './ownReference'
 
 const person = (name: string, role: Person['role']): Person => ({
   id: randomUUID(),
@@ -43,7 +43,7 @@ const FACTS = {
   principle: 'indicator' as const,
   accuracy: { combine: 'sum' as const, terms: [{ kind: 'percentSpan' as const, value: 0.02 }] },
 }
-export const PUMP: PressureStandard = {
+export const PUMP: WorkingPressureReference = {
   ...FACTS,
   id: randomUUID(),
   code: 'T-P',
@@ -56,13 +56,13 @@ export const PUMP: PressureStandard = {
   resolution: 0.01,
 }
 /** Another one of the same kind, coarser, to be exchanged for it. */
-export const OTHER_PUMP: PressureStandard = {
+export const OTHER_PUMP: WorkingPressureReference = {
   ...PUMP,
   id: randomUUID(),
   code: 'T-Q',
   accuracy: { combine: 'sum', terms: [{ kind: 'percentSpan', value: 0.04 }] },
 }
-export const METER: Standard = {
+export const METER: WorkingReference = {
   ...FACTS,
   id: randomUUID(),
   code: 'T-M',
@@ -109,7 +109,7 @@ export async function peopleAndReferences(): Promise<void> {
   const passwordHash = await hashPassword(BENCH_PASSWORD)
   for (const each of [ANNA, BEN, RITA]) await insertPerson(pool(), { ...each, passwordHash })
   await insertSite(pool(), { ...SiteForm.parse(BENCH_SITE), id: randomUUID(), at: NOW, personId: ANNA.id })
-  for (const each of [PUMP, OTHER_PUMP, METER]) await ownStandard(pool(), each)
+  for (const each of [PUMP, OTHER_PUMP, METER]) await ownReference(pool(), each)
 }
 
 /** Registers an instrument and starts a run on it. */

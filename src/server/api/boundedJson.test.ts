@@ -65,7 +65,7 @@ describe('a text no record can keep', () => {
     await expect(boundedJson(nested(120_000))).rejects.toThrow('body: it is nested too deeply')
     expect(JSON.stringify(await boundedJson(nested(60)))).toHaveLength(120)
   })
-  test('two texts that look the same become the same (Unicode Standard Annex 15: U+00E9 is e with U+0301, composed)', async () => {
+  test('two texts that look the same become the same (Unicode WorkingReference Annex 15: U+00E9 is e with U+0301, composed)', async () => {
     expect(await boundedJson(request('{"name":"e\\u0301"}'))).toEqual({ name: '\u00e9' })
   })
 })

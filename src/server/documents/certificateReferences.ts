@@ -8,7 +8,7 @@ import { unitLabel } from '@/core/units/pressureUnit'
 import { tracePicture } from '@/pictures/tracePicture'
 import { breaksOf, type Trace } from '@/plans/traceability'
 import type { SealedRecord } from '@/schema/record'
-import type { PressureStandard, Standard } from '@/schema/world'
+import type { WorkingPressureReference, WorkingReference } from '@/schema/world'
 import type { CertificateSource, Doc } from './certificateSource'
 import { drawScene } from './drawScene'
 import { contentWidth, heading, MARGINS, paragraph, table } from './page'
@@ -17,7 +17,7 @@ import { contentWidth, heading, MARGINS, paragraph, table } from './page'
 export function references(doc: Doc, { record, trace }: CertificateSource): void {
   heading(doc, 'References', 90)
   const { inputReference, furtherReferences = [], outputReference, exchanged } = referencesUsed(record)
-  const row = (role: string, standard: Standard) => [
+  const row = (role: string, standard: WorkingReference) => [
     role,
     `${standard.code}, ${standard.description}${standard.serialNumber ? `, serial ${standard.serialNumber}` : ''}`,
     `${formatPlain(standard.rangeLow)} … ${formatPlain(standard.rangeHigh)} ${unitOf(standard)}`,
@@ -48,7 +48,7 @@ export function references(doc: Doc, { record, trace }: CertificateSource): void
 function referencesUsed({ world, exchanges = [] }: SealedRecord) {
   const choices = exchanges.filter(isCorrectionChoice)
   const later = exchanges.filter((exchange) => !isCorrectionChoice(exchange)).map(({ standard }) => standard)
-  const asChosen = (standard: Standard) =>
+  const asChosen = (standard: WorkingReference) =>
     choices.findLast(({ replaces }) => replaces === standard.id)?.standard ?? standard
   return { ...worldAt(world, choices), exchanged: later.map(asChosen) }
 }
@@ -75,10 +75,10 @@ function traceability(doc: Doc, trace: Trace): void {
 
 const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1)
 
-const unitOf = ({ unit }: Standard) => unitLabel(unit)
+const unitOf = ({ unit }: WorkingReference) => unitLabel(unit)
 
 /** What its uncertainty is taken from, and whether what it shows is corrected. */
-function knownWords(standard: Standard): string {
+function knownWords(standard: WorkingReference): string {
   const { calibration, certified, accuracy } = standard
   if (calibration)
     return `U of ${calibration.points.length} points, k = ${formatPlain(calibration.coverageFactor)}; readings ${calibration.isApplied ? 'corrected' : 'as shown'}`
@@ -96,7 +96,7 @@ export function overrides(doc: Doc, { record }: CertificateSource): void {
 }
 
 /** What leaving out the temperature of a water column comes to. */
-function columnWords({ unit, principle }: PressureStandard, ambient: string | null): string {
+function columnWords({ unit, principle }: WorkingPressureReference, ambient: string | null): string {
   if (principle !== 'liquid-column') return ''
   if (ambient === null) return 'The temperature of the liquid was not noted.'
   const correction = columnCorrection(unit, Number(ambient))
@@ -106,7 +106,7 @@ function columnWords({ unit, principle }: PressureStandard, ambient: string | nu
 }
 
 /** What was worked out for a piston, so that it can be worked out again. Source: EURAMET cg-3 (from memory). */
-function pistonWords({ code, piston }: PressureStandard): string[] {
+function pistonWords({ code, piston }: WorkingPressureReference): string[] {
   if (!piston) return []
   const figure = (value: number, digits = 6) => formatPlain(Number(value.toPrecision(digits)))
   return [
@@ -115,7 +115,7 @@ function pistonWords({ code, piston }: PressureStandard): string[] {
 }
 
 /** What the reading of a liquid column was multiplied by. */
-function weighedWords({ code, column }: PressureStandard): string[] {
+function weighedWords({ code, column }: WorkingPressureReference): string[] {
   if (!column?.isApplied) return []
   const { factor, celsius, gravityMPerS2 } = column
   const liquid =

@@ -10,7 +10,7 @@ import { selectNewestSetUps } from '../sql/register/deskSetUp'
 import { selectDueDates } from '../sql/register/dueInstrument'
 import { selectInstrument, selectInstruments } from '../sql/register/instrument'
 import { siteTimeZone } from './people/site'
-import { loadStandards } from './references/ownedStandards'
+import { loadOwnedReferences } from './references/ownedReferences'
 
 /** What pages and routes look up and show as it is; whatever takes more than a look has a service of its own. */
 
@@ -24,7 +24,8 @@ export async function ownedReferences() {
 export const beginnings = () => selectBeginnings(pool())
 
 /** Every range of a reference that could be chosen on a day, `YYYY-MM-DD`. */
-export const standardsOnDay = async (day: string) => (await loadStandards(pool(), day)).map(({ standard }) => standard)
+export const workingReferencesOnDay = async (day: string) =>
+  (await loadOwnedReferences(pool(), day)).map(({ standard }) => standard)
 
 /** Every instrument with its present configuration, and when each is due. */
 export const instrumentsWithDueDates = async () =>

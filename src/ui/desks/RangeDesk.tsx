@@ -4,7 +4,7 @@ import { useRouter } from 'next/navigation'
 import { useMemo, useState } from 'react'
 import { outputScale } from '@/core/signal/signal'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
-import type { OwnedStandard } from '@/plans/ownedStandard'
+import type { OwnedReference } from '@/plans/ownedReference'
 import { rangePlan } from '@/plans/rangePlan'
 import type { RangePlan } from '@/plans/rangePlanShape'
 import { referenceOffers } from '@/plans/referenceOffers'
@@ -34,7 +34,7 @@ type Props = {
   opening: Opening
   saved: SavedDesks
   capsules: Stock
-  standards: readonly OwnedStandard[]
+  standards: readonly OwnedReference[]
   today: string
   timeZone: string
   /** Whoever calibrates it now; a range is not changed under their hands. */

@@ -8,7 +8,7 @@ import { formatDate } from '@/core/format/formatTime'
 import { REFERENCE_MEDIA } from '@/core/reference/referenceKind'
 import { unitLabel } from '@/core/units/pressureUnit'
 import type { ReferenceOffer } from '@/plans/offers'
-import type { Standard } from '@/schema/world'
+import type { WorkingReference } from '@/schema/world'
 import { Mark } from '../../kit/parts/Mark'
 import { Notice } from '../../kit/parts/Notice'
 
@@ -91,14 +91,14 @@ function OfferChoice({ offer, name, chosen, choose, takesSeveral }: OfferProps) 
 }
 
 /** What Barys works out for it, or what is left to be corrected by hand. */
-function toCorrect({ piston, column }: Standard, corrections: readonly string[]): string {
+function toCorrect({ piston, column }: WorkingReference, corrections: readonly string[]): string {
   if (piston) return 'It is read by the masses on its piston: note the ambient beside it.'
   if (column) return 'Its readings are corrected for gravity, and for its liquid where the ambient is noted.'
   return corrections.length > 0 ? `Its reading still has to be corrected for ${corrections.join(', ')}.` : ''
 }
 
 /** What is to be known before it is connected: how long it warms up, what must never be applied to it, and with what. */
-function BeforeUse({ standard, unit }: { standard: Standard; unit: string }) {
+function BeforeUse({ standard, unit }: { standard: WorkingReference; unit: string }) {
   const { warmUpMinutes = 0, overRange, media = [] } = standard
   const said = [
     ...(warmUpMinutes > 0 ? [`Switch it on ${formatPlain(warmUpMinutes)} min before.`] : []),

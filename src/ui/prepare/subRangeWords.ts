@@ -3,12 +3,12 @@ import { Refusal } from '@/core/refusal'
 import { pointName, testPointPercents } from '@/core/run/plan/pointScale'
 import { inputAtPercent } from '@/core/transfer/linearTransfer'
 import type { Configuration } from '@/schema/configuration'
-import type { Standard } from '@/schema/world'
+import type { WorkingReference } from '@/schema/world'
 
 /** Which of the chosen references serves which points, in words; or what is not covered. */
 export function subRangeWords(
   configuration: Configuration,
-  standards: readonly Standard[],
+  standards: readonly WorkingReference[],
 ): { isComplete: boolean; text: string } {
   const percents = testPointPercents(configuration)
   const references = standards.filter((standard) => standard.quantity === 'pressure')

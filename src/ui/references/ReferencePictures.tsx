@@ -6,17 +6,17 @@ import { limitAt } from '@/core/reference/referenceParts'
 import type { ChartStyle } from '@/pictures/charts/chartPicture'
 import { correctionChart, ratioChart, ratioWords, referenceUncertaintyChart } from '@/pictures/charts/referenceCharts'
 import { ratioCurve, uncertaintyCurve } from '@/plans/referenceCurves'
-import { calibrationsOf } from '@/plans/standardsOf'
+import { calibrationsOf } from '@/plans/workingReferencesOf'
 import type { Configuration } from '@/schema/configuration'
 import type { Reference, ReferenceRange } from '@/schema/reference'
-import type { Standard } from '@/schema/world'
+import type { WorkingReference } from '@/schema/world'
 import { ChartPictureView } from '../../kit/pictures/ChartPictureView'
 import { unitOf } from './referenceWords'
 
 type Instrument = { readonly tag: string; readonly configuration: Configuration }
 
 type Props = {
-  readonly standard: Standard
+  readonly standard: WorkingReference
   readonly unitLabel: string
   readonly today: string
   /** Instruments it could serve. */

@@ -1,13 +1,13 @@
 import { useState } from 'react'
 import { isCorrected } from '@/core/reference/correctedValue'
-import type { Standard } from '@/schema/world'
+import type { WorkingReference } from '@/schema/world'
 import { Choice } from '../../kit/parts/Choice'
 import { useSending } from '../../kit/useSending'
 import { ReasonDialog } from './ReasonDialog'
 
 type Props = {
   /** Those of the run that have points to be corrected by, as they are used now. */
-  references: readonly Standard[]
+  references: readonly WorkingReference[]
   onClose: () => void
   store: (choice: unknown) => Promise<string | null>
 }

@@ -4,19 +4,19 @@ import TextField from '@mui/material/TextField'
 import { useState } from 'react'
 import { formatPlain } from '@/core/format/formatNumber'
 import { referencesOf } from '@/plans/referencesOf'
-import type { Standard, World } from '@/schema/world'
+import type { WorkingReference, World } from '@/schema/world'
 import { useSending } from '../../kit/useSending'
 import { ReasonDialog } from './ReasonDialog'
 
 type Props = {
   /** As it stands now. */
   world: World
-  standards: readonly Standard[]
+  standards: readonly WorkingReference[]
   onClose: () => void
   store: (exchange: unknown) => Promise<string | null>
 }
 
-const words = ({ code, description, rangeLow, rangeHigh, unit }: Standard) =>
+const words = ({ code, description, rangeLow, rangeHigh, unit }: WorkingReference) =>
   `${code}, ${description}, ${formatPlain(rangeLow)} … ${formatPlain(rangeHigh)} ${unit.replace('@', ' at ')}`
 
 /** Another reference in the place of one of the run: readings taken so far keep theirs. */

@@ -10,7 +10,7 @@ import type { Linkable } from '@/schema/links'
 import type { RunStep } from '@/schema/recordedRun'
 import { mayDo, whoMay } from '@/schema/roles'
 import type { RunView } from '@/schema/runView'
-import type { Standard } from '@/schema/world'
+import type { WorkingReference } from '@/schema/world'
 import { TextButton } from '../../kit/parts/TextButton'
 import { useSending } from '../../kit/useSending'
 import { isTyping } from '../shell/isTyping'
@@ -44,7 +44,7 @@ type Props = {
   person: Signer
   timeZone: string
   /** References that may take the place of one of the run. */
-  standards: readonly Standard[]
+  standards: readonly WorkingReference[]
   /** What this person has typed here before and not sent. */
   /** Devices it could be read by; null where there are none. */
   linkable: Linkable | null

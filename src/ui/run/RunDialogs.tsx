@@ -2,7 +2,7 @@
 import type { ComponentProps } from 'react'
 import type { Linkable } from '@/schema/links'
 import type { RunView } from '@/schema/runView'
-import type { Standard } from '@/schema/world'
+import type { WorkingReference } from '@/schema/world'
 import { fetchedAhead } from '../../kit/parts/fetchedAhead'
 import type { Link } from './link/useLink'
 import { CorrectionDialog } from './reading/CorrectionDialog'
@@ -19,7 +19,7 @@ type Props = {
   onClose: () => void
   run: RunView
   timeZone: string
-  standards: readonly Standard[]
+  standards: readonly WorkingReference[]
   /** References whose corrections may be chosen. */
   correctable: ComponentProps<typeof CorrectionsDialog>['references']
   linkable: Linkable | null

@@ -12,7 +12,7 @@ import { sequenceParam } from '@/server/api/sequenceParam'
 import { signedIn } from '@/server/currentPerson'
 import { sha256 } from '@/server/hash'
 import { pageOrNotFound } from '@/server/pageOrNotFound'
-import { amendmentOf, standardsOnDay } from '@/server/services/lookUps'
+import { amendmentOf, workingReferencesOnDay } from '@/server/services/lookUps'
 import { siteTimeZone } from '@/server/services/people/site'
 import { certificateCopies } from '@/server/services/records/certificates'
 import { reviewsOf } from '@/server/services/records/reviewRecord'
@@ -51,7 +51,9 @@ export default async function RecordPage({ params }: Props) {
     referenceOfInstrument(record.world.instrument.id),
     amendmentOf(record.sequence),
     certificateCopies(record.sequence),
-    mayDo(person.role, 'amend') ? standardsOnDay(record.world.day ?? record.world.inputReference.calibratedOn) : [],
+    mayDo(person.role, 'amend')
+      ? workingReferencesOnDay(record.world.day ?? record.world.inputReference.calibratedOn)
+      : [],
   ])
   const { world } = record
   const run = { ...record.run, status: 'sealed' as const, world, rounds: record.rounds }

@@ -7,7 +7,7 @@ import { selectInstrument } from '../../sql/register/instrument'
 import { selectHotOffset } from '../../sql/run/hotOffset'
 import { selectOpenRun } from '../../sql/run/run'
 import { siteTimeZone } from '../people/site'
-import { loadStandards } from '../references/ownedStandards'
+import { loadOwnedReferences } from '../references/ownedReferences'
 
 /**
  * What every desk of an instrument starts from.
@@ -23,7 +23,7 @@ export async function deskPage(tag: string, now: Date) {
   const [saved, capsules, standards, openRun, hotOffset] = await Promise.all([
     selectNewestSetUps(db, instrument.id),
     selectCapsules(db),
-    loadStandards(db, today),
+    loadOwnedReferences(db, today),
     selectOpenRun(db, instrument.id),
     selectHotOffset(db, instrument.id),
   ])

@@ -7,7 +7,7 @@ import { type AutomaticSettings, type Device, type LinkAct, type LinkAnswer, New
 import { Amending } from '@/schema/review'
 import { NewReading } from '@/schema/run'
 import type { RunView } from '@/schema/runView'
-import type { PressureStandard } from '@/schema/world'
+import type { WorkingPressureReference } from '@/schema/world'
 import { type LaidFault, type StartedStandIns, startStandIns } from '../../../../scripts/stand-ins/start'
 import {
   ANNA,
@@ -22,7 +22,7 @@ import {
   runOnNewInstrument,
 } from '../../../../tests/support/benchPlant'
 import { freshDatabase } from '../../../../tests/support/freshDatabase'
-import { ownStandard } from '../../../../tests/support/ownStandard'
+import { ownReference } from '../../../../tests/support/ownReference'
 import { pool } from '../../database'
 import { selectLinesOfRun } from '../../sql/links/linkLine'
 import { selectLive } from '../../sql/links/linkLive'
@@ -43,7 +43,7 @@ import { beginLink, orderLink } from './links'
 import { LinkWork } from './linkWork'
 
 /** A controller that reads itself: what the simulated source is. */
-const SOURCE: PressureStandard = {
+const SOURCE: WorkingPressureReference = {
   ...PUMP,
   ...{ id: randomUUID(), code: 'T-S', unit: 'bar', rangeLow: -1, rangeHigh: 10, resolution: 0.0001 },
 }
@@ -56,7 +56,7 @@ let opened: LinkWork[] = []
 beforeAll(async () => {
   await freshDatabase()
   await peopleAndReferences()
-  await ownStandard(pool(), SOURCE)
+  await ownReference(pool(), SOURCE)
 })
 afterEach(async () => {
   for (const work of opened) await work.close()

@@ -5,7 +5,7 @@ import { ANNA, as, peopleAndReferences } from '../../../../tests/support/benchPl
 import { freshDatabase } from '../../../../tests/support/freshDatabase'
 import { REFERENCE_LIST } from '../../../plans/import/lists'
 import { cellsOf, matchHeads } from '../../../plans/import/table'
-import { standardsOf } from '../../../plans/standardsOf'
+import { workingReferencesOf } from '../../../plans/workingReferencesOf'
 import type { ImportProgress, ImportRequest } from '../../../schema/importedRows'
 import { pool } from '../../database'
 import { csvOf } from '../../documents/listFile'
@@ -74,7 +74,7 @@ describe('references from a list', () => {
       ['B', 5],
     ])
     expect(reference.certificates).toHaveLength(1)
-    const [a] = standardsOf(reference, '2026-11-20')
+    const [a] = workingReferencesOf(reference, '2026-11-20')
     expect(a).toMatchObject({ code: 'L-01·A', media: ['dry-gas', 'water'], calibration: { isApplied: true } })
     expect(a?.accuracy.terms).toEqual([
       { kind: 'percentReading', value: 0.02 },

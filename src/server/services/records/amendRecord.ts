@@ -3,7 +3,7 @@ import { unfitReferences } from '@/core/run/plan/runFitness'
 import { standingAt } from '@/plans/standingReference'
 import { SealedRecord } from '@/schema/record'
 import type { Amending } from '@/schema/review'
-import type { PressureStandard, World } from '@/schema/world'
+import type { WorkingPressureReference, World } from '@/schema/world'
 import { type Queryable, transaction } from '../../database'
 import { Conflict, NotFound } from '../../refusals'
 import { insertEvent } from '../../sql/proof/event'
@@ -11,7 +11,7 @@ import { selectAmendmentOf, selectSeal } from '../../sql/records/seal'
 import { copyRun } from '../../sql/run/copyRun'
 import { insertRun, selectConfigurationOfRun, selectOpenRun } from '../../sql/run/run'
 import type { Actor } from '../actor'
-import { standardOn } from '../references/ownedStandards'
+import { ownedReferenceOn } from '../references/ownedReferences'
 
 /**
  * Opens an amendment of a sealed record: a run of its own that begins with everything recorded, with the date and the
@@ -79,11 +79,13 @@ async function putRight(db: Queryable, world: Omit<World, 'outOfService'>, facts
   const { environment, itemCondition, inputReferenceId, outputReferenceId } = facts
   const day = world.day ?? world.inputReference.calibratedOn
   const named =
-    inputReferenceId === undefined ? world.inputReference : (await standardOn(db, inputReferenceId, day))?.standard
+    inputReferenceId === undefined
+      ? world.inputReference
+      : (await ownedReferenceOn(db, inputReferenceId, day))?.standard
   const output =
     outputReferenceId === undefined
       ? world.outputReference
-      : ((await standardOn(db, outputReferenceId, day))?.standard ?? null)
+      : ((await ownedReferenceOn(db, outputReferenceId, day))?.standard ?? null)
   if (named?.quantity !== 'pressure')
     throw new Refusal(
       'inputReferenceId',
@@ -110,5 +112,5 @@ async function putRight(db: Queryable, world: Omit<World, 'outOfService'>, facts
 }
 
 /** In the place of one named wrongly: its readings were typed as pressures, so no masses are asked for. */
-const asPressureRead = ({ piston: _, ...standard }: PressureStandard, environment: World['environment']) =>
+const asPressureRead = ({ piston: _, ...standard }: WorkingPressureReference, environment: World['environment']) =>
   standingAt(standard, environment)

@@ -13,7 +13,7 @@ import {
   runOnNewInstrument,
 } from '../../../../tests/support/benchPlant'
 import { freshDatabase } from '../../../../tests/support/freshDatabase'
-import { ownStandard } from '../../../../tests/support/ownStandard'
+import { ownReference } from '../../../../tests/support/ownReference'
 import { pool } from '../../database'
 import { setSite, showAsTheSiteDoes } from '../people/site'
 import { verifyAll } from '../proof/verifyAll'
@@ -36,7 +36,7 @@ test('where a site writes a comma its records keep points, verify, and their cer
   expect(decimalMark()).toBe(',')
   // Its budget tells in words how long ago it was calibrated.
   const drifting = { ...PUMP, id: randomUUID(), code: 'T-D', driftPerYear: PUMP.accuracy }
-  await ownStandard(pool(), drifting)
+  await ownReference(pool(), drifting)
   const run = await readRound(await runOnNewInstrument('C-1', { inputReferenceId: drifting.id }))
   await answerList(await decide(run.id, { round: 0, decision: 'leave', reason: null }, as(ANNA, 10)), 'restore')
   const { sequence } = await sealRun(run.id, { confirmed: true, remark: null }, as(ANNA, 11))

@@ -13,11 +13,11 @@ import {
   runOnNewInstrument,
 } from '../../../../tests/support/benchPlant'
 import { freshDatabase } from '../../../../tests/support/freshDatabase'
-import { ownStandard } from '../../../../tests/support/ownStandard'
+import { ownReference } from '../../../../tests/support/ownReference'
 import { correctedValue } from '../../../core/reference/correctedValue'
 import { withReading } from '../../../plans/runProgress'
-import { standardsOf } from '../../../plans/standardsOf'
-import type { PressureStandard } from '../../../schema/world'
+import { workingReferencesOf } from '../../../plans/workingReferencesOf'
+import type { WorkingPressureReference } from '../../../schema/world'
 import { pool } from '../../database'
 import { selectReference } from '../../sql/references/reference'
 import { selectInstrument } from '../../sql/register/instrument'
@@ -31,7 +31,7 @@ import { calibrateHere, certificateOfRecord } from './ownCalibration'
 import { traceabilityOf } from './traceability'
 
 /** A gauge of 0 … 100 kPa, ±0.5 %, to be calibrated with the pump. */
-const LOWER: PressureStandard = {
+const LOWER: WorkingPressureReference = {
   ...PUMP,
   id: randomUUID(),
   code: 'L-1',
@@ -43,7 +43,7 @@ beforeAll(async () => {
   await freshDatabase()
   process.env.BARYS_TIME_ZONE = 'UTC'
   await peopleAndReferences()
-  await ownStandard(pool(), LOWER)
+  await ownReference(pool(), LOWER)
 })
 afterAll(() => pool().end())
 
@@ -118,7 +118,7 @@ test('a reference is calibrated by a run against a higher one, and its points be
   expect(points[1]?.uncertainty).toBeCloseTo(2 * u + 0.01, 9)
   // From now on what it shows can be corrected by it, and the chain leads through our own record.
   const [standard] = reference
-    ? standardsOf(
+    ? workingReferencesOf(
         {
           ...reference,
           facts: {
@@ -131,7 +131,11 @@ test('a reference is calibrated by a run against a higher one, and its points be
     : []
   expect(standard?.certificateRecord).toBe(sequence)
   expect(correctedValue(50.11, 'kPa', standard ?? null)).toBeCloseTo(50, 9)
-  const below = { ...record, sequence: 99, world: { ...record.world, inputReference: standard as PressureStandard } }
+  const below = {
+    ...record,
+    sequence: 99,
+    world: { ...record.world, inputReference: standard as WorkingPressureReference },
+  }
   const trace = await traceabilityOf(below)
   expect(trace.links[0]).toMatchObject({ code: 'L-1', by: { kind: 'record', sequence }, above: [{ code: 'T-P' }] })
 })

@@ -3,8 +3,8 @@ import { calendarDate } from '@/core/format/formatTime'
 import { testPointPercents } from '@/core/run/plan/pointScale'
 import { fitnessJob } from '@/core/run/plan/runFitness'
 import { isTransmitted, SIGNALS } from '@/core/signal/signal'
-import { standardsOf } from '@/plans/standardsOf'
-import type { Standard } from '@/schema/world'
+import { workingReferencesOf } from '@/plans/workingReferencesOf'
+import type { WorkingReference } from '@/schema/world'
 import { pool } from '../../database'
 import { type ConfiguredInstrument, selectInstruments } from '../../sql/register/instrument'
 import { siteTimeZone } from '../people/site'
@@ -25,7 +25,7 @@ export async function referencePage(code: string, now: Date) {
   return {
     reference,
     today,
-    standards: standardsOf(reference, today).map((standard) => ({
+    standards: workingReferencesOf(reference, today).map((standard) => ({
       standard,
       instruments: servedBy(standard, instruments, today),
     })),
@@ -33,7 +33,7 @@ export async function referencePage(code: string, now: Date) {
 }
 
 /** The instruments a reference could serve, as the source of their pressure or as what reads their output. */
-const servedBy = (standard: Standard, instruments: readonly ConfiguredInstrument[], today: string) =>
+const servedBy = (standard: WorkingReference, instruments: readonly ConfiguredInstrument[], today: string) =>
   instruments
     .filter(({ configuration, isRetired }) => {
       if (isRetired) return false

@@ -11,11 +11,11 @@ import {
 } from '../../../../tests/support/benchPlant'
 import { freshDatabase } from '../../../../tests/support/freshDatabase'
 import { referenceFormOf } from '../../../plans/referenceFacts'
-import { certificateOn, standardsOf } from '../../../plans/standardsOf'
+import { certificateOn, workingReferencesOf } from '../../../plans/workingReferencesOf'
 import { CertificateForm, NewDocument, NewWhereabouts, ReferenceForm } from '../../../schema/referenceForm'
 import { pool } from '../../database'
 import { selectReference, selectReferences } from '../../sql/references/reference'
-import { loadStandards, standardOn } from './ownedStandards'
+import { loadOwnedReferences, ownedReferenceOn } from './ownedReferences'
 import {
   attachDocument,
   changeReference,
@@ -122,10 +122,12 @@ describe('the register of references', () => {
   })
   test('without a certificate it cannot be chosen, and with one it can, from that day on', async () => {
     const id = await register()
-    expect(standardsOf(await stored(id), '2026-11-20')).toEqual([])
+    expect(workingReferencesOf(await stored(id), '2026-11-20')).toEqual([])
     await enter(id)
-    expect(standardsOf(await stored(id), '2026-05-03')).toEqual([])
-    expect(standardsOf(await stored(id), '2026-05-04')).toMatchObject([{ id, certificate: 'L-1', dueOn: '2027-05-04' }])
+    expect(workingReferencesOf(await stored(id), '2026-05-03')).toEqual([])
+    expect(workingReferencesOf(await stored(id), '2026-05-04')).toMatchObject([
+      { id, certificate: 'L-1', dueOn: '2027-05-04' },
+    ])
   })
   test('a change is a further version; two at once: the second is told', async () => {
     const id = await register()
@@ -167,7 +169,7 @@ describe('the register of references', () => {
     ])
     expect(after.facts.ranges.map((range) => range.id)).toEqual(facts.ranges.map((range) => range.id))
     expect(certificateOn(after, after.facts.ranges[1]?.id ?? '', '2026-11-20')?.certificate.number).toBe('L-1')
-    expect(standardsOf(after, '2026-11-20')).toEqual([])
+    expect(workingReferencesOf(after, '2026-11-20')).toEqual([])
   })
 })
 
@@ -175,7 +177,7 @@ describe('certificates of references', () => {
   test('points rise, corrections are worked out to the digits typed, and readings can be corrected by them', async () => {
     const id = await register()
     await enter(id)
-    const [standard] = standardsOf(await stored(id), '2026-11-20')
+    const [standard] = workingReferencesOf(await stored(id), '2026-11-20')
     expect(standard?.calibration).toEqual({
       coverageFactor: 2,
       isApplied: true,
@@ -191,8 +193,8 @@ describe('certificates of references', () => {
     await enter(id)
     await enter(id, { number: 'L-0', calibratedOn: '2025-05-04', dueOn: '2026-05-04' })
     const reference = await stored(id)
-    expect(standardsOf(reference, '2026-11-20')[0]?.certificate).toBe('L-1')
-    expect(standardsOf(reference, '2026-02-01')[0]?.certificate).toBe('L-0')
+    expect(workingReferencesOf(reference, '2026-11-20')[0]?.certificate).toBe('L-1')
+    expect(workingReferencesOf(reference, '2026-02-01')[0]?.certificate).toBe('L-0')
   })
   test('typed wrongly, it is replaced by another with a reason; the first stays in the database', async () => {
     const id = await register()
@@ -236,17 +238,17 @@ describe('where a reference is', () => {
   test('quarantined it starts no run, and says why; back in use it does', async () => {
     await say(PUMP.id, { state: 'quarantined', reason: 'dropped' })
     await expect(runOnNewInstrument('REF-1')).rejects.toThrow('T-P is quarantined: dropped')
-    const away = (await loadStandards(pool(), '2026-11-20')).find(({ standard }) => standard.id === PUMP.id)
+    const away = (await loadOwnedReferences(pool(), '2026-11-20')).find(({ standard }) => standard.id === PUMP.id)
     expect(away?.where).toMatchObject({ state: 'quarantined' })
     await sayWhereabouts(PUMP.id, NewWhereabouts.parse({ id: randomUUID(), state: 'in-use' }), as(ANNA, 6))
     await expect(runOnNewInstrument('REF-2')).resolves.toMatchObject({ status: 'open' })
   })
   test('retired it is offered to nobody', async () => {
     await say(METER.id, { state: 'retired', reason: 'broken' })
-    expect((await loadStandards(pool(), '2026-11-20')).map(({ standard }) => standard.code)).not.toContain('T-M')
+    expect((await loadOwnedReferences(pool(), '2026-11-20')).map(({ standard }) => standard.code)).not.toContain('T-M')
     expect((await selectReferences(pool())).map(({ code }) => code)).toContain('T-M')
     // What was measured with it can still be put right.
-    expect((await standardOn(pool(), METER.id, '2026-11-20'))?.standard.code).toBe('T-M')
+    expect((await ownedReferenceOn(pool(), METER.id, '2026-11-20'))?.standard.code).toBe('T-M')
   })
   test('an id with another answer is refused, the same again is not', async () => {
     const id = randomUUID()

@@ -13,7 +13,7 @@ import { type OpenProgress, selectDueDates, selectOpenProgress } from '../../sql
 import { type ConfiguredInstrument, selectInstruments } from '../../sql/register/instrument'
 import { selectOpenRuns } from '../../sql/run/run'
 import { siteName, siteTimeZone } from '../people/site'
-import { loadStandards } from '../references/ownedStandards'
+import { loadOwnedReferences } from '../references/ownedReferences'
 import { beamOf } from './beam'
 
 type Last = SealedResult | undefined
@@ -27,7 +27,7 @@ export async function daySheet(now: Date): Promise<DaySheet> {
     selectInstruments(db),
     selectDueDates(db, timeZone),
     selectResults(db),
-    loadStandards(db, today),
+    loadOwnedReferences(db, today),
     selectOpenRuns(db),
     selectOpenProgress(db),
     selectFollowUps(db),

@@ -14,7 +14,7 @@ import { selectRangeChanges } from '../../sql/register/rangeChange'
 import { selectRenamed, selectStandings } from '../../sql/register/standing'
 import { selectAbandonedRuns, selectOpenRun } from '../../sql/run/run'
 import { siteTimeZone } from '../people/site'
-import { loadStandards } from '../references/ownedStandards'
+import { loadOwnedReferences } from '../references/ownedReferences'
 
 /**
  * Everything the instrument page shows.
@@ -47,7 +47,7 @@ export async function instrumentPage(tag: string, now: Date) {
     selectDueDate(db, timeZone, instrument.id),
     selectOpenRun(db, instrument.id),
     selectAbandonedRuns(db, instrument.id),
-    loadStandards(db, today),
+    loadOwnedReferences(db, today),
     selectNewestSetUps(db, instrument.id),
     selectRangeChanges(db, instrument.id),
     selectStandings(db, instrument.id),

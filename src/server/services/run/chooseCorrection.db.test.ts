@@ -14,8 +14,8 @@ import {
   runOnNewInstrument,
 } from '../../../../tests/support/benchPlant'
 import { freshDatabase } from '../../../../tests/support/freshDatabase'
-import { ownStandard } from '../../../../tests/support/ownStandard'
-import type { PressureStandard } from '../../../schema/world'
+import { ownReference } from '../../../../tests/support/ownReference'
+import type { WorkingPressureReference } from '../../../schema/world'
 import { pool } from '../../database'
 import { certificatePdf } from '../../documents/certificate'
 import { verifyChain } from '../proof/verifyChain'
@@ -30,7 +30,7 @@ import { recordReading } from './recordReading'
 import { sealRun } from './sealRun'
 
 /** Shows 0.4 kPa too little at its top, 0.2 at its middle, so says its certificate. */
-const CORRECTED: PressureStandard = {
+const CORRECTED: WorkingPressureReference = {
   ...PUMP,
   id: randomUUID(),
   code: 'T-C',
@@ -45,7 +45,7 @@ beforeAll(async () => {
   await freshDatabase()
   process.env.BARYS_TIME_ZONE = 'UTC'
   await peopleAndReferences()
-  await ownStandard(pool(), CORRECTED)
+  await ownReference(pool(), CORRECTED)
 })
 afterAll(() => pool().end())
 

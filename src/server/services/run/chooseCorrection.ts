@@ -4,7 +4,7 @@ import { worldAt } from '@/core/run/plan/worldAt'
 import { referencesOf } from '@/plans/referencesOf'
 import type { NewCorrectionChoice } from '@/schema/run'
 import type { RunView } from '@/schema/runView'
-import type { Standard } from '@/schema/world'
+import type { WorkingReference } from '@/schema/world'
 import { transaction } from '../../database'
 import { insertExchange } from '../../sql/run/referenceExchange'
 import type { Actor } from '../actor'
@@ -45,7 +45,7 @@ export async function chooseCorrection(
 }
 
 /** The reference as it is used now, with its corrections made or not. */
-function switched({ world, exchanges = [] }: RunView, referenceId: string, isApplied: boolean): Standard {
+function switched({ world, exchanges = [] }: RunView, referenceId: string, isApplied: boolean): WorkingReference {
   const standard = referencesOf(worldAt(world, exchanges)).find(({ id }) => id === referenceId)
   if (!standard) throw new Refusal('referenceId', 'that reference is none of this run', 'reload the run')
   const { calibration, column, code } = standard

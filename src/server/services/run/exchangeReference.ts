@@ -6,12 +6,12 @@ import { referencesOf } from '@/plans/referencesOf'
 import { standingAt } from '@/plans/standingReference'
 import type { NewExchange } from '@/schema/run'
 import type { RunView } from '@/schema/runView'
-import type { Standard } from '@/schema/world'
+import type { WorkingReference } from '@/schema/world'
 import { transaction } from '../../database'
 import { insertExchange } from '../../sql/run/referenceExchange'
 import type { Actor } from '../actor'
 import { siteTimeZone } from '../people/site'
-import { standardToUse } from '../references/ownedStandards'
+import { referenceToUse } from '../references/ownedReferences'
 import { loadRun } from './loadRun'
 import { takeOpenRun } from './openRun'
 import { isRepeated, refuseForeignId } from './repeated'
@@ -32,7 +32,7 @@ export async function exchangeReference(runId: string, sent: NewExchange, { pers
       return run
     if (run.world.amends) throw new Refusal('run', 'an amendment corrects what was recorded', 'exchange nothing in it')
     const day = calendarDate(now, await siteTimeZone(db))
-    const standard = await standardToUse(db, { rangeId: sent.standardId, day, field: 'standardId' })
+    const standard = await referenceToUse(db, { rangeId: sent.standardId, day, field: 'standardId' })
     const standing = standard && standingAt(standard, run.world.environment)
     const { exchange, old } = planned(run, sent, { standard: standing, at: now.toISOString() })
     await refuseItself(db, run.world.instrument.id, { references: [exchange.standard], field: 'standardId' })
@@ -53,7 +53,7 @@ export async function exchangeReference(runId: string, sent: NewExchange, { pers
   return exchanged
 }
 
-function planned(run: RunView, sent: NewExchange, { standard, at }: { standard: Standard | null; at: string }) {
+function planned(run: RunView, sent: NewExchange, { standard, at }: { standard: WorkingReference | null; at: string }) {
   const present = referencesOf(worldAt(run.world, run.exchanges ?? []))
   const old = present.find(({ id }) => id === sent.replaces)
   if (!old) throw new Refusal('replaces', 'that reference is none of this run', 'reload the run')

@@ -19,7 +19,7 @@ import {
   runOnNewInstrument,
 } from '../../../../tests/support/benchPlant'
 import { type FreshDatabase, freshDatabase } from '../../../../tests/support/freshDatabase'
-import { ownStandard } from '../../../../tests/support/ownStandard'
+import { ownReference } from '../../../../tests/support/ownReference'
 import { pool } from '../../database'
 import { selectSeal } from '../../sql/records/seal'
 import { selectDueDates } from '../../sql/register/dueInstrument'
@@ -42,7 +42,7 @@ beforeAll(async () => {
   database = await freshDatabase()
   process.env.BARYS_TIME_ZONE = 'UTC'
   await peopleAndReferences()
-  for (const each of [SHORT, LATE, GAUGE, COARSE]) await ownStandard(pool(), each)
+  for (const each of [SHORT, LATE, GAUGE, COARSE]) await ownReference(pool(), each)
 })
 afterAll(() => pool().end())
 

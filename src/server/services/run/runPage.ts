@@ -1,14 +1,14 @@
 import { calendarDate, formatDate } from '@/core/format/formatTime'
 import { convertPressure } from '@/core/units/pressureUnit'
-import { whereIssues } from '@/plans/ownedStandard'
-import type { PressureStandard } from '@/schema/world'
+import { whereIssues } from '@/plans/ownedReference'
+import type { WorkingPressureReference } from '@/schema/world'
 import { pool } from '../../database'
 import { isLinkedNow } from '../../sql/links/linkSession'
 import { selectResultsOf } from '../../sql/records/seal'
 import { selectDraft, selectRunMark } from '../../sql/run/runPresence'
 import { linkableOf } from '../links/links'
 import { siteTimeZone } from '../people/site'
-import { loadStandards } from '../references/ownedStandards'
+import { loadOwnedReferences } from '../references/ownedReferences'
 import { beamOf } from '../register/beam'
 import { sealedRecordAt } from '../register/instrumentPage'
 import { runOfRequest } from './runOfRequest'
@@ -24,7 +24,8 @@ export async function runPage(id: string, personId: string, now: Date) {
   const mark = await selectRunMark(pool(), id)
   const run = await runOfRequest(id)
   const { configuration, instrument, inputReference, furtherReferences = [] } = run.world
-  const reach = ({ rangeHigh, rangeLow, unit }: PressureStandard) => convertPressure(rangeHigh - rangeLow, unit, 'Pa')
+  const reach = ({ rangeHigh, rangeLow, unit }: WorkingPressureReference) =>
+    convertPressure(rangeHigh - rangeLow, unit, 'Pa')
   // Of several, the one that reaches farthest: the others reach a part of it.
   const farthest = [inputReference, ...furtherReferences].reduce((far, next) => (reach(next) > reach(far) ? next : far))
   return {
@@ -32,7 +33,7 @@ export async function runPage(id: string, personId: string, now: Date) {
     mark: mark ?? '',
     beam: beamOf(configuration, farthest),
     earlier: await earlierCurve(instrument.id, configuration),
-    standards: (await loadStandards(pool(), calendarDate(now, await siteTimeZone())))
+    standards: (await loadOwnedReferences(pool(), calendarDate(now, await siteTimeZone())))
       .filter(({ where }) => !whereIssues(where).some(({ isUnfit }) => isUnfit))
       .map(({ standard }) => standard),
     linkable: await linkableOf(run),

@@ -4,27 +4,27 @@ import { type ReferencesOfRun, unfitReferences } from '@/core/run/plan/runFitnes
 import { isTransmitted, SIGNALS } from '@/core/signal/signal'
 import type { Configuration } from '@/schema/configuration'
 import { mayDo, whoMay } from '@/schema/roles'
-import type { PressureStandard, Standard, World } from '@/schema/world'
+import type { WorkingPressureReference, WorkingReference, World } from '@/schema/world'
 import type { Queryable } from '../../database'
 import { selectLinked } from '../../sql/references/referenceInstrument'
 import type { Actor } from '../actor'
-import { standardToUse } from '../references/ownedStandards'
+import { referenceToUse } from '../references/ownedReferences'
 
 /** The first reference and those of further sub-ranges, each once. */
 export async function inputReferences(
   db: Queryable,
   ids: readonly [string, ...string[]],
   day: string,
-): Promise<[PressureStandard, ...PressureStandard[]]> {
+): Promise<[WorkingPressureReference, ...WorkingPressureReference[]]> {
   const [first, ...further] = ids
-  const references: [PressureStandard, ...PressureStandard[]] = [await inputReference(db, first, day)]
+  const references: [WorkingPressureReference, ...WorkingPressureReference[]] = [await inputReference(db, first, day)]
   for (const id of new Set(further)) if (id !== first) references.push(await inputReference(db, id, day))
   return references
 }
 
 /** @throws {Refusal} for anything that gives no pressure */
-export async function inputReference(db: Queryable, id: string, day: string): Promise<PressureStandard> {
-  const standard = await standardToUse(db, { rangeId: id, day, field: 'inputReferenceId' })
+export async function inputReference(db: Queryable, id: string, day: string): Promise<WorkingPressureReference> {
+  const standard = await referenceToUse(db, { rangeId: id, day, field: 'inputReferenceId' })
   if (standard?.quantity === 'pressure') return standard
   throw new Refusal('inputReferenceId', 'that is not a registered pressure reference', 'choose one of those offered')
 }
@@ -38,9 +38,9 @@ export async function outputReference(
   db: Queryable,
   id: string | null,
   { configuration, day }: { readonly configuration: Configuration; readonly day: string },
-): Promise<Standard | null> {
+): Promise<WorkingReference | null> {
   if (!isTransmitted(configuration.signal)) return null
-  const standard = id === null ? null : await standardToUse(db, { rangeId: id, day, field: 'outputReferenceId' })
+  const standard = id === null ? null : await referenceToUse(db, { rangeId: id, day, field: 'outputReferenceId' })
   if (standard) return standard
   throw new Refusal(
     'outputReferenceId',
@@ -89,7 +89,7 @@ export function overridesOf(
 export async function refuseItself(
   db: Queryable,
   instrumentId: string,
-  { references, field }: { readonly references: readonly Standard[]; readonly field: string },
+  { references, field }: { readonly references: readonly WorkingReference[]; readonly field: string },
 ): Promise<void> {
   const linked = await selectLinked(db, { instrumentId })
   const itself = linked && references.find((standard) => deviceOf(standard) === linked.referenceId)

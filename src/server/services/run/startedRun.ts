@@ -10,7 +10,7 @@ import { seriesOhms } from '@/plans/loopCard'
 import type { Configuration } from '@/schema/configuration'
 import type { SavedDesk } from '@/schema/desks'
 import type { StartRun } from '@/schema/startRun'
-import type { PlannedPoint, PressureStandard, World } from '@/schema/world'
+import type { PlannedPoint, WorkingPressureReference, World } from '@/schema/world'
 
 /** The loop of the instrument as its card has it; left out where no card is saved. */
 export function loopOf(saved: SavedDesk<'loop'> | null): Pick<World, 'loop'> {
@@ -32,7 +32,7 @@ export function nullPlan({ signal }: Configuration): true {
 }
 
 /** The drum whose gauge glass is the reference; left out for any other reference. */
-export function glassOf(reference: PressureStandard, saved: SavedDesk<'vessel'> | null): Pick<World, 'glass'> {
+export function glassOf(reference: WorkingPressureReference, saved: SavedDesk<'vessel'> | null): Pick<World, 'glass'> {
   if (reference.principle !== 'gauge-glass') return {}
   if (saved?.setUp.kind !== 'drum')
     throw new Refusal(
@@ -98,7 +98,7 @@ export function displayPlan({ signal, displayScale, hostRoot }: Configuration): 
 export function pointsOf(
   { plan }: Pick<StartRun, 'plan'>,
   configuration: Configuration,
-  references: readonly PressureStandard[],
+  references: readonly WorkingPressureReference[],
 ): PlannedPoint[] {
   const testPoints = plan.testPoints ?? configuration.testPoints
   const percents = testPointPercents({ ...configuration, testPoints })

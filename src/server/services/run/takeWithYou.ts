@@ -9,7 +9,7 @@ import { selectNewestSetUps } from '../../sql/register/deskSetUp'
 import { type ConfiguredInstrument, selectInstrument } from '../../sql/register/instrument'
 import { selectNotes } from '../../sql/register/instrumentNote'
 import { siteTimeZone } from '../people/site'
-import { loadStandards } from '../references/ownedStandards'
+import { loadOwnedReferences } from '../references/ownedReferences'
 
 /** As many jobs as a day holds. */
 const MOST_JOBS = 40
@@ -18,7 +18,7 @@ const MOST_JOBS = 40
 export async function takeWithYou(tags: readonly string[], now: Date): Promise<TakenJob[]> {
   const db = pool()
   const today = calendarDate(now, await siteTimeZone())
-  const [standards, capsules] = await Promise.all([loadStandards(db, today), selectCapsules(db)])
+  const [standards, capsules] = await Promise.all([loadOwnedReferences(db, today), selectCapsules(db)])
   const jobs: TakenJob[] = []
   for (const tag of [...new Set(tags)].slice(0, MOST_JOBS)) {
     const instrument = await selectInstrument(db, { tag })

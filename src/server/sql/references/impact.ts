@@ -3,7 +3,7 @@ import type { Direction } from '@/core/analysis/judgedPoint'
 import { POINT_VERDICTS } from '@/core/error/verdict'
 import type { RunInDoubt } from '@/core/impact/recomputedRun'
 import { DECISIONS } from '@/core/run/decision'
-import { Standard, World } from '@/schema/world'
+import { WorkingReference, World } from '@/schema/world'
 import type { Queryable } from '../../database'
 
 /** Runs that used a range of a reference, begun on one of these days; calendar dates in a zone, both included. */
@@ -102,7 +102,12 @@ const RoundRow = z.object({
   taken_at: z.array(z.date()).nullable(),
   points: z.tuple([numbers, directions, texts, texts, numbers, numbers, numbers.nullable(), numbers.nullable()]),
 })
-const ExchangeRow = z.object({ run_id: z.uuid(), replaces: z.uuid(), standard: Standard, exchanged_at: z.date() })
+const ExchangeRow = z.object({
+  run_id: z.uuid(),
+  replaces: z.uuid(),
+  standard: WorkingReference,
+  exchanged_at: z.date(),
+})
 
 type Basis = RunInDoubt['world'] & Pick<World, 'configuration' | 'points'>
 

@@ -1,13 +1,13 @@
 import { z } from 'zod'
 import type { RecordedExchange } from '@/schema/recordedRun'
-import { Standard } from '@/schema/world'
+import { WorkingReference } from '@/schema/world'
 import type { Queryable } from '../../database'
 
 const ExchangeRow = z
   .object({
     id: z.uuid(),
     replaces: z.uuid(),
-    standard: Standard,
+    standard: WorkingReference,
     reason: z.string(),
     exchanged_at: z.date(),
     exchanged_by: z.string(),
@@ -33,7 +33,7 @@ type NewRow = {
   readonly id: string
   readonly runId: string
   readonly replaces: string
-  readonly standard: Standard
+  readonly standard: WorkingReference
   readonly reason: string
   readonly at: Date
   readonly personId: string

@@ -1,4 +1,4 @@
-import { certificatesOfRange } from '@/plans/standardsOf'
+import { certificatesOfRange } from '@/plans/workingReferencesOf'
 import { ImpactAsk } from '@/schema/impact'
 import type { Reference } from '@/schema/reference'
 

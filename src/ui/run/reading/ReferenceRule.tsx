@@ -4,7 +4,7 @@ import { formatFixed, formatPlain } from '@/core/format/formatNumber'
 import { pistonOfPoint } from '@/core/run/judge/pistonOfPoint'
 import { referenceOfPoint } from '@/core/run/plan/referenceOfPoint'
 import type { RunStep } from '@/schema/recordedRun'
-import type { PressureStandard, World } from '@/schema/world'
+import type { WorkingPressureReference, World } from '@/schema/world'
 import { Notice } from '../../../kit/parts/Notice'
 
 /** How the reference of the point is read rightly, and what its reading still wants correcting for. */
@@ -20,7 +20,7 @@ export function ReferenceRule({ step, world }: { step: RunStep; world: World }) 
 }
 
 /** What is worked out for it, or what its reading is to be corrected for by hand. */
-function correctionWords(reference: PressureStandard, { percent }: RunStep, world: World): string {
+function correctionWords(reference: WorkingPressureReference, { percent }: RunStep, world: World): string {
   const { piston, column, principle } = reference
   if (piston && !pistonOfPoint(percent, world))
     return ' The piston alone is heavier than this point: take it off and vent, then enter what is applied.'
@@ -35,7 +35,7 @@ function correctionWords(reference: PressureStandard, { percent }: RunStep, worl
 }
 
 /** The correction for temperature, worked out where the ambient was noted. */
-function temperatureWords({ unit }: PressureStandard, { environment: { ambientCelsius } }: World): string {
+function temperatureWords({ unit }: WorkingPressureReference, { environment: { ambientCelsius } }: World): string {
   const correction = ambientCelsius === null ? null : columnCorrection(unit, Number(ambientCelsius))
   if (!correction) return 'Note the ambient in Prepare, and the correction for temperature stands here.'
   const { factor, celsius, scaleFor } = correction

@@ -1,8 +1,8 @@
 import { describe, expect, test } from 'vitest'
 import { demoReferences } from '../../scripts/demo/references'
 import type { Reference } from '../schema/reference'
-import { ownedStandards, whereIssues } from './ownedStandard'
-import { standardsOf } from './standardsOf'
+import { ownedReferences, whereIssues } from './ownedReference'
+import { workingReferencesOf } from './workingReferencesOf'
 
 const where = (change: object) => ({ state: 'in-use' as const, holder: null, until: null, reason: '', ...change })
 
@@ -25,7 +25,7 @@ describe('what stands in the way of taking a reference', () => {
 describe('how a range stood on a day', () => {
   const [reference] = demoReferences(new Date('2026-11-20T08:00:00Z'))
   if (!reference) throw new Error('the demo has references')
-  const on = (day: string) => standardsOf(reference, day)[0]
+  const on = (day: string) => workingReferencesOf(reference, day)[0]
   const days = reference.certificates.map(({ calibratedOn }) => calibratedOn)
   test('a certificate holds from its own day on, and the one before it until the day before', () => {
     const [newest = '', before = ''] = days
@@ -40,7 +40,7 @@ describe('how a range stood on a day', () => {
         ...range,
         ...{ quantity: 'electrical', pressureKind: null, unit },
       }))
-      return standardsOf({ ...reference, facts: { ...reference.facts, ranges } } as Reference, '2026-11-20')
+      return workingReferencesOf({ ...reference, facts: { ...reference.facts, ranges } } as Reference, '2026-11-20')
     }
     expect(inUnit('V')[0]).toMatchObject({ quantity: 'electrical', unit: 'V' })
     expect(inUnit('mV')).toEqual([])
@@ -48,7 +48,7 @@ describe('how a range stood on a day', () => {
   test('of a retired device nothing can be chosen', () => {
     const whereabouts = { ...where({ state: 'retired' }), at: '2026-11-01T00:00:00.000Z', by: 'Anna' }
     const retired = { ...reference, whereabouts } as Reference // the state is one of them
-    expect(ownedStandards([reference], '2026-11-20')).toHaveLength(1)
-    expect(ownedStandards([retired], '2026-11-20')).toEqual([])
+    expect(ownedReferences([reference], '2026-11-20')).toHaveLength(1)
+    expect(ownedReferences([retired], '2026-11-20')).toEqual([])
   })
 })

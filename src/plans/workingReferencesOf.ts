@@ -2,7 +2,7 @@ import { columnFactor } from '@/core/conformity/columnCorrection'
 import { airDensityKgPerM3 } from '@/core/pressure/airDensity'
 import { ownDrift } from '@/core/reference/correctionHistory'
 import { REFERENCE_KINDS } from '@/core/reference/referenceKind'
-import { ELECTRICAL_UNITS, Standard } from '@/schema/world'
+import { ELECTRICAL_UNITS, WorkingReference } from '@/schema/world'
 import type {
   CertifiedRange,
   Reference,
@@ -34,11 +34,11 @@ export const codeOfRange = (code: string, { mark }: Pick<ReferenceRange, 'mark'>
  * The ranges of a reference that a run can be given, as they stood on a day: those that measure pressure, or current or
  * voltage as signals have it, are still there and have a certificate.
  */
-export function standardsOf(reference: Reference, day: string): Standard[] {
+export function workingReferencesOf(reference: Reference, day: string): WorkingReference[] {
   return reference.facts.ranges.flatMap((range) => {
     const held = range.isRemoved ? undefined : certificateOn(reference, range.id, day)
     if (!held || !mayServe(range)) return []
-    return [standardOf(reference, range, held)]
+    return [workingReferenceOf(reference, range, held)]
   })
 }
 
@@ -46,10 +46,14 @@ export function standardsOf(reference: Reference, day: string): Standard[] {
 const mayServe = ({ quantity, unit }: ReferenceRange): boolean =>
   quantity === 'pressure' || (quantity === 'electrical' && ELECTRICAL_UNITS.some((each) => each === unit))
 
-function standardOf(reference: Reference, range: ReferenceRange, { certificate, range: said }: RangeCertificate) {
+function workingReferenceOf(
+  reference: Reference,
+  range: ReferenceRange,
+  { certificate, range: said }: RangeCertificate,
+) {
   const { code, facts } = reference
   const { accuracy, temperature, overRange, resolution, rangeLow, rangeHigh, quantity, unit, pressureKind } = range
-  return Standard.parse({
+  return WorkingReference.parse({
     id: range.id,
     code: codeOfRange(code, range),
     description: range.mark === '' ? facts.description : `${facts.description}, ${range.mark}`,
@@ -82,7 +86,7 @@ function standardOf(reference: Reference, range: ReferenceRange, { certificate, 
 }
 
 /** What follows from where it stands; the temperature comes with the work. */
-function placeOf(kind: ReferenceFacts['kind'], range: ReferenceRange): Pick<Standard, 'piston' | 'column'> {
+function placeOf(kind: ReferenceFacts['kind'], range: ReferenceRange): Pick<WorkingReference, 'piston' | 'column'> {
   const { gravityMPerS2, piston, unit } = range
   if (gravityMPerS2 === null) return {}
   const celsius = piston?.referenceCelsius ?? 0
@@ -103,7 +107,7 @@ function driftOf(
   reference: Reference,
   { id, driftFrom, driftPerYear }: ReferenceRange,
   until: string,
-): Pick<Standard, 'driftPerYear' | 'ownDrift'> {
+): Pick<WorkingReference, 'driftPerYear' | 'ownDrift'> {
   const own = driftFrom === 'history' ? ownDrift(calibrationsOf(reference, id, until)) : null
   return { ...(own && { ownDrift: own }), ...(driftPerYear && { driftPerYear }) }
 }

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
-import type { OwnedStandard } from '../../src/plans/ownedStandard'
+import type { OwnedReference } from '../../src/plans/ownedReference'
 import type { ReferenceFacts, ReferenceRange } from '../../src/schema/reference'
-import type { Standard } from '../../src/schema/world'
+import type { WorkingReference } from '../../src/schema/world'
 import type { Queryable } from '../../src/server/database'
 import {
   insertReference,
@@ -10,11 +10,11 @@ import {
 } from '../../src/server/sql/references/reference'
 
 /** Standards as offers take them, in use and in their place. */
-export const inPlace = (standards: readonly Standard[]): OwnedStandard[] =>
+export const inPlace = (standards: readonly WorkingReference[]): OwnedReference[] =>
   standards.map((standard) => ({ standard, where: null }))
 
 /** Puts a standard into the register: a device of one range with one certificate. */
-export async function ownStandard(db: Queryable, standard: Standard): Promise<void> {
+export async function ownReference(db: Queryable, standard: WorkingReference): Promise<void> {
   const { id, code, calibratedOn, dueOn, certificate, laboratory = '', certified } = standard
   const said = { at: new Date(`${calibratedOn}T00:00:00Z`), personId: null, reason: 'test' }
   await insertReference(db, { id, code })
@@ -37,7 +37,7 @@ export async function ownStandard(db: Queryable, standard: Standard): Promise<vo
   })
 }
 
-const KIND_OF: Record<Standard['principle'], ReferenceFacts['kind']> = {
+const KIND_OF: Record<WorkingReference['principle'], ReferenceFacts['kind']> = {
   indicator: 'indicator',
   dial: 'test-gauge',
   'liquid-column': 'manometer',
@@ -45,7 +45,7 @@ const KIND_OF: Record<Standard['principle'], ReferenceFacts['kind']> = {
   'gauge-glass': 'gauge-glass',
 }
 
-function factsOf(standard: Standard): ReferenceFacts {
+function factsOf(standard: WorkingReference): ReferenceFacts {
   const { id, description, principle, quantity, unit, rangeLow, rangeHigh, resolution, accuracy, calibration } =
     standard
   const range: ReferenceRange = {
