@@ -22,8 +22,6 @@ export default defineConfig({
         '--disable-background-networking',
         '--disable-component-update',
         '--disable-sync',
-        // A quarter of the browser's processor time, and nothing that a test looks at.
-        '--disable-threaded-compositing',
       ],
     },
     screenshot: 'only-on-failure',
