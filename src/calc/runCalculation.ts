@@ -47,8 +47,8 @@ function checkedAnswer({ answer }: AnyCalculation, given: unknown): Outcome {
     refusals: [
       {
         field: 'answer',
-        reason: 'these figures lead beyond what numbers can hold',
-        remedy: 'check their size and their units',
+        reason: 'the result is too large or too small to be computed',
+        remedy: 'check the figures and their units',
       },
     ],
   }

@@ -18,7 +18,7 @@ export function standingAt<S extends WorkingReference>(
   if (piston && celsius === null)
     throw new Refusal(
       'environment.ambientCelsius',
-      `is empty, and the pressure of ${standard.code} follows from it`,
+      `is empty, and the pressure of ${standard.code} is computed from it`,
       'read the temperature beside its piston',
     )
   const [pressure, humidity] = [air.barometricHPa, air.relativeHumidityPercent].map((text) =>

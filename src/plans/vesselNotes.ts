@@ -13,9 +13,7 @@ export function vesselNotes({ vessel, heightUnit, display }: LevelInput): string
   const isHung = vessel.kind === 'open' || vessel.kind === 'dry-leg'
   return [
     ...(isHung && sensor >= highest
-      ? [
-          `The instrument at ${at(sensor)} stands above the full level of ${at(highest)}: it never sees the liquid press.`,
-        ]
+      ? [`The instrument at ${at(sensor)} stands above the full level of ${at(highest)}: no liquid ever presses on it.`]
       : []),
     ...(rim !== null && rim !== undefined && highest > rim
       ? [`The level of ${at(highest)} lies above the rim of the tank at ${at(rim)}.`]

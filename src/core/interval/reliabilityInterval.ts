@@ -26,7 +26,8 @@ export type ReliabilityInterval = {
  */
 export function reliabilityInterval(checks: readonly CheckOutcome[], target: number): ReliabilityInterval {
   if (checks.length === 0) throw new Refusal('checks', 'none given', 'add calibrations with their results')
-  if (checks.some(({ months }) => !(months > 0))) throw new Refusal('checks', 'an interval of no time', 'enter months')
+  if (checks.some(({ months }) => !(months > 0)))
+    throw new Refusal('checks', 'an interval is zero or less', 'enter the months between the two calibrations')
   if (!(target > 0.5 && target < 1)) throw new Refusal('target', `${target}`, 'enter a share above 0.5 and below 1')
   const failed = checks.filter(({ isInside }) => !isInside)
   if (failed.length === checks.length)

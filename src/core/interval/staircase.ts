@@ -25,7 +25,11 @@ export function staircaseInterval(months: number, shareOfLimitPercent: number, s
   if (!(months > 0)) throw new Refusal('months', `${months} months`, 'enter the present interval, above zero')
   if (!(shareOfLimitPercent >= 0)) throw new Refusal('shareOfLimit', `${shareOfLimitPercent} %`, 'enter 0 or more')
   if (!(stairs.lengthenFactor >= 1 && stairs.shortenFactor > 0 && stairs.shortenFactor <= 1))
-    throw new Refusal('factors', 'lengthening makes it shorter, or shortening longer', 'enter e.g. 1.2 and 0.5')
+    throw new Refusal(
+      'factors',
+      'the lengthening factor is below 1, or the shortening factor is not between 0 and 1',
+      'enter for instance 1.2 and 0.5',
+    )
   if (!(stairs.leastMonths > 0 && stairs.mostMonths >= stairs.leastMonths))
     throw new Refusal('mostMonths', 'the bounds are crossed', 'enter the shortest below the longest')
   const step =

@@ -32,7 +32,7 @@ export type LoopErrorBudget = {
  * @throws {Refusal} without an item, or for a limit that is not above zero
  */
 export function loopErrorBudget(items: readonly LoopItemError[]): LoopErrorBudget {
-  if (items.length === 0) throw new Refusal('items', 'the loop has none', 'add the transmitter at least')
+  if (items.length === 0) throw new Refusal('items', 'the loop has no item', 'add at least the transmitter')
   for (const { name, limitPercent } of items)
     if (!(limitPercent > 0))
       throw new Refusal('items', `the limit of ${name} is ${limitPercent} %`, 'enter one above 0')

@@ -37,7 +37,12 @@ export function deadWeightPressure(balance: DeadWeight): DeadWeightPressure {
   if (!(massDensityKgPerM3 > airDensityKgPerM3 && airDensityKgPerM3 >= 0))
     throw new Refusal('massDensity', `${massDensityKgPerM3} kg/m³ is lighter than air`, 'enter that of the weights')
   const warmArea = areaM2 * (1 + balance.areaExpansionPerK * (balance.celsius - balance.referenceCelsius))
-  if (!(warmArea > 0)) throw new Refusal('areaExpansion', 'no area is left', 'enter it per kelvin')
+  if (!(warmArea > 0))
+    throw new Refusal(
+      'areaExpansion',
+      'with this expansion the effective area would be zero or less',
+      'check its size and its unit',
+    )
   const circumference = 2 * Math.sqrt(Math.PI * areaM2)
   const forceN =
     massKg * (1 - airDensityKgPerM3 / massDensityKgPerM3) * gravityMPerS2 + balance.surfaceTensionNPerM * circumference
@@ -45,7 +50,11 @@ export function deadWeightPressure(balance: DeadWeight): DeadWeightPressure {
   // p·(1 + λ·p) = p₀. Written so that λ = 0 needs no case of its own and nothing cancels.
   const discriminant = 1 + 4 * distortionPerPa * undistorted
   if (!(discriminant > 0))
-    throw new Refusal('distortion', 'it is so large that no pressure is left', 'enter that of the piston’s certificate')
+    throw new Refusal(
+      'distortion',
+      'with this distortion no pressure carries these masses',
+      'enter the figure of the piston’s certificate',
+    )
   const pa = (2 * undistorted) / (1 + Math.sqrt(discriminant))
   return { pa, areaM2: forceN / pa, forceN }
 }

@@ -142,8 +142,8 @@ describe('what is no such certificate is refused in words', () => {
   test.each([
     ['', 'it is no whole XML'],
     ['<a><b></a>', 'it is no whole XML: line 1'],
-    ['<a/>', 'it is no digital calibration certificate'],
-    ['<!DOCTYPE a [<!ENTITY b "c">]><a>&b;</a>', 'it defines entities of its own'],
+    ['<a/>', 'this file is no digital calibration certificate'],
+    ['<!DOCTYPE a [<!ENTITY b "c">]><a>&b;</a>', 'the XML defines entities of its own'],
     [laboratorys(good, { version: '2.4.0' }), 'its schema is version 2.4.0'],
     [laboratorys(quantity('basic_measuredValue', '0 5')), 'none of its results has points'],
     [laboratorys(good.replaceAll('\\bar', '\\kelvin')), 'none of its results has points'],

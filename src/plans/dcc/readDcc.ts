@@ -15,7 +15,11 @@ import { all, contentOf, first, type Node, numbersOf, textOf } from './xmlNode'
 export function readDcc(document: Node, ranges: readonly RangeToRead[]): ReadCertificate {
   const root = first(document, 'digitalCalibrationCertificate')
   if (!root)
-    throw new Refusal('file', 'it is no digital calibration certificate', 'choose its XML, or type the certificate')
+    throw new Refusal(
+      'file',
+      'this file is no digital calibration certificate',
+      'choose its XML, or type the certificate',
+    )
   const version = textOf(root['@schemaVersion']) ?? ''
   if (!version.startsWith('3'))
     throw new Refusal(

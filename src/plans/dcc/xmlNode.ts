@@ -13,7 +13,7 @@ export type Node = { readonly [name: string]: unknown }
 export function parseXml(text: string): Node {
   const refusal = (reason: string) =>
     new Refusal('file', reason, 'ask the laboratory for it anew, or type the certificate')
-  if (/<!DOCTYPE/i.test(text)) throw refusal('it defines entities of its own, and is not read')
+  if (/<!DOCTYPE/i.test(text)) throw refusal('the XML defines entities of its own and is therefore not read')
   const validity = XMLValidator.validate(text)
   if (validity !== true) throw refusal(`it is no whole XML: line ${validity.err.line}, ${validity.err.msg}`)
   const parser = new XMLParser({
