@@ -126,7 +126,7 @@ function NewCapsuleDialog({ onClose }: { onClose: () => void }) {
     router.refresh()
   }
   return (
-    <FormDialog title="Add a capsule" action="Keep it" onClose={onClose} onSubmit={submit}>
+    <FormDialog title="Add a capsule" action="Save" onClose={onClose} onSubmit={submit}>
       <InputFields
         name=""
         schema={form.shape}

@@ -129,7 +129,7 @@ function DeviceDialog({ device, close }: { device: Device | null; close: () => v
   return (
     <FormDialog
       title={device ? `Change ${device.name}` : 'Enter a device'}
-      action="Keep it"
+      action="Save"
       onClose={close}
       onSubmit={submit}
     >

@@ -31,7 +31,7 @@ export function PersonDialog({ person, isSelf, close }: Props) {
   return (
     <FormDialog
       title={`Change ${person.name}`}
-      action="Keep it"
+      action="Save"
       onClose={close}
       onSubmit={() => sent(send(at, { role, isAdministrator, reason }))}
     >

@@ -36,7 +36,7 @@ export function ReferenceEditor({ initial, known }: Props) {
       {known && <WordsBox label="Reason for the change" value={reason} change={setReason} />}
       <div className="actions">
         <Button type="submit" variant="contained" disabled={isSending}>
-          {known ? 'Keep the change' : 'Register it'}
+          {known ? 'Save the change' : 'Register'}
         </Button>
         <Refused words={failure} />
       </div>
