@@ -54,7 +54,7 @@ async function registerReference(page: Page, at: string, device: Device): Promis
   await box('To').fill(device.to)
   await box('Resolution').fill(device.resolution)
   await box('±, row 1').fill(device.accuracy)
-  await page.getByRole('button', { name: 'Register it' }).click()
+  await page.getByRole('button', { name: 'Register', exact: true }).click()
   await page.getByRole('link', { name: 'Enter a certificate' }).click()
   await box('Certificate number').fill(device.certificate)
   await box('Laboratory').fill('Upstream metrology')
