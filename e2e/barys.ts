@@ -2,6 +2,7 @@ import './ownPlant'
 import { test as base, expect, type Page } from '@playwright/test'
 import { DEMO_PEOPLE } from '../scripts/demo/people'
 import { workLists } from '../src/core/run/work/workLists'
+import type { WorkList } from '../src/core/run/work/workStep'
 import { DEMO_PASSWORD } from '../src/schema/demo'
 import type { RunView } from '../src/schema/runView'
 import { actsOf, countActs } from './acts'
@@ -91,23 +92,44 @@ export async function beginRun(page: Page, at = address()): Promise<string> {
   await page.waitForURL(/\/runs\//)
   const id = page.url().split('/').at(-1) ?? ''
   if (process.env.BARYS_ACTS) await answerSteps(page)
-  else {
-    await answerIsolate(page, id, at)
-    await goTo(page, page.url())
-  }
+  else await answerByApi(page, 'isolate', at)
   await expect(page.getByText(/^Point 1 of/)).toBeVisible()
   return id
 }
 
-/** Answers every step of Isolate by the API, in their order. */
-async function answerIsolate(page: Page, id: string, at: string): Promise<void> {
-  const run: RunView = await (await page.request.get(`${at}/api/v1/runs/${id}`)).json()
-  for (const { id: item, takesWords } of workLists(run)?.isolate ?? []) {
+/** The run on the screen, as it is stored. */
+async function shownRun(page: Page): Promise<RunView> {
+  const { origin, pathname } = new URL(page.url())
+  return (await page.request.get(`${origin}/api/v1${pathname}`)).json()
+}
+
+/** Answers what is left of a list by the API, in its order, and shows the run anew. By the keyboard it is a test of its own. */
+async function answerByApi(page: Page, list: WorkList, at: string): Promise<void> {
+  const run = await shownRun(page)
+  const answered = (run.workSteps ?? []).filter((step) => step.list === list).map(({ item }) => item)
+  for (const { id: item, takesWords } of workLists(run)?.[list] ?? []) {
+    if (answered.includes(item)) continue
     const words = takesWords ? 'Shift lead told.' : null
-    const step = { id: crypto.randomUUID(), list: 'isolate', item, outcome: 'done', words }
-    const answer = await post(page, `runs/${id}/work-steps`, step, at)
+    const step = { id: crypto.randomUUID(), list, item, outcome: 'done', words }
+    const answer = await post(page, `runs/${run.id}/work-steps`, step, at)
     expect(answer.status(), await answer.text()).toBe(200)
   }
+  await goTo(page, page.url())
+}
+
+/**
+ * Takes readings by the API at the points that come next, and shows the run anew: where what they are is not the matter, but
+ * what comes of them. Typing them is a test of its own.
+ */
+export async function takeReadings(page: Page, rows: readonly (readonly [applied: string, output: string])[]) {
+  const run = await shownRun(page)
+  const open = run.rounds.at(-1)?.steps.filter(({ readings }) => readings.length === 0) ?? []
+  for (const [index, [applied, output]] of rows.entries()) {
+    const reading = { id: crypto.randomUUID(), stepId: open[index]?.id, applied, output }
+    const answer = await post(page, `runs/${run.id}/readings`, reading, new URL(page.url()).origin)
+    expect(answer.status(), await answer.text()).toBe(200)
+  }
+  await goTo(page, page.url())
 }
 
 /** Ticks every step of Isolate or Restore by Enter, up to a step or to the end; by parts where acts are counted. */
@@ -135,9 +157,13 @@ export async function answerSteps(page: Page, upTo?: RegExp): Promise<void> {
   }
 }
 
-/** Puts the instrument back, signs, and returns the text of the certificate. */
+/** Puts the instrument back, by the API, signs, and returns the text of the certificate. */
 export async function restoreAndSign(page: Page, remark?: string): Promise<string> {
-  await answerSteps(page)
+  if (process.env.BARYS_ACTS) await answerSteps(page)
+  else {
+    await expect(page.locator('.work-foot p', { hasText: /^Step \d+ of \d+$/ })).toBeVisible()
+    await answerByApi(page, 'restore', new URL(page.url()).origin)
+  }
   return signAndRead(page, remark)
 }
 

@@ -1,4 +1,4 @@
-import { beginRun, expect, open, restoreAndSign, test, typeReading } from './barys'
+import { beginRun, expect, open, restoreAndSign, takeReadings, test, typeReading } from './barys'
 
 const isNear = (figure: string, value: number): boolean => {
   const decimals = figure.split('.')[1]?.length ?? 0
@@ -92,8 +92,12 @@ test('a guard band with conditions: statements, uncertainty and acceptance are t
   await form.getByRole('button', { name: 'Record this act' }).click()
   await page.getByRole('button', { name: /^Adjustment done/ }).click()
   await expect(page.getByText('Point 1 of 9')).toBeVisible()
-  for (const percent of percents)
-    await typeReading(page, (lrv + ((urv - lrv) * percent) / 100).toFixed(4), (4 + 0.16 * percent).toFixed(3))
+  await takeReadings(
+    page,
+    percents.map(
+      (percent) => [(lrv + ((urv - lrv) * percent) / 100).toFixed(4), (4 + 0.16 * percent).toFixed(3)] as const,
+    ),
+  )
   const text = await restoreAndSign(page)
 
   for (const [index, { applied, output }] of rows.entries()) {

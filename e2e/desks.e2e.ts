@@ -9,6 +9,7 @@ import {
   post,
   registerInstrument,
   restoreAndSign,
+  takeReadings,
   test,
   typeReading,
 } from './barys'
@@ -82,7 +83,7 @@ async function calibrate(
     (lrv + ((urv - lrv) * percent) / 100).toFixed(3),
     (lower + ((upper - lower) * (percent + 0.2)) / 100).toFixed(2),
   ])
-  for (const [applied, output] of rows) await typeReading(page, applied, output)
+  await takeReadings(page, rows)
   await page.getByRole('button', { name: /^Leave as it is/ }).click()
   const text = await restoreAndSign(page)
   for (const row of rows) {

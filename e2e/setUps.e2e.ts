@@ -10,8 +10,8 @@ import {
   post,
   registerInstrument,
   restoreAndSign,
+  takeReadings,
   test,
-  typeReading,
 } from './barys'
 import { expectRow } from './certificateRow'
 
@@ -217,7 +217,7 @@ for (const job of SET_UPS)
       applied,
       (job.ideal(Number(applied)) + 0.016).toFixed(3),
     ])
-    for (const row of rows) await typeReading(page, ...row)
+    await takeReadings(page, rows)
     await page.getByRole('button', { name: /^Leave as it is/ }).click()
     const text = await restoreAndSign(page)
     for (const row of rows) {
@@ -410,7 +410,7 @@ for (const [construction, tag, first, last] of [
     await page.waitForURL(/\/calibrate$/)
     await beginRun(page)
     const rows = [0, 60, 120].map((kPa): [string, string] => [kPa.toFixed(3), (20 + (80 * kPa) / 120 + 0.2).toFixed(2)])
-    for (const row of rows) await typeReading(page, ...row)
+    await takeReadings(page, rows)
     await page.getByRole('button', { name: /^Leave as it is/ }).click()
     const text = await restoreAndSign(page)
     for (const row of rows) {

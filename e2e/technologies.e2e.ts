@@ -8,6 +8,7 @@ import {
   restoreAndSign,
   signAndRead,
   startRun,
+  takeReadings,
   test,
   typeReading,
 } from './barys'
@@ -80,7 +81,7 @@ test('a dial gauge of class 1: one division too much is outside, the pointer is 
     ['10.500', '10.55'],
     ['21.000', '21.05'],
   ]
-  await readAll(page, upAndDown(left))
+  await takeReadings(page, upAndDown(left))
   const text = await restoreAndSign(page)
   for (const row of [...found, ...left]) {
     const ideal = Number(row[0])
@@ -127,7 +128,7 @@ test('a compound digital gauge: zero, full scale, mid-scale and near vacuum, eac
   }
   await page.getByRole('button', { name: /Adjustment done/ }).click()
   await expect(page.getByText('Point 1 of 9')).toBeVisible()
-  await readAll(page, round(0.001))
+  await takeReadings(page, round(0.001))
   const text = await restoreAndSign(page)
   for (const row of [...round(0.03), ...round(0.001)]) {
     expectReading(text, row, Number(row[0]), ((Number(row[1]) - Number(row[0])) / (HIGH - LOW)) * 100)
@@ -197,7 +198,7 @@ test('a vacuum gauge over six decades: two references, one a sub-range, errors i
   const left = [...up, ...down].map(
     ([applied]): Row => [applied, String(Number((Number(applied) * 1.02).toPrecision(3)))],
   )
-  await readAll(page, left)
+  await takeReadings(page, left)
   const text = await restoreAndSign(page)
   for (const [applied, output] of [...up, ...down, ...left]) {
     const percent = ((Number(output) - Number(applied)) / Number(applied)) * 100
@@ -300,7 +301,7 @@ test('the root taken twice is named, checked and cured; the certificate holds bo
   await page.getByRole('button', { name: /Adjustment done/ }).click()
   await expect(page.getByText('Point 1 of 9')).toBeVisible()
   const left = upAndDown(flows.map((flow) => row(flow, false)))
-  await readAll(page, left)
+  await takeReadings(page, left)
   const text = await restoreAndSign(page)
   for (const [applied, output] of [...found, ...left]) {
     const ideal = line((Number(applied) / URV) * 100)
@@ -322,7 +323,7 @@ test('drum level: cold to the ends of the glass, then hot as a recorded offset t
       const share = (Number(applied) - LRV) / (URV - LRV)
       return [applied, (4 + 16 * share + 0.16 * error).toFixed(3)]
     })
-  await readAll(page, round(-0.8))
+  await takeReadings(page, round(-0.8))
   await page.getByRole('button', { name: /^Adjust/ }).click()
   await record(page, {
     kind: 'lower sensor trim',
@@ -342,7 +343,7 @@ test('drum level: cold to the ends of the glass, then hot as a recorded offset t
   await expect(page.locator('ol.cautions li')).toHaveCount(2)
   await page.getByRole('button', { name: /Adjustment done/ }).click()
   await expect(page.getByText('Point 1 of 9')).toBeVisible()
-  await readAll(page, round(0.05))
+  await takeReadings(page, round(0.05))
   // Back in service, then hot.
   await expect(page.locator('.run-left')).toContainText('Refill body and leg')
   await answerSteps(page, /^Hot:/)
@@ -387,7 +388,7 @@ test('force-balance, 10–50 mA, two cycles: the ends are set by screws, and the
   await expect(page.locator('ol.cautions li')).toHaveCount(1)
   await page.getByRole('button', { name: /Adjustment done/ }).click()
   await expect(page.getByText('Point 1 of 9')).toBeVisible()
-  await readAll(page, round(0.1))
+  await takeReadings(page, round(0.1))
   const text = await restoreAndSign(page)
   for (const [applied, output] of [...round(0.9), ...round(0.1)]) {
     const ideal = 10 + (40 * Number(applied)) / URV
