@@ -50,7 +50,7 @@ describe('where the error of a loop sits', () => {
     expect([budget.sumPercent, budget.rootSumSquarePercent]).toEqual([null, null])
   })
   test('no items, or a limit of zero, are refused', () => {
-    expect(() => loopErrorBudget([])).toThrow('add the transmitter')
+    expect(() => loopErrorBudget([])).toThrow('add at least the transmitter')
     expect(() => loopErrorBudget([{ name: 'x', errorPercent: 1, limitPercent: 0 }])).toThrow('above 0')
   })
 })

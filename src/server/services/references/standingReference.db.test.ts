@@ -120,7 +120,7 @@ test('what was registered comes back as it was entered, a piston in the units of
 describe('a dead-weight tester, read by the masses on its piston', () => {
   test('no run begins without the temperature beside it', async () => {
     await expect(begun('W-0', 'T-W', { environment: { ...AT, ambientCelsius: null } })).rejects.toThrow(
-      'the pressure of T-W follows from it',
+      'the pressure of T-W is computed from it',
     )
   })
   test('the pressure is that of masses, gravity, air and temperature; any other is refused', async () => {
