@@ -282,7 +282,7 @@ test('a digital certificate goes out, and one comes in: the form is filled from 
   await upload('points.csv', 'text/csv', 'It showed,There was,U\n0,x,0.001\n')
   await expect(page.getByText(/Line 2: “x” is no number/)).toBeVisible()
   await upload('other.xml', 'application/xml', '<a/>')
-  await expect(page.getByText(/It is no digital calibration certificate/)).toBeVisible()
+  await expect(page.getByText(/This file is no digital calibration certificate/)).toBeVisible()
 })
 
 test('a reference is calibrated here against a higher one, and its reviewed record becomes its certificate', async ({
