@@ -79,39 +79,40 @@ export const open = (page: Page, path: string) => goTo(page, `${address()}${path
 /** Starts a run from the instrument's Prepare page with what it offers and goes through Isolate; returns its id. */
 export async function startRun(page: Page, tag: string, at = address()): Promise<string> {
   await goTo(page, `${at}/instruments/${tag}/calibrate`)
-  return beginRun(page, at)
+  return beginRun(page)
 }
 
 /**
  * Begins the run that is prepared on the screen, with Isolate answered past the screen; returns the run's id. Isolate by
  * the keyboard is a test of its own.
  */
-export async function beginRun(page: Page, at = address()): Promise<string> {
+export async function beginRun(page: Page): Promise<string> {
   await page.getByLabel('The nameplate says the same').check()
   await page.getByRole('button', { name: /Begin the run/ }).click()
   await page.waitForURL(/\/runs\//)
   const id = page.url().split('/').at(-1) ?? ''
   if (process.env.BARYS_ACTS) await answerSteps(page)
-  else await answerByApi(page, 'isolate', at)
+  else await answerByApi(page, 'isolate')
   await expect(page.getByText(/^Point 1 of/)).toBeVisible()
   return id
 }
 
 /** The run on the screen, as it is stored. */
 async function shownRun(page: Page): Promise<RunView> {
-  const { origin, pathname } = new URL(page.url())
-  return (await page.request.get(`${origin}/api/v1${pathname}`)).json()
+  return (await page.request.get(`${originOf(page)}/api/v1${new URL(page.url()).pathname}`)).json()
 }
+/** Of the server that the page came from: a test may run several. */
+const originOf = (page: Page) => new URL(page.url()).origin
 
 /** Answers what is left of a list by the API, in its order, and shows the run anew. By the keyboard it is a test of its own. */
-async function answerByApi(page: Page, list: WorkList, at: string): Promise<void> {
+async function answerByApi(page: Page, list: WorkList): Promise<void> {
   const run = await shownRun(page)
   const answered = (run.workSteps ?? []).filter((step) => step.list === list).map(({ item }) => item)
   for (const { id: item, takesWords } of workLists(run)?.[list] ?? []) {
     if (answered.includes(item)) continue
     const words = takesWords ? 'Shift lead told.' : null
     const step = { id: crypto.randomUUID(), list, item, outcome: 'done', words }
-    const answer = await post(page, `runs/${run.id}/work-steps`, step, at)
+    const answer = await post(page, `runs/${run.id}/work-steps`, step, originOf(page))
     expect(answer.status(), await answer.text()).toBe(200)
   }
   await goTo(page, page.url())
@@ -126,7 +127,7 @@ export async function takeReadings(page: Page, rows: readonly (readonly [applied
   const open = run.rounds.at(-1)?.steps.filter(({ readings }) => readings.length === 0) ?? []
   for (const [index, [applied, output]] of rows.entries()) {
     const reading = { id: crypto.randomUUID(), stepId: open[index]?.id, applied, output }
-    const answer = await post(page, `runs/${run.id}/readings`, reading, new URL(page.url()).origin)
+    const answer = await post(page, `runs/${run.id}/readings`, reading, originOf(page))
     expect(answer.status(), await answer.text()).toBe(200)
   }
   await goTo(page, page.url())
@@ -162,7 +163,7 @@ export async function restoreAndSign(page: Page, remark?: string): Promise<strin
   if (process.env.BARYS_ACTS) await answerSteps(page)
   else {
     await expect(page.locator('.work-foot p', { hasText: /^Step \d+ of \d+$/ })).toBeVisible()
-    await answerByApi(page, 'restore', new URL(page.url()).origin)
+    await answerByApi(page, 'restore')
   }
   return signAndRead(page, remark)
 }

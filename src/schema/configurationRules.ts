@@ -6,7 +6,7 @@ import { isWithin } from '@/core/error/within'
 import { formatPlain } from '@/core/format/formatNumber'
 import { fitIssues, fitIssueWords, linkForSpan } from '@/core/range/fitIssues'
 import { sensorBody } from '@/core/range/sensorBody'
-import { Refusal } from '@/core/refusal'
+import { orRefused } from '@/core/refusal'
 import { inputPercentOfPoint, pointName } from '@/core/run/plan/pointScale'
 import { inputAtPercent } from '@/core/transfer/linearTransfer'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
@@ -108,13 +108,16 @@ function percentOfTestPoint(
     refuse('pointScale', '% of flow means % of span where no root is taken: choose % of span')
     return null
   }
-  try {
-    const percent = inputPercentOfPoint(point, config)
-    if (config.pointScale === 'value' || (point >= -10 && point <= 110)) return percent
-    refuse('testPoints', point < -10 ? 'a point lies below −10 %' : 'a point lies above 110 %')
-  } catch (error) {
-    if (!(error instanceof Refusal)) throw error
-    refuse('testPoints', error.line)
+  const refused = (words: string) => {
+    refuse('testPoints', words)
+    return null
   }
-  return null
+  return orRefused(
+    () => {
+      const percent = inputPercentOfPoint(point, config)
+      if (config.pointScale === 'value' || (point >= -10 && point <= 110)) return percent
+      return refused(point < -10 ? 'a point lies below −10 %' : 'a point lies above 110 %')
+    },
+    ({ line }) => refused(line),
+  )
 }

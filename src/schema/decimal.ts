@@ -1,16 +1,16 @@
 import { z } from 'zod'
-import { Refusal } from '@/core/refusal'
+import { orRefused } from '@/core/refusal'
 import { decimalText } from '@/core/units/decimalText'
 
 /** A number as typed, kept as decimal text with its digits: for readings, whose digits are their resolution. */
 export const DecimalText = z.union([z.string().max(60), z.number()]).transform((typed, ctx) => {
-  try {
-    return decimalText(String(typed), 'value')
-  } catch (error) {
-    if (!(error instanceof Refusal)) throw error
-    ctx.addIssue({ code: 'custom', message: error.line })
-    return z.NEVER
-  }
+  return orRefused(
+    () => decimalText(String(typed), 'value'),
+    ({ line }) => {
+      ctx.addIssue({ code: 'custom', message: line })
+      return z.NEVER
+    },
+  )
 })
 
 /** One comma and three digits after it: 1.2 to one reader, 1200 to another. A leading zero leaves no doubt. */

@@ -39,7 +39,7 @@ const text = (title: string, longest: number, aliases: Given['aliases'] = []) =>
   })
 
 /** Every field of a device beside its code, its kind and its ranges, in the order of the form. A field is an entry here. */
-export const REFERENCE_FIELDS = {
+const REFERENCE_FIELDS = {
   description: field({
     ...alike(some('What it is', 200)),
     empty: undefined,
@@ -130,7 +130,7 @@ export const STORED_OF_REFERENCE = partOf(({ stored }) => stored) as ShapesOf<'s
 export const ENTERED_OF_REFERENCE = partOf(({ entered }) => entered) as ShapesOf<'entered'>
 
 export type StoredOfReference = { [Name in FieldName]: z.output<Fields[Name]['stored']> }
-export type EnteredOfReference = { [Name in FieldName]: z.output<Fields[Name]['entered']> }
+type EnteredOfReference = { [Name in FieldName]: z.output<Fields[Name]['entered']> }
 
 /** What was entered of a device’s fields, as it is stored. */
 export const storedOf = (entered: EnteredOfReference): StoredOfReference =>

@@ -71,7 +71,7 @@ const text = z.string()
  * Every field of a site, in the order of its form: who issues the certificates, and what holds for everybody. A field is an
  * entry here and a column of a migration; form, API, SQL and the rows of SQL are derived from it.
  */
-export const SITE_FIELDS = {
+const SITE_FIELDS = {
   name: siteField({
     column: 'name',
     stored: text,
@@ -182,7 +182,7 @@ export const SITE_FIELDS = {
   }),
 } as const
 type Fields = typeof SITE_FIELDS
-export type SiteFieldName = keyof Fields
+type SiteFieldName = keyof Fields
 
 /** Every field of a site with its name, in the order of the form. */
 export const SITE_FIELD_LIST = Object.entries(SITE_FIELDS) as readonly (readonly [

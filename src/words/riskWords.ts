@@ -1,7 +1,7 @@
 import { withDecimalMark } from '@/core/format/decimalMark'
 import { decimalsOfTwoDigits, formatFixed } from '@/core/format/formatNumber'
 
-/** Below it a risk is not told by its digits: the model behind it is no better. */
+/** Below it a risk is not told by its digits: the normal model behind it is no better. Ours, no source. */
 const LEAST_TOLD_PERCENT = 0.1
 
 /** A probability that an accepted point is outside in truth, as it is said. */

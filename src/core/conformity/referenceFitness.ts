@@ -116,7 +116,7 @@ export function outputFitness(reference: FitReference, scale: OutputScale, job: 
     issues: [
       ...reachIssues(doesReach ? percents.length : 0, percents.length, isTopNear(scale.upper, reader.low, reader.high)),
       ...(ratio !== null && ratio < 1
-        ? [unfit('ratio', `measures the output no better than the limit asks: ${ratioText(ratio)}`)]
+        ? [unfit('ratio', `its accuracy is no better than the error limit of the instrument: ${ratioText(ratio)}`)]
         : ratioIssues(ratio)),
       ...stepIssues(reader.step, Math.min(...limits), scale.unit),
       ...dateIssues(reference.dueOn, job.day),

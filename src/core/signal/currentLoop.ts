@@ -1,7 +1,7 @@
 /** Lower end of the live-zero current signal, mA. IEC 60381-1 (from memory). */
 export const CURRENT_LOW_MA = 4
 /** Upper end of the live-zero current signal, mA. IEC 60381-1 (from memory). */
-export const CURRENT_HIGH_MA = 20
+const CURRENT_HIGH_MA = 20
 /** From end to end, mA. */
 export const CURRENT_SPAN_MA = CURRENT_HIGH_MA - CURRENT_LOW_MA
 const MA_PER_PERCENT = CURRENT_SPAN_MA / 100

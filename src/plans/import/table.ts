@@ -1,4 +1,4 @@
-import { Refusal } from '@/core/refusal'
+import { orRefused } from '@/core/refusal'
 import type { RefusedField } from '@/schema/answer'
 import { type Column, plainText } from '../../schema/list/column'
 
@@ -52,12 +52,13 @@ export function readCells(cells: Cells, columns: readonly Column[], start: Tree 
       if (isRequired) refusals.push({ field: key, reason: 'is empty', remedy: `fill in ${title.toLowerCase()}` })
       continue
     }
-    try {
-      input = withValue(input, key.split('.'), read(text))
-    } catch (error) {
-      if (!(error instanceof Refusal)) throw error
-      refusals.push({ field: key, reason: error.reason, remedy: error.remedy })
-    }
+    input = orRefused(
+      () => withValue(input, key.split('.'), read(text)),
+      ({ reason, remedy }) => {
+        refusals.push({ field: key, reason, remedy })
+        return input
+      },
+    )
   }
   return { input, refusals }
 }

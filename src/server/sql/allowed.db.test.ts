@@ -24,7 +24,7 @@ afterAll(() => db.end())
 /** The words of an enumeration, whether it has a default or may be left out. */
 const enumOf = (shape: z.ZodType): readonly string[] => (z.toJSONSchema(shape, { io: 'input' }).enum ?? []).map(String)
 
-/** Every field of a site that is one of several. */
+/** Every field of a site that is one of several; of the unit SQL asks only its length, since units grow in number. */
 const OF_SITE = Object.fromEntries(
   SITE_FIELD_LIST.flatMap(([, { column, stored }]) => {
     const words = enumOf(stored)

@@ -15,7 +15,7 @@ import { BENCH_SET_UPS, type BenchSetUp } from '@/bench/rig/benchSetUps'
 import { readRig } from '@/bench/rig/readRig'
 import { type RigFault, withHiddenFault } from '@/bench/rig/rigFaults'
 import { type Rig, rigOf } from '@/bench/rig/rigModel'
-import { Refusal } from '@/core/refusal'
+import { orRefused } from '@/core/refusal'
 import { randomStream } from '@/core/statistics/randomStream'
 import type { TracePoint } from '@/pictures/rigTrace'
 
@@ -76,13 +76,14 @@ export function useRig(setUp: BenchSetUp, { seed, speed, hides }: Wishes) {
 
   const act = useCallback(
     (...acts: readonly RigAct[]) => {
-      try {
-        show({ ...latest.current, rig: acts.reduce(actOnRig, latest.current.rig) })
-        setRefused(null)
-      } catch (error) {
-        if (!(error instanceof Refusal)) throw error
-        setRefused(error.line)
-      }
+      const refused = orRefused(
+        () => {
+          show({ ...latest.current, rig: acts.reduce(actOnRig, latest.current.rig) })
+          return null
+        },
+        ({ line }) => line,
+      )
+      setRefused(refused)
     },
     [show],
   )

@@ -2,7 +2,7 @@ import { useCallback, useEffect, useRef, useState } from 'react'
 import { Course, type LoggedAct, type PracticeAct, type Practising, TICK_SECONDS } from '@/bench/practice/course'
 import type { PracticeJob } from '@/bench/practice/practiceJob'
 import { readRig } from '@/bench/rig/readRig'
-import { Refusal } from '@/core/refusal'
+import { orRefused } from '@/core/refusal'
 import type { TracePoint } from '@/pictures/rigTrace'
 import { TRACE_SECONDS } from '../bench/useRig'
 
@@ -31,17 +31,18 @@ export function usePractice(job: PracticeJob, seed: number, speed: number) {
   const act = useCallback((...acts: readonly PracticeAct[]) => {
     const playing = course.current
     if (!playing) return
-    try {
-      for (const each of acts) {
-        const { tick } = playing.now
-        playing.do(each)
-        log.current.push({ tick, act: each })
-      }
-      setRefused(null)
-    } catch (error) {
-      if (!(error instanceof Refusal)) throw error
-      setRefused(error.line)
-    }
+    const refused = orRefused(
+      () => {
+        for (const each of acts) {
+          const { tick } = playing.now
+          playing.do(each)
+          log.current.push({ tick, act: each })
+        }
+        return null
+      },
+      ({ line }) => line,
+    )
+    setRefused(refused)
     setNow(playing.now)
   }, [])
   return { now, trace, act, refused, log: () => log.current }

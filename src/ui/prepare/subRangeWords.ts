@@ -1,5 +1,5 @@
 import { referencesOfPoints } from '@/core/conformity/serveByReferences'
-import { Refusal } from '@/core/refusal'
+import { orRefused } from '@/core/refusal'
 import { pointName, testPointPercents } from '@/core/run/plan/pointScale'
 import { inputAtPercent } from '@/core/transfer/linearTransfer'
 import type { Configuration } from '@/schema/configuration'
@@ -12,21 +12,21 @@ export function subRangeWords(
 ): { isComplete: boolean; text: string } {
   const percents = testPointPercents(configuration)
   const references = standards.filter((standard) => standard.quantity === 'pressure')
-  try {
-    const served = referencesOfPoints(
-      percents.map((percent) => inputAtPercent(percent, configuration)),
-      configuration.unit,
-      references,
-    )
-    const each = references.flatMap(({ id, code }) => {
-      const points = percents
-        .filter((_, index) => served[index] === id)
-        .map((percent) => pointName(percent, configuration))
-      return points.length > 0 ? [`${code}: ${points.join(', ')}`] : []
-    })
-    return { isComplete: true, text: each.join(' · ') }
-  } catch (error) {
-    if (!(error instanceof Refusal)) throw error
-    return { isComplete: false, text: error.line }
-  }
+  return orRefused(
+    () => {
+      const served = referencesOfPoints(
+        percents.map((percent) => inputAtPercent(percent, configuration)),
+        configuration.unit,
+        references,
+      )
+      const each = references.flatMap(({ id, code }) => {
+        const points = percents
+          .filter((_, index) => served[index] === id)
+          .map((percent) => pointName(percent, configuration))
+        return points.length > 0 ? [`${code}: ${points.join(', ')}`] : []
+      })
+      return { isComplete: true, text: each.join(' · ') }
+    },
+    ({ line }) => ({ isComplete: false, text: line }),
+  )
 }
