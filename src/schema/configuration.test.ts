@@ -28,6 +28,12 @@ test.each([
   expect(ConfigurationForm.parse({ ...VALID, testPoints: typed }).testPoints).toEqual(points)
 })
 
+test('points from −10 to 110 % of the span are taken, farther ones refused in words', () => {
+  expect(complaints({ testPoints: '-10 50 110' })).toEqual({})
+  expect(complaints({ testPoints: '50 111' }).testPoints).toEqual(['a point lies above 110 %'])
+  expect(complaints({ testPoints: '-11 50' }).testPoints).toEqual(['a point lies below −10 %'])
+})
+
 describe('what the sensor cannot do is refused in words, at the field', () => {
   test.each<[string, object, field: string, words: string]>([
     ['LRV = URV', { lrv: '40' }, 'urv', 'equals LRV (40 kPa), so the span is zero: enter a different URV'],

@@ -36,5 +36,6 @@ test('a cell of the list reads back what it wrote', () => {
 test('a warm-up of a day is taken, one of more is refused', () => {
   const warmUp = REFERENCE_FIELD_LIST.find(([name]) => name === 'warmUpMinutes')?.[1].entered
   expect(warmUp?.safeParse(1440).success).toBe(true)
+  expect(warmUp?.safeParse(-1).success).toBe(false)
   expect(warmUp?.safeParse(1441).error?.issues[0]?.message).toBe('is between 0 and 1440 minutes')
 })
