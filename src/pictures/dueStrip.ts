@@ -13,6 +13,13 @@ export type DueMark = {
 const FIRST_DAY = -14
 const LAST_DAY = 91
 
+/** Between the line and the first bar, between bars, and above the highest one. */
+const FOOT = 3
+const GAP = 2
+const TOP = 8
+
+const tallOf = ({ share }: DueMark) => 8 + Math.min(1.25, share ?? 0.5) * 26
+
 /**
  * The time strip: every job due from two weeks overdue to ninety days ahead as a bar at its day, taller the nearer its
  * last as-found error was to its limit. What is due later stands at the right edge in the words only.
@@ -23,11 +30,17 @@ export function dueStrip(marks: readonly DueMark[], width: number): Scene {
   const x = linearScale([FIRST_DAY, LAST_DAY], [20, width - 14])
   const shown = marks.filter((mark) => mark.dueInDays <= LAST_DAY)
   const stacked = new Map<number, number>()
-  const bars = shown.map((mark): Shape => {
+  const placed = shown.map((mark) => {
     const day = Math.max(FIRST_DAY, mark.dueInDays)
-    const tall = 8 + Math.min(1.25, mark.share ?? 0.5) * 26
-    const foot = base - (stacked.get(day) ?? 0) - 3
-    stacked.set(day, (stacked.get(day) ?? 0) + tall + 2)
+    const below = stacked.get(day) ?? 0
+    stacked.set(day, below + tallOf(mark) + GAP)
+    return { mark, day, below }
+  })
+  // Where so many are due on one day that they would grow out of the strip, all bars are drawn smaller alike.
+  const scale = Math.min(1, (base - FOOT - TOP) / Math.max(1, ...stacked.values()))
+  const bars = placed.map(({ mark, day, below }): Shape => {
+    const tall = tallOf(mark) * scale
+    const foot = base - FOOT - below * scale
     return {
       kind: 'box',
       x: x(day) - 3,

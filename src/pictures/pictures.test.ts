@@ -114,3 +114,22 @@ test.each([
   for (const each of without) own.splice(own.indexOf(each), 1)
   expect(own).toContain(tone)
 })
+
+test('many jobs of one day stay on the strip: drawn smaller alike, none over another; few are drawn as tall as ever', () => {
+  const barsOf = (count: number) => {
+    const marks = Array.from({ length: count }, (_, id) => ({ id: `${id}`, dueInDays: 0, share: 1, isSelected: false }))
+    return dueStrip(marks, 800).shapes.flatMap((shape) => (shape.kind === 'box' && shape.width === 6 ? [shape] : []))
+  }
+  const many = barsOf(9)
+  expect(many).toHaveLength(9)
+  for (const [index, { y, height }] of many.entries()) {
+    expect(y).toBeGreaterThanOrEqual(7.99)
+    const below = many[index - 1]
+    if (below) expect(y + height).toBeLessThan(below.y)
+  }
+  expect(barsOf(2).map(({ height }) => height)).toEqual(
+    barsOf(1)
+      .concat(barsOf(1))
+      .map(({ height }) => height),
+  )
+})
