@@ -102,7 +102,7 @@ test('registered on screen with its certificate, it is chosen, and readings are 
   await typeReading(page, '400.00', '20.005')
   await page.getByRole('button', { name: /^Leave as it is/ }).click()
   const text = await restoreAndSign(page)
-  expect(text).toContain('Corrected by the certificates of the references')
+  expect(text).toContain('Corrections made to the readings')
   expect(text).toContain('U of 2 points, k = 2; readings corrected')
   expect(text).toContain('RX-1: readings as shown, not corrected, by Ilka Varga')
   expect(text).toContain('TC-RX-1, Trial metrology, accreditation TM-12')

@@ -1,4 +1,4 @@
-"""Remakes tests/reference/budgets.json and statementRisk.json: uncertainty budgets of five runs, worked out independently
+"""Remakes tests/reference/budgets.json and statementRisk.json: uncertainty budgets of eight runs, worked out independently
 by Python's uncertainties (linear propagation, error components), NumPy (interpolation between the points of a certificate)
 and SciPy (t quantile, integrals).
 
@@ -14,6 +14,7 @@ import numpy
 import scipy
 from scipy import integrate, stats
 import uncertainties
+import uncertainties.umath
 from uncertainties import ufloat
 
 OUT = pathlib.Path(__file__).resolve().parents[2] / "tests" / "reference"
@@ -63,6 +64,36 @@ def reference_variables(reference, value, run, kelvin):
     return found
 
 
+def tanaka(t):
+    """Density of air-free water, kg/m³: Tanaka et al., Metrologia 38 (2001) 301."""
+    return 999.974950 * (1 - (t - 3.983035) ** 2 * (t + 301.797) / (522528.9 * (t + 69.34881)))
+
+
+def head_variables(head):
+    """What a head follows from, each with its half-width over the root of three."""
+    of = {"gas": "air or nitrogen", "water": "water", "oil": "hydraulic oil", "liquid": "another liquid"}[head["fill"]]
+    third = math.sqrt(3)
+    return {
+        "height between reference and instrument": ufloat(head["millimetre"] / 1000, head["heightDoubt"] / 1000 / third),
+        f"density of the {of} in the line": ufloat(1, head["densityDoubt"] / 100 / third),
+        f"temperature of the {of} in the line": ufloat(head["celsius"], head["celsiusDoubt"] / third),
+        "gravity, for the head": ufloat(head["gravity"], head["gravity"] * head["gravityDoubt"] / 100 / third),
+    }
+
+
+def at_instrument(p, run, head):
+    """Pressure at the instrument, by hydrostatics and the barometric formula written out."""
+    h, factor, celsius, g = head.values()
+    facts = run["head"]
+    if facts["fill"] == "gas":
+        # Isothermal column of an ideal gas; of a gauge pressure the same air stands outside.
+        return p * uncertainties.umath.exp(factor * g * h / (287.05 * (celsius + 273.15)))
+    expansion = facts["expansion"]
+    density = facts["density"] * factor * (1 - expansion * (celsius - facts["celsius"]))
+    air = 0 if run["absolute"] else facts["air"] * factor * (1 - expansion * (celsius - facts["celsius"]))
+    return p + (density - air) * g * h / run["pascal"]
+
+
 def corrected(value, reference):
     """What was there where a reference showed a value."""
     if not reference or not reference.get("calibration", {}).get("applied"):
@@ -78,6 +109,8 @@ def budget(run):
     errors = []
     for r in run["readings"]:
         p, y = corrected(float(r["applied"]), run["inputReference"]), corrected(float(r["output"]), run.get("outputReference"))
+        if "head" in run:
+            p = at_instrument(p, run, {name: v.nominal_value for name, v in head_variables(run["head"]).items()})
         ideal = low + (p - run["lrv"]) / span * (high - low)
         in_input = (y - ideal) / (high - low) * span
         errors.append(100 * in_input / (p if relative else span))
@@ -119,18 +152,21 @@ def budget(run):
         unit = p / 100 if relative else span / 100  # input per % of scatter
         if s:
             own["repeatability of the instrument"] = ufloat(0, s * unit)
-        if r["percent"] != lowest or back is None:
+        each_way = run.get("measurand") == "each-way"
+        if not each_way and (r["percent"] != lowest or back is None):
             difference = up_down.get(r["percent"])
             if difference is None and up_down:
                 difference = max(up_down.values(), key=abs)
             if difference:
                 own["hysteresis"] = ufloat(0, abs(difference) / 2 / math.sqrt(3) * unit)
-        if back:
+        if back and not each_way:
             own["return to zero"] = ufloat(0, abs(back) / 2 / math.sqrt(3) * unit)
-        applied = p + sum(inputs.values())
+        head = head_variables(run["head"]) if "head" in run else {}
+        at_reference = corrected(p, reference) + sum(inputs.values())
+        applied = at_instrument(at_reference, run, head) if head else p + sum(inputs.values())
         indicated = y + sum(outputs.values()) + sum(own.values()) / span * (high - low)
         error = (indicated - (low + (applied - run["lrv"]) / span * (high - low))) / abs(high - low) * 100
-        by_variable = {id(v): name for name, v in {**inputs, **outputs, **own}.items()}
+        by_variable = {id(v): name for name, v in {**inputs, **head, **outputs, **own}.items()}
         components = {by_variable[id(v)]: u for v, u in error.error_components().items() if u > 0}
         u = error.std_dev
         inverse = (components.get("repeatability of the instrument", 0) / u) ** 4 / nu_rep if nu_rep else 0
@@ -207,7 +243,30 @@ def runs():
     not_made = {**by_points, "name": "the same certificates, their corrections not made"}
     for reference in ("inputReference", "outputReference"):
         not_made[reference] = {**by_points[reference], "calibration": {**by_points[reference]["calibration"], "applied": False}}
-    return [transmitter, dial, vacuum, by_points, not_made]
+    each_way = {"measurand": "each-way"}
+    no_old_head = {key: value for key, value in transmitter.items() if key != "headMillimetre"}
+    doubts = {"gravity": 9.8122, "gravityDoubt": 0.02, "heightDoubt": 12, "air": 1.19}
+    water = {**no_old_head, **each_way, "name": "reference below, line full of water, errors each way apart",
+             "head": {**doubts, "fill": "water", "millimetre": -730, "density": 997.77, "densityDoubt": 0.1, "celsius": 22, "celsiusDoubt": 4,
+                      "expansion": 1 - tanaka(22.5) / tanaka(21.5)}}
+    oil = {**by_points, **each_way, "name": "reference above, line full of oil, certificates applied", "head":
+           {**doubts, "fill": "oil", "millimetre": 410, "density": 861.0, "densityDoubt": 3, "celsius": 35, "celsiusDoubt": 6, "expansion": 7e-4}}
+    del oil["headMillimetre"]
+    gas = {**vacuum, **each_way, "name": "absolute, reference far above, gas in the line", "head":
+           {**doubts, "fill": "gas", "millimetre": 8400, "density": None, "densityDoubt": 6, "celsius": 17, "celsiusDoubt": 5}}
+    for run in (water, oil, gas):
+        run["readings"] = [{**r, "output": moved(r, run)} for r in run["readings"]]
+    return [transmitter, dial, vacuum, by_points, not_made, water, oil, gas]
+
+
+def moved(reading, run):
+    """The output of an instrument that sees the pressure at its own level."""
+    p = float(reading["applied"])
+    head = {name: v.nominal_value for name, v in head_variables(run["head"]).items()}
+    low, high = run["scale"]
+    digits = len(reading["output"].split(".")[1])
+    by = (at_instrument(p, run, head) - p) / (run["urv"] - run["lrv"]) * (high - low)
+    return f"{float(reading['output']) + by:.{digits}f}"
 
 
 def statement_risk():

@@ -1,3 +1,5 @@
+import { plainDecimal } from '@/core/format/formatNumber'
+import type { LineFill } from '@/core/run/plan/lineHead'
 import { roundNames } from '@/core/run/roundRole'
 import { workLists } from '@/core/run/work/workLists'
 import { ADJUSTMENT_KINDS } from '../core/adjust/adjustmentKind'
@@ -17,6 +19,7 @@ export type AmendableWords = {
 export type Amendable = {
   readonly environment: Readonly<Record<'ambientCelsius' | 'relativeHumidityPercent' | 'barometricHPa', string | null>>
   readonly itemCondition: string
+  readonly head: { readonly heightMillimetre: string; readonly fill: LineFill }
   readonly inputReferenceId: string
   readonly outputReferenceId: string | null
   readonly words: readonly AmendableWords[]
@@ -31,6 +34,7 @@ export function amendableOf(record: Pick<SealedRecord, 'world' | 'rounds' | 'wor
   return {
     environment: world.environment,
     itemCondition: world.itemCondition ?? '',
+    head: { heightMillimetre: plainDecimal(world.head?.heightMillimetre ?? 0), fill: world.head?.fill ?? 'gas' },
     inputReferenceId: world.inputReference.id,
     outputReferenceId: world.outputReference?.id ?? null,
     words: [...decisionWords(record.rounds), ...adjustmentWords(record.rounds), ...workStepWords(record)],

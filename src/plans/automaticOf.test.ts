@@ -104,10 +104,10 @@ describe('several at one manifold', () => {
     )
     const wider = { ...benchWorld('Q-3').configuration, urv: 120 }
     expect(() => refuseDifferentPoints([runOf('Q-1'), runOf('Q-3', { world: { configuration: wider } })])).toThrow(
-      'the points of Q-3 are others',
+      'Q-3 asks for other pressures',
     )
     expect(() => refuseDifferentPoints([runOf('Q-1'), runOf('Q-4', { read: 1 })])).toThrow(
-      'the points of Q-4 are others',
+      'Q-4 asks for other pressures',
     )
   })
 })

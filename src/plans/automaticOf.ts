@@ -2,7 +2,8 @@ import type { AutomaticPlan } from '@/bench/automatic/automaticRun'
 import { Refusal } from '@/core/refusal'
 import { errorBasis } from '@/core/run/judge/errorBasis'
 import { targetInput } from '@/core/run/judge/judgeSteps'
-import { settleSeconds } from '@/core/setUp/damping'
+import { atReference } from '@/core/run/plan/lineHead'
+import { settleSecondsOf } from '@/core/setUp/damping'
 import { convertPressure } from '@/core/units/pressureUnit'
 import type { AutomaticSettings } from '@/schema/links'
 import type { RunStep } from '@/schema/recordedRun'
@@ -27,8 +28,8 @@ export const outstanding = ({ rounds }: Pick<RunView, 'rounds'>): readonly RunSt
   rounds.at(-1)?.steps.filter(({ readings }) => readings.length === 0) ?? []
 
 /** How long a point is looked at at least: what damping and plan of the run ask for goes before a person's wish. */
-export function leastSeconds({ dampingFoundSeconds, configuration, dwellSeconds = 0 }: RunView['world']): number {
-  return Math.max(settleSeconds(dampingFoundSeconds ?? configuration.setUp?.dampingSeconds ?? 0), dwellSeconds)
+export function leastSeconds(world: RunView['world']): number {
+  return Math.max(settleSecondsOf(world), world.dwellSeconds ?? 0)
 }
 
 /**
@@ -41,14 +42,13 @@ export function automaticPlan(run: RunView, { settle, seconds, readings }: Autom
   refuseOtherMeans(world)
   const steps = outstanding(run)
   if (steps.length === 0) throw new Refusal('run', 'every point of this round is read', 'judge it')
-  const { configuration, inputUnit } = world
-  const inRead = (value: number) => convertPressure(value, configuration.unit, inputUnit)
-  const range = { lrv: inRead(configuration.lrv), urv: inRead(configuration.urv) }
+  // As the reference gives them: a head between it and the instrument is made up for.
+  const range = { lrv: targetInput(0, world), urv: targetInput(100, world) }
   const span = Math.abs(range.urv - range.lrv)
   const looked = Math.max(seconds, leastSeconds(world))
   const tolerance = world.stabilityPercent === undefined ? span * TOLERANCE : (span * world.stabilityPercent) / 100
   return {
-    points: steps.map(({ percent, direction }) => ({ percent: percentOfRange(percent, run), direction })),
+    points: steps.map(({ percent, direction }) => ({ percent, direction })),
     range,
     settle: settle === 'time' ? { kind: 'time', seconds: looked } : { kind: settle, seconds: looked, tolerance },
     readings,
@@ -66,7 +66,7 @@ export function pressureLimits({ world }: Pick<RunView, 'world'>): {
   readonly highest: number
 } {
   const { configuration, inputUnit, inputReference, furtherReferences = [] } = world
-  const inRead = (value: number) => convertPressure(value, configuration.unit, inputUnit)
+  const inRead = (value: number) => convertPressure(atReference(value, world), configuration.unit, inputUnit)
   const ends = [inRead(configuration.lrv), inRead(configuration.urv)]
   const span = Math.max(...ends) - Math.min(...ends)
   const tops = [inputReference, ...furtherReferences].map(({ rangeHigh, unit }) =>
@@ -76,13 +76,6 @@ export function pressureLimits({ world }: Pick<RunView, 'world'>): {
     lowest: Math.max(Math.min(...ends) - span * MARGIN, inRead(configuration.lrl) - span * REACH),
     highest: Math.min(Math.max(...ends) + span * MARGIN, inRead(configuration.url), Math.max(...tops)),
   }
-}
-
-/** A point as the pressure it asks for, % of the range between its ends. */
-function percentOfRange(percent: number, { world }: Pick<RunView, 'world'>): number {
-  const { lrv, urv, unit } = world.configuration
-  const input = convertPressure(targetInput(percent, world), world.inputUnit, unit)
-  return ((input - lrv) / (urv - lrv)) * 100
 }
 
 function refuseOtherMeans({ glass, readsByNull, readsDisplay, inputReference }: RunView['world']): void {
@@ -125,7 +118,7 @@ export function refuseDifferentPoints(runs: readonly RunView[]): void {
     if (!isSame)
       throw new Refusal(
         'members',
-        `the points of ${tag} are others than those of ${first.world.instrument.tag}, or further on`,
+        `${tag} asks for other pressures than ${first.world.instrument.tag}: other points, another height, or further on`,
         'take it by itself',
       )
   }

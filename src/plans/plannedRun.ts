@@ -4,8 +4,15 @@ import type { RunRule } from '@/core/run/plan/decisionRule'
 import { testPointPercents } from '@/core/run/plan/pointScale'
 import { inputAtPercent } from '@/core/transfer/linearTransfer'
 import type { Configuration } from '../schema/configuration'
-import type { WorkingPressureReference } from '../schema/world'
+import type { WorkingPressureReference, World } from '../schema/world'
 import type { ReferenceOffers } from './offers'
+import { standingAt } from './standingReference'
+
+/** What is known of the work before it begins: where it is done, and how the instrument scattered before. */
+export type PlannedConditions = Pick<World, 'environment' | 'repeatability' | 'head' | 'lowLeg'> & {
+  /** Calendar date it is done on. */
+  readonly day: string
+}
 
 type Choice = {
   configuration: Configuration
@@ -14,12 +21,13 @@ type Choice = {
   outputId: string | null
   inputUnit: Configuration['unit']
   rule: RunRule
+  at: PlannedConditions
 }
 
 /** The run as it would be begun with the register's points, for what its uncertainty will be; null while it cannot. */
-export function plannedRun({ configuration, offers, inputIds, outputId, inputUnit, rule }: Choice) {
+export function plannedRun({ configuration, offers, inputIds, outputId, inputUnit, rule, at }: Choice) {
   const chosen = offers.inputs.flatMap(({ standard }) =>
-    standard.quantity === 'pressure' && inputIds.includes(standard.id) ? [standard] : [],
+    standard.quantity === 'pressure' && inputIds.includes(standard.id) ? [standing(standard, at)] : [],
   )
   const [inputReference, ...furtherReferences] = chosen
   const outputReference = offers.outputs?.find(({ standard }) => standard.id === outputId)?.standard ?? null
@@ -36,8 +44,17 @@ export function plannedRun({ configuration, offers, inputIds, outputId, inputUni
     points: percents.map((percent, index) => ({ percent, referenceId: served[index] })),
     decisionRule: rule,
     statesUncertainty: true as const,
+    measurand: 'each-way' as const,
+    ...at,
   }
 }
+
+/** As it stands there; one that cannot be worked out without the ambient temperature is taken as the register has it. */
+const standing = (standard: WorkingPressureReference, { environment }: PlannedConditions) =>
+  orRefused(
+    () => standingAt(standard, environment),
+    () => standard,
+  )
 
 /** Which of some references serves which point; null where one is not reached. */
 export function servedBy(

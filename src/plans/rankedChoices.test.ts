@@ -8,7 +8,9 @@ import { rankedChoices } from './rankedChoices'
 import { referenceOffers } from './referenceOffers'
 
 const TODAY = '2026-11-20'
-const ask = { rule: 'simple-acceptance', inputUnit: 'kPa', history: null } as const
+const NOWHERE = { ambientCelsius: null, relativeHumidityPercent: null, barometricHPa: null }
+const at = { environment: NOWHERE, repeatability: undefined, day: TODAY }
+const ask = { rule: 'simple-acceptance', inputUnit: 'kPa', history: null, at } as const
 const ranked = (owned: readonly OwnedReference[], rule: Parameters<typeof rankedChoices>[2]['rule'] = ask.rule) =>
   rankedChoices(CONFIGURATION, referenceOffers(CONFIGURATION, owned, TODAY), { ...ask, rule })
 const pump = (code: string, change: Partial<WorkingPressureReference> = {}): WorkingPressureReference => ({

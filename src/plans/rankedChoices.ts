@@ -4,7 +4,7 @@ import { acceptsUpTo, meetsCondition, type RunRule } from '@/core/run/plan/decis
 import { type PlannedUncertainty, plannedUncertainty, tightestUncertainty } from '@/core/run/plan/plannedUncertainty'
 import type { Configuration } from '../schema/configuration'
 import type { ReferenceOffer, ReferenceOffers } from './offers'
-import { plannedRun } from './plannedRun'
+import { type PlannedConditions, plannedRun } from './plannedRun'
 import { outputOffersFor } from './referenceOffers'
 
 /** References that together serve a job, and what they leave open. */
@@ -39,6 +39,7 @@ type Ask = {
   readonly inputUnit: Configuration['unit']
   /** By how it was found before; null where that is too little to go by. */
   readonly history: SharePrior | null
+  readonly at: PlannedConditions
 }
 
 /**
@@ -49,14 +50,14 @@ type Ask = {
 export function rankedChoices(
   configuration: Configuration,
   offers: ReferenceOffers,
-  { rule, inputUnit, history }: Ask,
+  { rule, inputUnit, history, at }: Ask,
 ): RankedChoice[] {
   const choices = inputSets(offers).flatMap((inputs) => {
     const inputIds = inputs.map(({ standard }) => standard.id)
     const outputs = offers.outputs ? outputOffersFor(offers, inputIds).slice(0, MOST_OF_A_KIND) : [null]
     return outputs.flatMap((output): RankedChoice[] => {
       const outputId = output?.standard.id ?? null
-      const planned = plannedRun({ configuration, offers, inputIds, outputId, inputUnit, rule })
+      const planned = plannedRun({ configuration, offers, inputIds, outputId, inputUnit, rule, at })
       const tightest = planned && tightestUncertainty(plannedUncertainty(planned))
       if (!tightest || !meetsCondition(rule, tightest)) return []
       const used = [...inputs, ...(output ? [output] : [])]

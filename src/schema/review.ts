@@ -1,5 +1,7 @@
 import { z } from 'zod'
+import { LINE_FILL_IDS } from '@/core/run/plan/lineHead'
 import { OptionalDecimalText } from './decimal'
+import { HeadForm } from './startRun'
 
 const remark = z
   .string()
@@ -39,6 +41,8 @@ export const Amending = z.object({
     })
     .optional(),
   itemCondition: z.string().trim().max(200, { error: '200 characters at most' }).optional(),
+  /** Reference above (+) or below (−) the instrument, and what filled the line; 0 is level. */
+  head: HeadForm(LINE_FILL_IDS).optional(),
   inputReferenceId: z.uuid().optional(),
   outputReferenceId: z.uuid().optional(),
   /** Reasons of decisions, by round. */

@@ -3,6 +3,7 @@ import { isCertificateFormat } from '@/core/format/certificateNumber'
 import { RUN_RULE_IDS, RUN_RULES } from '@/core/run/plan/decisionRule'
 import { CONDITION_UNIT_IDS, CONDITION_UNITS } from '@/core/units/conditionUnits'
 import { PRESSURE_UNIT_IDS, pressureUnitLabel } from '@/core/units/pressureUnit'
+import { DecimalText } from './decimal'
 import { PressureUnitId } from './errorLimit'
 import { labelsOf } from './list/column'
 import { type SiteFieldParts, siteField } from './siteField'
@@ -165,6 +166,21 @@ const SITE_FIELDS = {
     label: 'Decision rule that runs begin with',
     words: labelsOf(RUN_RULES),
   }),
+  localGravity: siteField({
+    column: 'local_gravity',
+    stored: text,
+    entered: z
+      .union([z.literal(''), DecimalText])
+      .default('')
+      .refine((typed) => typed === '' || (Number(typed) >= 9.76 && Number(typed) <= 9.84), {
+        error: 'is no gravity on earth: enter 9.76 to 9.84 m/s², or leave it empty',
+      }),
+    box: {
+      as: 'text',
+      label: 'Local gravity, m/s²',
+      says: 'for heads between reference and instrument; left empty: 9.80665, and what it may be off counts as uncertainty',
+    },
+  }),
   certificateNumber: siteField({
     column: 'certificate_number',
     stored: text,
@@ -206,3 +222,7 @@ export type Site = z.infer<typeof Site>
 /** What holds for everybody where nobody has said otherwise: as the form takes what is left out. */
 export const USUAL_SETTINGS = SiteForm.omit({ name: true, address: true, method: true, timeZone: true }).parse({})
 export type SiteSettings = typeof USUAL_SETTINGS
+
+/** Gravity at a site, m/s²; null where nobody has said. */
+export const gravityOf = ({ localGravity }: Pick<Site, 'localGravity'>): number | null =>
+  localGravity === '' ? null : Number(localGravity)

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { RUN_RULE_IDS } from '@/core/run/plan/decisionRule'
-import { LINE_FILLS, type LineFill } from '@/core/run/plan/lineHead'
+import { LINE_FILL_IDS, type LineFill } from '@/core/run/plan/lineHead'
 import { MOST_CYCLES, POINT_ORDERS, type PointOrder } from '@/core/run/plan/plan'
 import { DecimalNumber, OptionalDecimalText } from './decimal'
 import { PressureUnitId } from './errorLimit'
@@ -32,6 +32,34 @@ export const RunPlan = z.object({
     .default(null),
 })
 
+const doubt = (most: number, unit: string) =>
+  OptionalDecimalText.refine((text) => text === null || (Number(text) >= 0 && Number(text) <= most), {
+    error: `from 0 to ${most} ${unit}`,
+  })
+
+/** A head as it is typed: reference above (+) or below (−) the instrument. What is left out is taken as is usual. */
+export const HeadForm = <const Fill extends LineFill>(fills: readonly Fill[]) =>
+  z.object({
+    heightMillimetre: OptionalDecimalText.refine((height) => height === null || Math.abs(Number(height)) <= 100_000, {
+      error: 'more than 100 m: enter millimetres',
+    }),
+    fill: z.enum(fills),
+    densityKgPerM3: OptionalDecimalText.refine(
+      (density) => density === null || (Number(density) >= 300 && Number(density) <= 20_000),
+      { error: 'no density of a liquid: enter kg/m³, 300 to 20000' },
+    ),
+    /** Of what fills the line; the ambient temperature where left out. */
+    celsius: OptionalDecimalText.refine(
+      (celsius) => celsius === null || (Number(celsius) >= 0 && Number(celsius) < 95),
+      {
+        error: 'from 0 °C to below 95 °C',
+      },
+    ),
+    heightDoubtMillimetre: doubt(1000, 'mm'),
+    densityDoubtPercent: doubt(20, '%'),
+    celsiusDoubt: doubt(50, 'K'),
+  })
+
 /** What Prepare sends: the run's id is made by the client, so sending it twice starts one run. */
 export const StartRun = z.object({
   id: z.uuid(),
@@ -62,18 +90,13 @@ export const StartRun = z.object({
     .union([z.literal('').transform(() => null), z.null(), DecimalNumber])
     .refine((value) => value === null || (value >= 0 && value <= 3600), { error: 'from 0 to 3600 seconds' })
     .default(null),
-  head: z
-    .object({
-      /** Reference above (+) or below (−) the instrument. */
-      heightMillimetre: OptionalDecimalText,
-      fill: z.enum(Object.keys(LINE_FILLS) as LineFill[]), // keys of a const object
-    })
-    .refine(({ heightMillimetre }) => heightMillimetre === null || Math.abs(Number(heightMillimetre)) <= 100_000, {
-      path: ['heightMillimetre'],
-      error: 'more than 100 m: enter millimetres',
-    })
+  head: HeadForm(LINE_FILL_IDS).nullable().default(null),
+  /** A filled leg that stays on the low side: its height above the instrument. */
+  lowLeg: HeadForm(LINE_FILL_IDS.filter((fill) => fill !== 'gas'))
     .nullable()
     .default(null),
+  /** The one who prepares has looked at height and fill: asked for where their correction is more than a tenth of the limit. */
+  isHeadConfirmed: z.boolean().default(false),
   environment: z.object({
     ambientCelsius: OptionalDecimalText,
     relativeHumidityPercent: OptionalDecimalText,

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { PRINCIPLES, type Principle } from '@/core/conformity/principle'
 import { REFERENCE_MEDIUM_IDS } from '@/core/reference/referenceKind'
 import { RUN_RULE_IDS } from '@/core/run/plan/decisionRule'
-import { LINE_FILLS, type LineFill } from '@/core/run/plan/lineHead'
+import { LINE_FILL_IDS } from '@/core/run/plan/lineHead'
 import { PRESSURE_KIND_IDS } from '@/core/units/pressureKind'
 import { CalibrationPoint } from './calibrationPoint'
 import { Configuration } from './configuration'
@@ -115,6 +115,24 @@ export const Environment = z.strictObject({
   barometricHPa: z.string().nullable(),
 })
 
+/** A head between reference and instrument; without `facts` in runs begun before heads were corrected. */
+const LineHead = z.strictObject({
+  heightMillimetre: z.number(),
+  fill: z.enum(LINE_FILL_IDS),
+  facts: z
+    .strictObject({
+      densityKgPerM3: z.number().positive().nullable(),
+      celsius: z.number(),
+      gravityMPerS2: z.number(),
+      airDensityKgPerM3: z.number(),
+      heightDoubtMillimetre: z.number().nonnegative(),
+      densityDoubtPercent: z.number().nonnegative(),
+      celsiusDoubt: z.number().nonnegative(),
+      gravityDoubtPercent: z.number().nonnegative(),
+    })
+    .optional(),
+})
+
 /** One point of the plan. */
 export const PlannedPoint = z.strictObject({
   position: z.int().nonnegative(),
@@ -178,10 +196,12 @@ export const World = z.strictObject({
   repeatability: z
     .object({ standardDeviation: z.number().positive(), degrees: z.number().positive().nullable(), source: z.string() })
     .optional(),
+  /** What the errors are stated of. Left out in runs begun before it was asked: half of the loop counts in U there. */
+  measurand: z.literal('each-way').optional(),
   /** Reference above (+) or below (−) the instrument, and what fills the line. Left out: level. */
-  head: z
-    .strictObject({ heightMillimetre: z.number(), fill: z.enum(Object.keys(LINE_FILLS) as LineFill[]) })
-    .optional(), // keys of a const object
+  head: LineHead.optional(),
+  /** A filled leg that stays on the low side of the instrument, and how high it stands above it. */
+  lowLeg: LineHead.optional(),
   /** Calendar date the work began on, from which the drift of references counts. */
   day: z.string().optional(),
   /** Zone of the site, by which dates are told; records from before it was kept have none. */

@@ -137,6 +137,8 @@ export async function runOnNewInstrument(
       furtherReferenceIds: [],
       readsDisplay: false,
       plan: { testPoints: null, pointOrder: null, cycles: 1, dwellSeconds: null, stabilityPercent: null },
+      lowLeg: null,
+      isHeadConfirmed: false,
       decisionRule: 'simple-acceptance',
       unfitReason: null,
       itemCondition: null,

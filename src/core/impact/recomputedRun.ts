@@ -3,6 +3,7 @@ import { shareOfLimit } from '../analysis/shareOfLimit'
 import { exceeds, isAccepted, overallVerdict, type PointVerdict } from '../error/verdict'
 import { judgingBasis, type RunBasis } from '../run/judge/judgeSteps'
 import { type RunRule, rulingOn } from '../run/plan/decisionRule'
+import { atInstrument } from '../run/plan/lineHead'
 import { referenceOfPoint, type ServedPoints } from '../run/plan/referenceOfPoint'
 import { type Exchange, worldAt } from '../run/plan/worldAt'
 import { type DecidedRound, ofCountedRounds } from '../run/roundRole'
@@ -33,7 +34,7 @@ export type SealedPoints = {
 export type RunInDoubt = {
   /** When the work began, ms: as far as the reference had moved by then. */
   readonly begunAt: number
-  readonly world: Pick<RunBasis, 'configuration' | 'inputUnit'> &
+  readonly world: Pick<RunBasis, 'configuration' | 'inputUnit' | 'head' | 'lowLeg'> &
     ServedPoints<Named> & {
       readonly outputReference: Named | null
       readonly decisionRule: RunRule
@@ -112,7 +113,7 @@ function recomputedRound(
   }
   const { inputUnit, configuration } = run.world
   const as = before.outcome(verdict, (index) => ({
-    applied: convertPressure(Number(points.applied[index]), inputUnit, configuration.unit),
+    applied: atInstrument(convertPressure(Number(points.applied[index]), inputUnit, configuration.unit), run.world),
     errorInput: null,
   }))
   // Where nothing has moved it is what was sealed, not what a newer version would make of it.
@@ -194,7 +195,7 @@ function judgeAgain(run: RunInDoubt, doubt: Doubt): (index: number, points: Seal
       {
         targetPercent,
         direction: points.directions[index] ?? 'rising',
-        applied: convertPressure(shown, inputUnit, configuration.unit),
+        applied: atInstrument(convertPressure(shown, inputUnit, configuration.unit), run.world),
         output: outputReference
           ? supposedValue(output, judging.scale.unit, outputReference, isOutput ? moved : untouched)
           : output,

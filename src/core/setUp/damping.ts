@@ -8,6 +8,15 @@ const SETTLED_AFTER = 5
 /** How long to wait after a step before the output is read, s. */
 export const settleSeconds = (dampingSeconds: number): number => Math.ceil(SETTLED_AFTER * dampingSeconds)
 
+/**
+ * How long the output of a run's instrument is waited for, s: by the damping found in the device, else by that of the
+ * register; 0 where neither is known.
+ */
+export const settleSecondsOf = (world: {
+  readonly dampingFoundSeconds?: number | undefined
+  readonly configuration: { readonly setUp?: { readonly dampingSeconds?: number | undefined } | undefined }
+}): number => settleSeconds(world.dampingFoundSeconds ?? world.configuration.setUp?.dampingSeconds ?? 0)
+
 /** What damping is usual, by what the instrument is for; s. Common practice, no source. */
 export type DampingAdvice = { readonly from: number; readonly to: number; readonly says: string }
 

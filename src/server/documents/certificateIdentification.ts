@@ -4,6 +4,7 @@ import { CONDITION_UNITS, shownCondition } from '@/core/units/conditionUnits'
 import { LIGHT } from '@/pictures/palette'
 import { certificateFacts } from '@/schema/instrument/fieldLines'
 import type { SealedRecord } from '@/schema/record'
+import { referenceLevelWords } from '@/words/headWords'
 import type { CertificateSource, Doc } from './certificateSource'
 import { planWords } from './certificateWords'
 import { facts, heading, MARGINS, paragraph } from './page'
@@ -65,6 +66,7 @@ export function identification(
       `signed ${formatDateTime(record.signature.signedAt, timeZone)} (${timeZone}), this copy ${formatDateTime(standing.printedAt, timeZone)}`,
     ],
     ...dampingFact(world),
+    ['Reference level', referenceLevelWords(world)],
     ['Conditions', conditionWords(record, CONDITION_UNITS[conditionUnits])],
     ...(world.rangeChange ? [['Range change', rangeChangeWords(world.rangeChange, timeZone)] as [string, string]] : []),
     ...(world.setUpSheet ? [['Set-up', setUpWords(world.setUpSheet, timeZone)] as [string, string]] : []),

@@ -1,7 +1,7 @@
 'use client'
 import Button from '@mui/material/Button'
 import { useRouter } from 'next/navigation'
-import { type FormEvent, useCallback, useState } from 'react'
+import { type FormEvent, useCallback, useMemo, useState } from 'react'
 import { channelIssues } from '@/core/conformity/referenceFitness'
 import type { RunRule } from '@/core/run/plan/decisionRule'
 import type { ReferenceOffer, ReferenceOffers } from '@/plans/offers'
@@ -14,9 +14,18 @@ import { useSubmit } from '../../kit/form/useSubmit'
 import { Refused } from '../../kit/parts/Refused'
 import { useSending } from '../../kit/useSending'
 import { STANDING_LINE } from './cautions'
+import { HeadFields } from './HeadFields'
 import { type Nameplate, NameplateCheck } from './NameplateCheck'
 import { PlanFields } from './PlanFields'
-import { type LastReferences, type PrepareDraft, PrepareShape, prepareDraft, wishesOf } from './prepareDraft'
+import {
+  conditionsOf,
+  type KnownBefore,
+  type LastReferences,
+  type PrepareDraft,
+  PrepareShape,
+  prepareDraft,
+  wishesOf,
+} from './prepareDraft'
 import { RankedChoices } from './RankedChoices'
 import { ReadFields } from './ReadFields'
 import { References } from './References'
@@ -32,10 +41,11 @@ type Props = {
   foundBefore: readonly number[]
   /** The decision rule the site begins with. */
   rule: RunRule
+  known: KnownBefore
 }
 
 /** Prepare: nameplate, references, how it is read, the plan; then the run begins. */
-export function PrepareDesk({ instrument, offers, last, foundBefore, rule }: Props) {
+export function PrepareDesk({ instrument, offers, last, foundBefore, rule, known }: Props) {
   const { configuration } = instrument
   const read = useCallback((draft: PrepareDraft) => wishesOf(draft, instrument), [instrument])
   const form = useDraftForm(
@@ -47,8 +57,10 @@ export function PrepareDesk({ instrument, offers, last, foundBefore, rule }: Pro
   const { boxes, begin, isBusy, failure } = useBeginning(form, { wishes: read(form.draft), nameplate })
   const { draft, change } = form
   const { inputIds, outputId } = draft
+  const at = useConditions(draft, known)
   // Only rules and units of ours are offered.
-  const chosen = { rule: draft.decisionRule as RunRule, inputUnit: draft.inputUnit as Configuration['unit'] }
+  const chosen = { at, rule: draft.decisionRule as RunRule, inputUnit: draft.inputUnit as Configuration['unit'] }
+  const planned = plannedRun({ configuration, offers, inputIds, outputId, ...chosen })
   return (
     <form ref={boxes} onSubmit={begin} className="prepare" aria-label="Prepare the run" noValidate>
       <div className="two-col prepare-body">
@@ -82,12 +94,9 @@ export function PrepareDesk({ instrument, offers, last, foundBefore, rule }: Pro
         </div>
         <div className="stack">
           <ReadFields form={form} configuration={configuration} />
+          <HeadFields form={form} configuration={configuration} planned={planned} />
           <PlanFields form={form} configuration={configuration} />
-          <RuleFields
-            rule={chosen.rule}
-            change={(rule) => change(['decisionRule'], rule)}
-            planned={plannedRun({ configuration, offers, inputIds, outputId, ...chosen })}
-          />
+          <RuleFields rule={chosen.rule} change={(rule) => change(['decisionRule'], rule)} planned={planned} />
           {isAnyUnfit(offers, inputIds, outputId) && (
             <BoundBox
               form={form}
@@ -101,6 +110,11 @@ export function PrepareDesk({ instrument, offers, last, foundBefore, rule }: Pro
       <BeginFoot isBusy={isBusy} failure={failure} />
     </form>
   )
+}
+
+/** The conditions as typed, the same for as long as they are typed the same: every set of references is reckoned by them. */
+function useConditions({ environment, head, lowLeg }: PrepareDraft, known: KnownBefore) {
+  return useMemo(() => conditionsOf({ environment, head, lowLeg }, known), [environment, head, lowLeg, known])
 }
 
 function BeginFoot({ isBusy, failure }: { isBusy: boolean; failure: string | null }) {

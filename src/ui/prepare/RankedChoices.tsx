@@ -6,6 +6,7 @@ import { withDecimalMark } from '@/core/format/decimalMark'
 import { formatFixed, formatSigned } from '@/core/format/formatNumber'
 import type { RunRule } from '@/core/run/plan/decisionRule'
 import type { ReferenceOffers } from '@/plans/offers'
+import type { PlannedConditions } from '@/plans/plannedRun'
 import { INSIDE_BEFORE, type RankedChoice, rankedChoices } from '@/plans/rankedChoices'
 import type { Configuration } from '@/schema/configuration'
 import { Mark } from '../../kit/parts/Mark'
@@ -19,6 +20,8 @@ type Props = {
   readonly inputUnit: Configuration['unit']
   /** How it was found at each calibration before, in shares of its limit. */
   readonly foundBefore: readonly number[]
+  /** Where and how the work is done. */
+  readonly at: PlannedConditions
   readonly take: (choice: RankedChoice) => void
 }
 
@@ -34,12 +37,13 @@ export function RankedChoices({
   rule,
   inputUnit,
   foundBefore,
+  at,
   take,
 }: Props) {
   const history = useMemo(() => priorFromHistory(foundBefore), [foundBefore])
   const ranked = useMemo(
-    () => rankedChoices(configuration, offers, { rule, inputUnit, history }),
-    [configuration, offers, rule, inputUnit, history],
+    () => rankedChoices(configuration, offers, { rule, inputUnit, history, at }),
+    [configuration, offers, rule, inputUnit, history, at],
   )
   const [best] = ranked
   if (!best) return null

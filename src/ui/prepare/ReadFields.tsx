@@ -1,6 +1,5 @@
 import { ADJUSTABLE, adjustedByOf } from '@/core/adjust/adjustedBy'
 import { formatPlain } from '@/core/format/formatNumber'
-import { LINE_FILLS } from '@/core/run/plan/lineHead'
 import { isTransmitted } from '@/core/signal/signal'
 import { isTwoWireLoop } from '@/core/signal/signalKind'
 import { typedNumber } from '@/core/units/decimalText'
@@ -11,8 +10,6 @@ import { PRESSURE_UNIT_CHOICES } from '../../kit/form/pressureUnitChoices'
 import type { BoundForm } from '../../kit/form/useDraftForm'
 import { Tick } from '../../kit/parts/Tick'
 import { holdFor, type PrepareDraft } from './prepareDraft'
-
-const FILLS = Object.entries(LINE_FILLS)
 
 type Props = { form: BoundForm & { readonly draft: PrepareDraft }; configuration: Configuration }
 
@@ -33,8 +30,6 @@ export function ReadFields({ form, configuration }: Props) {
       <div className="field-row">
         <BoundBox form={form} path="itemCondition" label="Condition found" />
         {isDamped && <DampingFound form={form} configuration={configuration} />}
-        <BoundBox form={form} path="head.heightMillimetre" label="Ref. higher" condition="height" />
-        <BoundChoice form={form} path="head.fill" label="Line filled with" options={FILLS} />
       </div>
       {isTwoWireLoop(configuration.signal) && (
         <Tick

@@ -34,7 +34,7 @@ describe('what Prepare sends', () => {
   test.each([
     ['plan.dwellSeconds', { plan: { ...draft.plan, dwellSeconds: '2.5' } }],
     ['environment.barometricHPa', { environment: { ...draft.environment, barometricHPa: 'high' } }],
-    ['head.heightMillimetre', { head: { heightMillimetre: '200000', fill: 'gas' } }],
+    ['head.heightMillimetre', { head: { ...draft.head, heightMillimetre: '200000' } }],
     ['inputReferenceId', { inputIds: [] }],
   ])('what is wrong is said at its box: %s', (field, change) => {
     const refused = PrepareShape.safeParse(wishes(change))

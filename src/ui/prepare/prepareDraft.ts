@@ -1,10 +1,30 @@
 import { formatPlain } from '@/core/format/formatNumber'
+import { orRefused } from '@/core/refusal'
 import type { RunRule } from '@/core/run/plan/decisionRule'
+import type { LineFill } from '@/core/run/plan/lineHead'
 import { settleSeconds } from '@/core/setUp/damping'
+import { headsOfRun } from '@/plans/headsOfRun'
 import type { ReferenceOffers } from '@/plans/offers'
+import type { PlannedConditions } from '@/plans/plannedRun'
 import { outputOfferFor } from '@/plans/referenceOffers'
 import type { Configuration } from '@/schema/configuration'
 import { StartRun } from '@/schema/startRun'
+import type { World } from '@/schema/world'
+
+/** A head as it is typed; what is left empty is taken as is usual. */
+type HeadDraft = {
+  heightMillimetre: string
+  fill: string
+  densityKgPerM3: string
+  celsius: string
+  heightDoubtMillimetre: string
+  densityDoubtPercent: string
+  celsiusDoubt: string
+}
+const noHead = (fill: LineFill): HeadDraft => ({
+  ...{ heightMillimetre: '', fill, densityKgPerM3: '', celsius: '' },
+  ...{ heightDoubtMillimetre: '', densityDoubtPercent: '', celsiusDoubt: '' },
+})
 
 /** What is typed and chosen in Prepare. */
 export type PrepareDraft = {
@@ -19,7 +39,9 @@ export type PrepareDraft = {
   unfitReason: string
   itemCondition: string
   dampingFoundSeconds: string
-  head: { heightMillimetre: string; fill: string }
+  head: HeadDraft
+  lowLeg: HeadDraft
+  isHeadConfirmed: boolean
   environment: { ambientCelsius: string; relativeHumidityPercent: string; barometricHPa: string }
 }
 
@@ -58,7 +80,9 @@ export function prepareDraft(
     unfitReason: '',
     itemCondition: '',
     dampingFoundSeconds: '',
-    head: { heightMillimetre: '', fill: 'gas' },
+    head: noHead('gas'),
+    lowLeg: noHead('water'),
+    isHeadConfirmed: false,
     environment: { ambientCelsius: '', relativeHumidityPercent: '', barometricHPa: '' },
   }
 }
@@ -85,6 +109,32 @@ export function wishesOf(
     },
   }
 }
+
+/** What Prepare knows of the work beside what is typed. */
+export type KnownBefore = {
+  /** Calendar date of today at the site. */
+  readonly day: string
+  /** Gravity at the site, m/s²; null where nobody has said. */
+  readonly siteGravityMPerS2: number | null
+  readonly repeatability: World['repeatability']
+}
+
+/** The conditions as typed so far; what cannot be read yet counts as not noted. */
+export function conditionsOf(
+  draft: Pick<PrepareDraft, 'environment' | 'head' | 'lowLeg'>,
+  { day, siteGravityMPerS2, repeatability }: KnownBefore,
+): PlannedConditions {
+  const { shape } = StartRun
+  const environment = shape.environment.safeParse(draft.environment).data ?? NOTHING_NOTED
+  const head = shape.head.safeParse(draft.head).data ?? null
+  const lowLeg = shape.lowLeg.safeParse(draft.lowLeg).data ?? null
+  const heads = orRefused(
+    () => headsOfRun({ head, lowLeg }, { environment, siteGravityMPerS2 }),
+    () => ({}),
+  )
+  return { day, environment, repeatability, ...heads }
+}
+const NOTHING_NOTED = { ambientCelsius: null, relativeHumidityPercent: null, barometricHPa: null }
 
 /** Held until a step has come through the damping; nothing where it is not known or none. */
 export const holdFor = (dampingSeconds: number | undefined): string =>

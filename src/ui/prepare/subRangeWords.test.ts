@@ -30,6 +30,11 @@ test('a run can be planned once its references are chosen, and not before', () =
     outputId: null,
     inputUnit: CONFIGURATION.unit,
     rule: 'simple-acceptance' as const,
+    at: {
+      environment: { ambientCelsius: null, relativeHumidityPercent: null, barometricHPa: null },
+      repeatability: undefined,
+      day: '2026-11-20',
+    },
   }
   expect(plannedRun({ ...choice, inputIds: [] })).toBeNull()
   expect(plannedRun({ ...choice, inputIds: [LOW.id] })).toBeNull() // does not reach the top

@@ -3,6 +3,7 @@ import MenuItem from '@mui/material/MenuItem'
 import TextField from '@mui/material/TextField'
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
+import { LINE_FILLS, type LineFill } from '@/core/run/plan/lineHead'
 import type { Amendable, AmendableWords, ReferenceChoice } from '@/plans/amendable'
 import { refusalWords, send } from '../../kit/api'
 import { NumberBox } from '../../kit/form/boxes'
@@ -22,6 +23,9 @@ const CONDITIONS = [
   ['relativeHumidityPercent', 'Humidity, %', null],
   ['barometricHPa', 'Barometer', 'barometer'],
 ] as const
+
+/** The density of another liquid is asked for at Prepare alone. */
+const FILLS = Object.entries(LINE_FILLS).filter(([id]) => id !== 'liquid')
 
 const SHRUNK = { inputLabel: { shrink: true } }
 
@@ -61,6 +65,28 @@ export function AmendDialog({ sequence, recorded, references, onClose }: Props) 
             <NumberBox key={field} {...box} />
           )
         })}
+      </div>
+      <div className="field-row">
+        <ConditionBox
+          label="Ref. higher"
+          condition="height"
+          value={facts.head.heightMillimetre}
+          change={(heightMillimetre) => setFacts({ ...facts, head: { ...facts.head, heightMillimetre } })}
+        />
+        <TextField
+          select
+          label="Line filled with"
+          size="small"
+          value={facts.head.fill}
+          // Only fills of ours are offered.
+          onChange={(event) => setFacts({ ...facts, head: { ...facts.head, fill: event.target.value as LineFill } })}
+        >
+          {FILLS.map(([id, words]) => (
+            <MenuItem key={id} value={id}>
+              {words}
+            </MenuItem>
+          ))}
+        </TextField>
       </div>
       <TextField
         label="Condition found"
@@ -130,6 +156,8 @@ function ReferenceSelect({ label, id, choices, onChange }: SelectProps) {
 /** Only what differs is sent: what is left out stays as it was recorded. */
 function changesOf(recorded: Amendable, facts: Amendable): Record<string, unknown> {
   const isNewCondition = CONDITIONS.some(([field]) => facts.environment[field] !== recorded.environment[field])
+  const isNewHead =
+    facts.head.heightMillimetre !== recorded.head.heightMillimetre || facts.head.fill !== recorded.head.fill
   const wordsOf = (field: AmendableWords['field']) => {
     const changed = facts.words.filter(
       (each, index) => each.field === field && each.words !== recorded.words[index]?.words,
@@ -138,6 +166,7 @@ function changesOf(recorded: Amendable, facts: Amendable): Record<string, unknow
   }
   return {
     ...(isNewCondition && { environment: facts.environment }),
+    ...(isNewHead && { head: facts.head }),
     ...(facts.itemCondition !== recorded.itemCondition && { itemCondition: facts.itemCondition }),
     ...(facts.inputReferenceId !== recorded.inputReferenceId && { inputReferenceId: facts.inputReferenceId }),
     ...(facts.outputReferenceId !== recorded.outputReferenceId && { outputReferenceId: facts.outputReferenceId }),

@@ -1,14 +1,18 @@
 import { carryToOutput } from '../../error/carriedLimit'
+import { correctedValue } from '../../reference/correctedValue'
 import { span } from '../../transfer/calibratedRange'
 import { percentOfInput } from '../../transfer/linearTransfer'
 import { LINEAR, transferCurve, withoutDrop } from '../../transfer/transfer'
 import type { Contribution } from '../../uncertainty/contribution'
 import { convertPressure, pressureUnitLabel } from '../../units/pressureUnit'
+import { atInstrument } from '../plan/lineHead'
 import type { ComparisonFacts, ReadingFigures } from './comparisonFacts'
 
 /** The point a reading was taken at, and what a half-width of the pressure or the output makes of its error. */
 export type Place = {
-  /** In the unit of the range. */
+  /** What the reference showed, in the unit of the range. */
+  readonly shown: number
+  /** What acted on the instrument, in the unit of the range. */
   readonly applied: number
   readonly output: number
   /** % of output span for a half-width in the unit of the range. */
@@ -22,20 +26,25 @@ export type Place = {
 /** Where a reading was taken. */
 export function placeOf(
   { applied, output }: ReadingFigures,
-  { basis, inputUnit, isBelowCutOff }: ComparisonFacts,
+  { basis, inputUnit, inputReference, isBelowCutOff, heads, isAbsolute }: ComparisonFacts,
 ): Place {
-  const inRange = convertPressure(Number(applied), inputUnit, basis.range.unit)
+  const inRange = (value: number) => convertPressure(value, inputUnit, basis.range.unit)
+  const atInput = atInstrument(inRange(correctedValue(Number(applied), inputUnit, inputReference)), {
+    ...heads,
+    configuration: { unit: basis.range.unit, ...(isAbsolute && { pressureKind: 'absolute' }) },
+  })
   const transfer = withoutDrop(basis.transfer ?? LINEAR)
   const curve = transferCurve(transfer)
   const carried = (halfWidth: number) => {
     if (isBelowCutOff) return 0
     const percent = Math.abs(halfWidth / span(basis.range)) * 100
     if (transfer.kind === 'linear') return percent
-    const { upwards, downwards } = carryToOutput(percentOfInput(inRange, basis.range), percent, curve)
+    const { upwards, downwards } = carryToOutput(percentOfInput(atInput, basis.range), percent, curve)
     return Math.max(upwards, downwards)
   }
   return {
-    applied: inRange,
+    shown: inRange(Number(applied)),
+    applied: atInput,
     output: Number(output),
     carried,
     perOutput: 100 / Math.abs(basis.scale.upper - basis.scale.lower),

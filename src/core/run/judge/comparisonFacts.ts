@@ -2,8 +2,15 @@ import type { JudgingBasis } from '../../analysis/judgedPoint'
 import type { ReferenceReach } from '../../conformity/accuracyRatio'
 import type { ReferenceKnowledge, UncertainReference } from '../../reference/referenceParts'
 import type { PressureUnit } from '../../units/pressureUnit'
-import type { LineHead } from '../plan/lineHead'
+import type { Heads } from '../plan/lineHead'
 import type { RoundScatter } from './roundScatter'
+
+/**
+ * What is stated at a point: the error each way apart, where the way up and the way down have their own, and hysteresis
+ * shows in the errors themselves. Runs begun before this was asked have none: there half of the loop, and of what zero did
+ * not come back, counted in U beside them, twice over.
+ */
+export type Measurand = 'each-way'
 
 /** The reference that gives the pressure. */
 export type InputReferenceFacts = ReferenceReach &
@@ -46,10 +53,12 @@ export type ComparisonFacts = {
   /** What the instrument did in this round; left out where no round has begun. */
   readonly scatter?: RoundScatter | undefined
   readonly targetPercent?: number
+  /** What the errors are stated of; see {@link Measurand}. */
+  readonly measurand?: Measurand | undefined
   /** Calendar date of the work, from which the drift of a reference counts. */
   readonly day?: string | undefined
   readonly ambientCelsius?: number | null | undefined
-  readonly head?: LineHead | undefined
+  readonly heads?: Heads | undefined
   /** Whether the instrument measures absolute pressure; a gas in the line is as dense as that. */
   readonly isAbsolute?: boolean
 }

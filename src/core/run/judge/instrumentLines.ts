@@ -7,6 +7,9 @@ import { largestUpDown } from './roundScatter'
 /** Lines that a diagnosis looks for as faults, and does not count as scatter. */
 export const DIAGNOSED_LINES = { hysteresis: 'hysteresis', returnToZero: 'return to zero' } as const
 
+/** Stated each way apart, errors hold the loop already: JCGM 100:2008, 3.4.4 (nothing is counted twice). */
+const LOOP_LINES: readonly string[] = Object.values(DIAGNOSED_LINES)
+
 type Scattered = Omit<Contribution, 'sensitivity' | 'unit' | 'value' | 'group'>
 
 /** What the instrument itself does between the readings: repeatability, hysteresis, return to zero. */
@@ -15,7 +18,10 @@ export function instrumentLines(at: Place, facts: ComparisonFacts): Contribution
   if (!scatter) return []
   const width = Math.abs(span(basis.range))
   const inInput = (value: number) => (scatter.unit === '% of span' ? (value / 100) * width : (value / 100) * at.applied)
-  return scatteredLines(scatter, targetPercent).map(([line, value]) => ({
+  const lines = scatteredLines(scatter, targetPercent).filter(
+    ([{ name }]) => facts.measurand === undefined || !LOOP_LINES.includes(name),
+  )
+  return lines.map(([line, value]) => ({
     ...line,
     group: 'instrument',
     value: Math.abs(value),

@@ -4,7 +4,9 @@ import { correctedValue } from '../../reference/correctedValue'
 import { outputAtPercent, outputScale, type Signal } from '../../signal/signal'
 import { inputAtPercent } from '../../transfer/linearTransfer'
 import { LINEAR, type Transfer, transferCurve } from '../../transfer/transfer'
+import type { PressureKind } from '../../units/pressureKind'
 import { convertPressure, type PressureUnit, pressureUnitLabel } from '../../units/pressureUnit'
+import { atReference, type Heads } from '../plan/lineHead'
 import { isOfReading, type PointScale } from '../plan/pointScale'
 import { appliedInput } from './appliedInput'
 import type { ReadingFigures } from './comparisonFacts'
@@ -23,10 +25,12 @@ export type RunBasis = {
     readonly adjustLimit: ErrorLimit | null
     readonly transfer?: Transfer
     readonly pointScale?: PointScale
+    readonly pressureKind?: PressureKind | undefined
   }
   /** Unit the applied input is read in: that of the reference, not always that of the range. */
   readonly inputUnit: PressureUnit
-} & (UncertaintyBasis | { readonly statesUncertainty?: undefined })
+} & Heads &
+  (UncertaintyBasis | { readonly statesUncertainty?: undefined })
 
 /** A planned point and the reading that holds for it, as decimal text; null while unread. */
 export type StepToJudge = {
@@ -114,13 +118,19 @@ export function judgeSteps(steps: readonly StepToJudge[], basis: RunBasis): Judg
   })
 }
 
+type TargetWorld = Pick<RunBasis, 'configuration' | 'inputUnit' | 'head' | 'lowLeg'>
+
 /** The output an ideal instrument gives at a nominal point, in the unit of its scale. */
 export function idealAtPoint(percent: number, basis: RunBasis): number {
   const { scale, transfer } = judgingBasis(basis)
   return outputAtPercent(transferCurve(transfer ?? LINEAR).forward(percent), scale)
 }
 
-/** The nominal input of a point in the unit it is read in: what to set the pump to. */
-export function targetInput(percent: number, { configuration, inputUnit }: RunBasis): number {
-  return convertPressure(inputAtPercent(percent, configuration), configuration.unit, inputUnit)
+/**
+ * What the reference must give, in the unit it is read in, so that the instrument sees a point: what to set the pump to. With
+ * a head between them that is not the point itself.
+ */
+export function targetInput(percent: number, world: TargetWorld): number {
+  const { configuration, inputUnit } = world
+  return convertPressure(atReference(inputAtPercent(percent, configuration), world), configuration.unit, inputUnit)
 }

@@ -1,5 +1,5 @@
 import { massesOfPressure, type StandingPiston } from '../../pressure/piston'
-import { convertPressure, type PressureUnit } from '../../units/pressureUnit'
+import { convertPressure } from '../../units/pressureUnit'
 import { referenceOfPoint, type ServedPoints } from '../plan/referenceOfPoint'
 import { type RunBasis, targetInput } from './judgeSteps'
 
@@ -11,7 +11,7 @@ type Reference = { readonly id: string; readonly piston?: StandingPiston | undef
  */
 export function pistonOfPoint(
   percent: number,
-  world: ServedPoints<Reference> & Pick<RunBasis, 'configuration'> & { readonly inputUnit: PressureUnit },
+  world: ServedPoints<Reference> & Pick<RunBasis, 'configuration' | 'inputUnit' | 'head' | 'lowLeg'>,
 ): StandingPiston | undefined {
   const { piston } = referenceOfPoint(percent, world)
   if (!piston) return undefined

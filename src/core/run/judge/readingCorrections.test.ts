@@ -44,7 +44,7 @@ describe('corrections go into the reading, by hand on 0 … 100 kPa and 4–20 m
     const plain = worldWith({})
     const as = judgeReading({ percent: 50, direction: 'rising', reading }, plain)
     expect(as.applied).toBeCloseTo(50, 12)
-    expect(readingCorrections(reading, as, plain)).toEqual({ applied: null, output: null })
+    expect(readingCorrections(reading, as, plain)).toEqual({ applied: null, output: null, head: 0 })
   })
 })
 

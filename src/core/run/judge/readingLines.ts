@@ -3,19 +3,17 @@ import type { OutputScale } from '../../signal/signal'
 import type { Contribution } from '../../uncertainty/contribution'
 import { decimalsOf } from '../../units/decimalText'
 import { convertPressure, pressureUnitOf, STANDARD_ATMOSPHERE_PA } from '../../units/pressureUnit'
-import { headHalfWidthPa } from '../plan/lineHead'
+import { headDoubts, type LineHead } from '../plan/lineHead'
 import { nameOf, ofInput, type Place, RECTANGULAR } from './budgetPlace'
 import type { ComparisonFacts, OutputReferenceFacts, ReadingFigures } from './comparisonFacts'
 
 /** Resolution of the pressure as it was read, and the head between reference and instrument. */
 export function inputLines({ applied }: ReadingFigures, at: Place, facts: ComparisonFacts): Contribution[] {
-  const { basis, inputUnit, inputReference: reference, head } = facts
+  const { basis, inputUnit, inputReference: reference } = facts
   const declared = Math.abs(convertPressure(reference.resolution, reference.unit, inputUnit))
   const typed = stepOf(applied)
   const isCoarse = isCoarser(typed, declared)
   const step = Math.max(typed, declared)
-  const abovePa = convertPressure(at.applied, basis.range.unit, 'Pa')
-  const headPa = head ? headHalfWidthPa(head, abovePa + (facts.isAbsolute ? 0 : STANDARD_ATMOSPHERE_PA)) : 0
   return [
     ofInput(
       {
@@ -26,19 +24,32 @@ export function inputLines({ applied }: ReadingFigures, at: Place, facts: Compar
       convertPressure(step / 2, inputUnit, basis.range.unit),
       { at, facts },
     ),
-    ...(headPa > 0
-      ? [
-          ofInput(
-            {
-              name: 'head between reference and instrument',
-              source: 'height noted at Prepare, not corrected',
-              ...RECTANGULAR,
-            },
-            convertPressure(headPa, 'Pa', basis.range.unit),
-            { at, facts },
-          ),
-        ]
-      : []),
+    ...headLines(at, facts),
+  ]
+}
+
+/** What stays doubtful of the heads between reference and instrument; the heads themselves are corrected. */
+function headLines(at: Place, facts: ComparisonFacts): Contribution[] {
+  const { basis, heads = {}, isAbsolute = false } = facts
+  const atReferencePa = convertPressure(at.shown, basis.range.unit, 'Pa')
+  const absolutePa = atReferencePa + (isAbsolute ? 0 : STANDARD_ATMOSPHERE_PA)
+  const linesOf = (head: LineHead, of: { atReferencePa: number; isAbsolute: boolean }, where: string) =>
+    headDoubts(head, { ...of, absolutePa })
+      .filter(({ halfWidthPa }) => halfWidthPa > 0)
+      .map(({ name, halfWidthPa }) =>
+        ofInput(
+          {
+            name: `${name}${where}`,
+            source: head.facts ? 'noted at Prepare; the head is corrected' : 'height noted at Prepare, not corrected',
+            ...RECTANGULAR,
+          },
+          convertPressure(halfWidthPa, 'Pa', basis.range.unit),
+          { at, facts },
+        ),
+      )
+  return [
+    ...(heads.head ? linesOf(heads.head, { atReferencePa, isAbsolute }, '') : []),
+    ...(heads.lowLeg ? linesOf(heads.lowLeg, { atReferencePa: 0, isAbsolute: false }, ', filled leg') : []),
   ]
 }
 

@@ -6,7 +6,9 @@ import { span } from '../../transfer/calibratedRange'
 import { inputAtPercent, percentOfInput } from '../../transfer/linearTransfer'
 import { typedNumber } from '../../units/decimalText'
 import { convertPressure, pressureUnitLabel } from '../../units/pressureUnit'
+import { atReference } from '../plan/lineHead'
 import { pointName } from '../plan/pointScale'
+import { appliedInput } from './appliedInput'
 import { errorBasis } from './errorBasis'
 import { judgingBasis, type RunBasis } from './judgeSteps'
 
@@ -27,10 +29,11 @@ type SensorLimits = { readonly lrl: number; readonly url: number }
  */
 export function refuseBeyondSensor(applied: number, basis: RunBasis & { configuration: SensorLimits }): void {
   const { lrl, url, unit } = basis.configuration
-  const inRange = convertPressure(applied, basis.inputUnit, unit)
+  const inRange = appliedInput(applied, basis)
   const slack = (url - lrl) * 1e-6 // converting to another unit and back is not exact
   if (inRange >= lrl - slack && inRange <= url + slack) return
-  const limit = (value: number) => formatPlain(Number(convertPressure(value, unit, basis.inputUnit).toPrecision(6)))
+  const limit = (value: number) =>
+    formatPlain(Number(convertPressure(atReference(value, basis), unit, basis.inputUnit).toPrecision(6)))
   throw new Refusal(
     'applied',
     `${formatPlain(applied)} ${pressureUnitLabel(basis.inputUnit)} is outside what the sensor can do (${limit(lrl)} … ${limit(url)})`,
@@ -64,7 +67,7 @@ export function readingNotice(
   basis: NoticeBasis,
 ): ReadingNotice | null {
   const { range, scale } = judgingBasis(basis)
-  const appliedPercent = percentOfInput(convertPressure(applied, basis.inputUnit, range.unit), range)
+  const appliedPercent = percentOfInput(appliedInput(applied, basis, percent), range)
   const isOfReading = errorBasis(basis) === 'reading'
   const apart = isOfReading ? FAR_OF_POINT * inputAtPercent(percent, range) : (10 / 100) * Math.abs(span(range))
   const offPoint = Math.abs(inputAtPercent(appliedPercent, range) - inputAtPercent(percent, range))
@@ -98,7 +101,7 @@ export function gonePast(
   const applied = typedNumber(typed)
   if (applied === null || errorBasis(basis) === 'reading') return null
   const { range } = judgingBasis(basis)
-  const appliedPercent = percentOfInput(convertPressure(applied, basis.inputUnit, range.unit), range)
+  const appliedPercent = percentOfInput(appliedInput(applied, basis, percent), range)
   const past = percentPast({ percent, direction }, appliedPercent)
   // Farther off it is another point that is applied, or a slip of the decimal mark.
   if (past <= OVERSHOOT_PERCENT || past > FARTHEST_OVERSHOOT) return null

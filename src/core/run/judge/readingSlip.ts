@@ -1,11 +1,12 @@
 import { formatFixed, formatPlain } from '../../format/formatNumber'
 import { outputAtPercent } from '../../signal/signal'
 import { signalKind } from '../../signal/signalKind'
-import { inputAtPercent, percentOfInput } from '../../transfer/linearTransfer'
+import { percentOfInput } from '../../transfer/linearTransfer'
 import { LINEAR, transferCurve } from '../../transfer/transfer'
 import { decimalSlip, type Expected, isFar, isNear, type NumberSlip } from '../../units/numberSlip'
 import { convertPressure, type PressureUnit, pressureUnitLabel } from '../../units/pressureUnit'
-import { judgingBasis, type RunBasis } from './judgeSteps'
+import { appliedInput } from './appliedInput'
+import { judgingBasis, type RunBasis, targetInput } from './judgeSteps'
 
 /** A reading that looks like a slip: in which figure, in words, and what was meant where that is known. */
 export type ReadingSlip = {
@@ -37,11 +38,12 @@ export function readingSlip(
   return appliedSlip(point, applied, basis) ?? outputSlip(applied, output, { basis, points, point })
 }
 
-function appliedSlip(point: number, applied: number, { configuration, inputUnit }: RunBasis): ReadingSlip | null {
+function appliedSlip(point: number, applied: number, basis: RunBasis): ReadingSlip | null {
+  const { configuration, inputUnit } = basis
   const { lrv, urv, unit } = configuration
   const inRead = (value: number) => convertPressure(value, unit, inputUnit)
   const expected: Expected = {
-    value: inRead(inputAtPercent(point, configuration)),
+    value: targetInput(point, basis),
     span: inRead(urv) - inRead(lrv),
     unit: pressureUnitLabel(inputUnit),
   }
@@ -63,7 +65,7 @@ function outputSlip(applied: number, output: number, { basis, points, point }: O
   const { range, scale, transfer } = judgingBasis(basis)
   const curve = transferCurve(transfer ?? LINEAR)
   const idealAt = (percent: number) => outputAtPercent(curve.forward(percent), scale)
-  const appliedPercent = percentOfInput(convertPressure(applied, basis.inputUnit, range.unit), range)
+  const appliedPercent = percentOfInput(appliedInput(applied, basis, point), range)
   const expected: Expected = { value: idealAt(appliedPercent), span: scale.upper - scale.lower, unit: scale.unit }
   if (!isFar(output, expected)) return null
   const asOutput = (nature: ReadingSlip['nature'], words: string, meant: number | null): ReadingSlip => ({

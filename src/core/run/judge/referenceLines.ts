@@ -41,12 +41,12 @@ function columnPart(at: Place, facts: ComparisonFacts): PartLine[] {
     source: 'Tanaka 2001, not corrected',
     ...RECTANGULAR,
   }
-  return [{ of: 'liquid', line: ofInput(line, (1 - correction.factor) * at.applied, { at, facts }) }]
+  return [{ of: 'liquid', line: ofInput(line, (1 - correction.factor) * at.shown, { at, facts }) }]
 }
 
 function inputParts(at: Place, facts: ComparisonFacts): PartLine[] {
   const { inputReference: reference, basis } = facts
-  const shown = convertPressure(at.applied, basis.range.unit, reference.unit)
+  const shown = convertPressure(at.shown, basis.range.unit, reference.unit)
   const parts = referenceParts(reference, 'the reference', facts).map((part): PartLine => {
     const { of, name, source, distribution } = part
     const own = convertPressure(part.at(shown), reference.unit, basis.range.unit)

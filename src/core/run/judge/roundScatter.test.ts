@@ -1,6 +1,5 @@
 import { describe, expect, test } from 'vitest'
 import { benchWorld } from '../../../../tests/support/benchPlant'
-import { headHalfWidthPa } from '../plan/lineHead'
 import { assumptionsOf } from './assumptions'
 import { coarseReadings } from './coarseReading'
 import { judgeSteps, scatterOfRound } from './judgeSteps'
@@ -97,9 +96,4 @@ describe('digits that were left out are asked about', () => {
     const [coarse] = judged([{ percent: 0, direction: 'rising', reading: { applied: '0', output: '4.000' } }])
     expect(coarse?.expandedUncertaintyPercentSpan).toBeGreaterThan(0.5) // half a kPa of 100, rectangular, k = 2
   })
-})
-
-test('head of a metre of line: ρ·g·h, water 9.79 kPa, air at 20 °C and one atmosphere 11.8 Pa (from memory)', () => {
-  expect(headHalfWidthPa({ heightMillimetre: 1000, fill: 'water' }, 101_325)).toBeCloseTo(9789, -1)
-  expect(headHalfWidthPa({ heightMillimetre: -1000, fill: 'gas' }, 101_325)).toBeCloseTo(11.8, 1)
 })

@@ -3,26 +3,27 @@ import type { ReadingBudget } from '../../uncertainty/contribution'
 import type { PressureKind } from '../../units/pressureKind'
 import type { PressureUnit } from '../../units/pressureUnit'
 import { type RunRule, underRule } from '../plan/decisionRule'
-import type { LineHead } from '../plan/lineHead'
+import type { Heads } from '../plan/lineHead'
 import { referenceOfPoint, type ServedPoints } from '../plan/referenceOfPoint'
-import type { InputReferenceFacts, OutputReferenceFacts, ReadingFigures } from './comparisonFacts'
+import type { InputReferenceFacts, Measurand, OutputReferenceFacts, ReadingFigures } from './comparisonFacts'
 import { comparisonUncertainty } from './comparisonUncertainty'
 import type { KnownScatter, RoundScatter } from './roundScatter'
 
 /** What of a run's world the uncertainty of its readings follows from. */
-export type UncertaintyBasis = ServedPoints<InputReferenceFacts> & {
-  readonly statesUncertainty: true
-  readonly inputUnit: PressureUnit
-  readonly outputReference: OutputReferenceFacts | null
-  readonly decisionRule: RunRule
-  readonly configuration: { readonly pressureKind?: PressureKind; readonly readability?: Readability | undefined }
-  readonly environment?: { readonly ambientCelsius: string | null } | undefined
-  /** Repeatability known from before or declared; what the round itself shows goes before it. */
-  readonly repeatability?: KnownScatter | undefined
-  readonly head?: LineHead | undefined
-  /** Calendar date the work began on. */
-  readonly day?: string | undefined
-}
+export type UncertaintyBasis = ServedPoints<InputReferenceFacts> &
+  Heads & {
+    readonly statesUncertainty: true
+    readonly inputUnit: PressureUnit
+    readonly outputReference: OutputReferenceFacts | null
+    readonly decisionRule: RunRule
+    readonly configuration: { readonly pressureKind?: PressureKind; readonly readability?: Readability | undefined }
+    readonly environment?: { readonly ambientCelsius: string | null } | undefined
+    /** Repeatability known from before or declared; what the round itself shows goes before it. */
+    readonly repeatability?: KnownScatter | undefined
+    readonly measurand?: Measurand | undefined
+    /** Calendar date the work began on. */
+    readonly day?: string | undefined
+  }
 
 /** How finely an instrument’s own dial or display is read: a division, and the fraction of it that is told. */
 export type Readability = { readonly division: number; readonly fraction: number }
@@ -51,9 +52,10 @@ export function readingUncertainty(
     targetPercent: point.targetPercent,
     scatter,
     readableStep: readability && readability.division * readability.fraction,
+    measurand: run.measurand,
     day: run.day,
     ambientCelsius: ambient === null ? null : Number(ambient),
-    head: run.head,
+    heads: { head: run.head, lowLeg: run.lowLeg },
     isAbsolute: pressureKind === 'absolute',
   })
 }

@@ -33,6 +33,8 @@ export function zeroKnownTo(world: ZeroWorld): number {
     isBelowCutOff: false,
     day,
     ambientCelsius: ambient === null ? null : Number(ambient),
+    heads: { head: world.head, lowLeg: world.lowLeg },
+    isAbsolute: configuration.pressureKind === 'absolute',
   }
   const zero = { applied: '0', output: '0' }
   // Read as finely as the reference shows, whatever digits stand in the figures here.

@@ -1,7 +1,7 @@
 import { Refusal } from '@/core/refusal'
-import { settleSeconds } from '@/core/setUp/damping'
+import { appliedInput } from '@/core/run/judge/appliedInput'
+import { settleSecondsOf } from '@/core/setUp/damping'
 import { CURRENT_SPAN_MA } from '@/core/signal/currentLoop'
-import { convertPressure } from '@/core/units/pressureUnit'
 import type { LinkedTrim } from '@/schema/links'
 import { NewAdjustment } from '@/schema/run'
 import type { World } from '@/schema/world'
@@ -71,7 +71,7 @@ async function readOf({ source, member, world }: Trimming, transmitter: Transmit
     applied: decimalText(applied, digits.applied),
     output: output === null ? null : decimalText(output, digits.output),
     pv: decimalText(pv, digits.pv),
-    appliedInRange: convertPressure(applied, world.inputUnit, world.configuration.unit),
+    appliedInRange: appliedInput(applied, world),
     pvInRange: pv,
   }
 }
@@ -121,5 +121,4 @@ async function trimOutput(trimming: Trimming, transmitter: TransmitterLink): Pro
   }
 }
 
-const settled = ({ wait, world: { dampingFoundSeconds, configuration } }: Trimming) =>
-  wait(Math.max(LEAST_WAIT_S, settleSeconds(dampingFoundSeconds ?? configuration.setUp?.dampingSeconds ?? 0)))
+const settled = ({ wait, world }: Trimming) => wait(Math.max(LEAST_WAIT_S, settleSecondsOf(world)))

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { showDecimalMark } from '@/core/format/decimalMark'
 import { Refusal } from '@/core/refusal'
-import { type Site, type SiteForm, type SiteSettings, USUAL_METHOD, USUAL_SETTINGS } from '@/schema/site'
+import { gravityOf, type Site, type SiteForm, type SiteSettings, USUAL_METHOD, USUAL_SETTINGS } from '@/schema/site'
 import type { World } from '@/schema/world'
 import { pool, type Queryable, transaction } from '../../database'
 import { environment } from '../../environment'
@@ -33,6 +33,12 @@ export async function showAsTheSiteDoes(): Promise<SiteSettings> {
 /** The zone of the site, by which calendar dates are told: as an administrator set it, else that of the process. */
 export async function siteTimeZone(db: Queryable = pool()): Promise<string> {
   return (await selectSite(db))?.timeZone || environment().BARYS_TIME_ZONE
+}
+
+/** Gravity where the site stands, m/s²; null where nobody has said. */
+export async function siteGravity(db: Queryable = pool()): Promise<number | null> {
+  const site = await selectSite(db)
+  return site && gravityOf(site)
 }
 
 /** The zone a run was begun in; that of the process where records are from before it was kept. */

@@ -1,5 +1,6 @@
 import { Refusal } from '@/core/refusal'
 import { unfitReferences } from '@/core/run/plan/runFitness'
+import { headsOfRun } from '@/plans/headsOfRun'
 import { standingAt } from '@/plans/standingReference'
 import { SealedRecord } from '@/schema/record'
 import type { Amending } from '@/schema/review'
@@ -11,6 +12,7 @@ import { selectAmendmentOf, selectSeal } from '../../sql/records/seal'
 import { copyRun } from '../../sql/run/copyRun'
 import { insertRun, selectConfigurationOfRun, selectOpenRun } from '../../sql/run/run'
 import type { Actor } from '../actor'
+import { siteGravity } from '../people/site'
 import { ownedReferenceOn } from '../references/ownedReferences'
 
 /**
@@ -68,7 +70,7 @@ export function amendRecord(
   })
 }
 
-type Facts = Pick<Amending, 'environment' | 'itemCondition' | 'inputReferenceId' | 'outputReferenceId'>
+type Facts = Pick<Amending, 'environment' | 'itemCondition' | 'head' | 'inputReferenceId' | 'outputReferenceId'>
 
 /**
  * What of the world is put right. A reference that was named wrongly is snapshotted with the certificate it had on the day.
@@ -76,7 +78,7 @@ type Facts = Pick<Amending, 'environment' | 'itemCondition' | 'inputReferenceId'
  * @throws {Refusal} for a reference that cannot have served these readings
  */
 async function putRight(db: Queryable, world: Omit<World, 'outOfService'>, facts: Facts): Promise<Partial<World>> {
-  const { environment, itemCondition, inputReferenceId, outputReferenceId } = facts
+  const { environment, itemCondition, head, inputReferenceId, outputReferenceId } = facts
   const day = world.day ?? world.inputReference.calibratedOn
   const named =
     inputReferenceId === undefined
@@ -108,7 +110,14 @@ async function putRight(db: Queryable, world: Omit<World, 'outOfService'>, facts
     outputReference: output,
     ...(environment && { environment }),
     ...(itemCondition && { itemCondition }),
+    ...(head && (await headPutRight(db, head, environment ?? world.environment))),
   }
+}
+
+/** A head as it really was; level takes the one that was noted out of the world. */
+async function headPutRight(db: Queryable, head: NonNullable<Facts['head']>, environment: World['environment']) {
+  const { head: is } = headsOfRun({ head, lowLeg: null }, { environment, siteGravityMPerS2: await siteGravity(db) })
+  return { head: is }
 }
 
 /** In the place of one named wrongly: its readings were typed as pressures, so no masses are asked for. */

@@ -1,14 +1,16 @@
 import { isAccepted, POINT_VERDICTS } from '@/core/error/verdict'
+import { calendarDate } from '@/core/format/formatTime'
 import { pooledRepeatability } from '@/core/run/judge/pooledRepeatability'
 import type { KnownScatter } from '@/core/run/judge/roundScatter'
 import { SealedRecord } from '@/schema/record'
 import type { World } from '@/schema/world'
-import type { Queryable } from '../../database'
+import { pool, type Queryable } from '../../database'
 import { selectRecordsOfSameRange } from '../../sql/records/earlierRecords'
 import { selectSeal } from '../../sql/records/seal'
 import type { ConfiguredInstrument } from '../../sql/register/instrument'
 import { selectRangeChanges } from '../../sql/register/rangeChange'
 import { selectSetUpSheetOf } from '../../sql/run/setUpSheet'
+import { siteGravity, siteTimeZone } from '../people/site'
 
 /** How many records are looked back on. More say little more, and older ones of an instrument that was. Ours, no source. */
 const RECORDS_LOOKED_AT = 6
@@ -35,6 +37,16 @@ export async function earlierWork(
     ...(repeatability && { repeatability }),
     ...(change && !last && { rangeChange: changeWords(change) }),
     ...(setUpSheet && { setUpSheet }),
+  }
+}
+
+/** What Prepare reckons with before a run begins: the day, gravity at the site, and how the instrument scattered before. */
+export async function knownBefore(instrument: Parameters<typeof earlierWork>[1], now: Date) {
+  const { repeatability } = await earlierWork(pool(), instrument)
+  return {
+    day: calendarDate(now, await siteTimeZone()),
+    siteGravityMPerS2: await siteGravity(),
+    repeatability,
   }
 }
 

@@ -15,10 +15,20 @@ import { lockInstrument, selectInstrument } from '../../sql/register/instrument'
 import { insertRun, selectOpenRun, selectRun } from '../../sql/run/run'
 import { insertRound, insertSteps } from '../../sql/run/runRound'
 import type { Actor } from '../actor'
-import { siteTimeZone } from '../people/site'
+import { siteGravity, siteTimeZone } from '../people/site'
 import { earlierWork } from './earlierWork'
 import { inputReferences, outputReference, overridesOf, refuseItself } from './startedReferences'
-import { digitalPlan, displayPlan, glassOf, headOf, loopOf, nullPlan, pointsOf, stabilityPlan } from './startedRun'
+import {
+  digitalPlan,
+  displayPlan,
+  glassOf,
+  headsFor,
+  loopOf,
+  nullPlan,
+  pointsOf,
+  refuseUnaskedHead,
+  stabilityPlan,
+} from './startedRun'
 
 /**
  * Starts a run: snapshots the world it will be judged by and lays out the as-found round. Sent twice with the same id
@@ -65,9 +75,10 @@ export function startRun(input: StartRun, { person, now }: Actor): Promise<{ id:
       outOfService: true as const,
       decisionRule: input.decisionRule,
       statesUncertainty: true as const,
+      measurand: 'each-way' as const,
       ...(await earlierWork(db, instrument)),
       ...loopOf(setUps.loop),
-      ...headOf(input.head),
+      ...headsFor(input, configuration, await siteGravity(db)),
       ...(input.itemCondition !== null && { itemCondition: input.itemCondition }),
       ...(input.dampingFoundSeconds !== null && { dampingFoundSeconds: input.dampingFoundSeconds }),
       day,
@@ -75,6 +86,7 @@ export function startRun(input: StartRun, { person, now }: Actor): Promise<{ id:
       softwareVersion: SOFTWARE_VERSION,
     } satisfies World
     const world: World = { ...planned, ...overridesOf(planned, { reason: input.unfitReason, person, day }) }
+    refuseUnaskedHead(world, input)
     const tightest = tightestUncertainty(plannedUncertainty({ ...world, statesUncertainty: true }))
     if (tightest) refuseUnmeetableRule(world.decisionRule, tightest)
     const row = {
@@ -105,10 +117,14 @@ const askedOf = (world: World) => ({
   reads: [world.readsDigital ?? false, world.readsDisplay ?? false, world.readsByNull ?? false],
   hold: [world.dwellSeconds ?? null, world.stabilityPercent ?? null],
   decisionRule: world.decisionRule,
-  head: world.head ?? null,
+  heads: [world.head, world.lowLeg].map(askedHead),
   itemCondition: world.itemCondition ?? null,
   dampingFound: world.dampingFoundSeconds ?? null,
 })
+
+/** What was said of a head; gravity is the site's, and may have been said since. */
+const askedHead = (head: World['head']) => head && { ...head, facts: { ...head.facts, ...NO_GRAVITY } }
+const NO_GRAVITY = { gravityMPerS2: null, gravityDoubtPercent: null }
 
 /** The same again is an answer that got lost; another plan under its id is not begun in silence. */
 async function repeatedStart(db: Queryable, id: string, world: World): Promise<{ id: string }> {

@@ -1,11 +1,13 @@
 import { referencesOfPoints } from '@/core/conformity/serveByReferences'
 import { Refusal } from '@/core/refusal'
 import { refuseBeyondSensor } from '@/core/run/judge/readingNotice'
+import type { Heads } from '@/core/run/plan/lineHead'
 import { plannedPoints } from '@/core/run/plan/plan'
 import { testPointPercents } from '@/core/run/plan/pointScale'
 import { isTransmitted } from '@/core/signal/signal'
 import { isTwoWireLoop } from '@/core/signal/signalKind'
 import { inputAtPercent } from '@/core/transfer/linearTransfer'
+import { headQuestion, headsOfRun, headToAskAbout } from '@/plans/headsOfRun'
 import { seriesOhms } from '@/plans/loopCard'
 import type { Configuration } from '@/schema/configuration'
 import type { SavedDesk } from '@/schema/desks'
@@ -52,11 +54,31 @@ export function glassOf(reference: WorkingPressureReference, saved: SavedDesk<'v
   }
 }
 
-/** Level is left out. */
-export const headOf = (head: StartRun['head']): Pick<World, 'head'> =>
-  head?.heightMillimetre && Number(head.heightMillimetre) !== 0
-    ? { head: { heightMillimetre: Number(head.heightMillimetre), fill: head.fill } }
-    : {}
+/**
+ * What stands between reference and instrument.
+ *
+ * @throws {Refusal} for a filled leg beside an instrument that has no low side
+ */
+export function headsFor(input: StartRun, { pressureKind }: Configuration, siteGravityMPerS2: number | null): Heads {
+  const heads = headsOfRun(input, { environment: input.environment, siteGravityMPerS2 })
+  if (!heads.lowLeg || pressureKind === 'differential') return heads
+  throw new Refusal(
+    'lowLeg.heightMillimetre',
+    'the instrument does not measure a difference: it has no low side',
+    'leave it empty',
+  )
+}
+
+/**
+ * A head that decides is asked about, so that no slip of a height goes into every reading.
+ *
+ * @throws {Refusal} where nobody has confirmed it
+ */
+export function refuseUnaskedHead(world: World, { isHeadConfirmed }: StartRun): void {
+  const asked = headToAskAbout(world)
+  if (asked && !isHeadConfirmed)
+    throw new Refusal('isHeadConfirmed', headQuestion(asked, world), 'check height, sign and fill, then confirm them')
+}
 
 /** Standing still is looked at while a point is held. */
 export function stabilityPlan({ stabilityPercent, dwellSeconds }: StartRun['plan']): Pick<World, 'stabilityPercent'> {

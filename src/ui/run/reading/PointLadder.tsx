@@ -109,7 +109,10 @@ export function PointLadder({ world, steps, points, decimals, armedId, correct }
               {!isTargetNamed && <td className="num">{formatFixed(targetInput(step.percent, world), own.target)}</td>}
               <td className="num">
                 {reading && formatReading(reading.applied)}
-                <WithCorrection figure={corrections?.applied} />
+                <WithCorrection
+                  figure={corrections?.applied}
+                  by={corrections?.head ? 'at the level of the instrument' : BY_CERTIFICATE}
+                />
               </td>
               {beside.map(({ name }) => (
                 <td key={name} className="num">
@@ -118,7 +121,7 @@ export function PointLadder({ world, steps, points, decimals, armedId, correct }
               ))}
               <td className="num">
                 {reading && formatReading(reading.output)}
-                <WithCorrection figure={corrections?.output} />
+                <WithCorrection figure={corrections?.output} by={BY_CERTIFICATE} />
               </td>
               {!isWide && (
                 <td className="num">
@@ -140,16 +143,18 @@ export function PointLadder({ world, steps, points, decimals, armedId, correct }
   )
 }
 
-/** What a figure comes to with the correction of its reference; nothing where it stands as shown. */
-function WithCorrection({ figure }: { figure: CorrectedFigure | null | undefined }) {
+/** What a figure comes to with what is corrected of it; nothing where it stands as shown. */
+function WithCorrection({ figure, by }: { figure: CorrectedFigure | null | undefined; by: string }) {
   if (!figure) return null
   return (
-    <span className="block small soft" title="with the correction of the reference’s certificate">
+    <span className="block small soft" title={by}>
       <span className="visually-hidden">with correction </span>
       {formatFixed(figure.corrected, computedDecimals(figure.shown))}
     </span>
   )
 }
+
+const BY_CERTIFICATE = 'with the correction of the reference’s certificate'
 
 function PointName({ step, name: words, correct }: { step: RunStep; name: string; correct: (() => void) | undefined }) {
   const name = (

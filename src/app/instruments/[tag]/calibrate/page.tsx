@@ -6,6 +6,7 @@ import { pageOrNotFound } from '@/server/pageOrNotFound'
 import { siteSettings } from '@/server/services/people/site'
 import { beamOf } from '@/server/services/register/beam'
 import { instrumentPage } from '@/server/services/register/instrumentPage'
+import { knownBefore } from '@/server/services/run/earlierWork'
 import { foundBefore } from '@/server/services/run/foundBefore'
 import { titledByTag } from '@/server/titledByTag'
 import { PrepareDesk } from '@/ui/prepare/PrepareDesk'
@@ -37,6 +38,7 @@ export default async function CalibratePage({ params }: { params: Promise<{ tag:
         offers={offers}
         foundBefore={await foundBefore(instrument)}
         rule={(await siteSettings()).decisionRule}
+        known={await knownBefore(instrument, new Date())}
         last={lastRecord ? lastReferences(lastRecord.world) : undefined}
       />
     </div>
