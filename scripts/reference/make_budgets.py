@@ -42,13 +42,20 @@ def step_of(text):
     return 10.0 ** -(len(text.split(".")[1]) if "." in text else 0)
 
 
+def expanded_at(value, shown, correction, expanded):
+    """U of a certificate; beyond its points by the steepest slope of its corrections and by itself for each of its lengths."""
+    beyond = max(0, shown[0] - value, value - shown[-1])
+    end = numpy.interp(value, shown, expanded)
+    return end + beyond * (numpy.abs(numpy.diff(correction) / numpy.diff(shown)).max() + end / (shown[-1] - shown[0]))
+
+
 def reference_variables(reference, value, run, kelvin):
     """Half-widths or deviations of a reference's own errors, as variables with mean zero."""
     low, high = reference["rangeLow"], reference["rangeHigh"]
     found = {}
     if "calibration" in reference:
         shown, correction, expanded = zip(*reference["calibration"]["points"])
-        found["certificate of " + reference["code"]] = ufloat(0, numpy.interp(value, shown, expanded) / reference["calibration"]["k"])
+        found["certificate of " + reference["code"]] = ufloat(0, expanded_at(value, shown, correction, expanded) / reference["calibration"]["k"])
         if not reference["calibration"]["applied"]:
             left = abs(numpy.interp(value, shown, correction))
             found["correction of " + reference["code"] + ", not made"] = ufloat(0, left / math.sqrt(3))

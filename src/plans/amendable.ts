@@ -1,5 +1,5 @@
 import { plainDecimal } from '@/core/format/formatNumber'
-import type { LineFill } from '@/core/run/plan/lineHead'
+import type { LineFill } from '@/core/pressure/lineHead'
 import { roundNames } from '@/core/run/roundRole'
 import { workLists } from '@/core/run/work/workLists'
 import { ADJUSTMENT_KINDS } from '../core/adjust/adjustmentKind'

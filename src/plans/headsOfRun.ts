@@ -1,7 +1,5 @@
 import { decimalsOfTwoDigits, fixedDecimal, formatFixed, formatSigned } from '@/core/format/formatNumber'
 import { airDensityKgPerM3 } from '@/core/pressure/airDensity'
-import { Refusal } from '@/core/refusal'
-import { idealAtPoint, judgeReading, type RunBasis, targetInput } from '@/core/run/judge/judgeSteps'
 import {
   fillDensityKgPerM3,
   type Heads,
@@ -10,7 +8,9 @@ import {
   USUAL_CELSIUS_DOUBT,
   USUAL_DENSITY_DOUBT_PERCENT,
   USUAL_HEIGHT_DOUBT_MM,
-} from '@/core/run/plan/lineHead'
+} from '@/core/pressure/lineHead'
+import { Refusal } from '@/core/refusal'
+import { idealAtPoint, judgeReading, type RunBasis, targetInput } from '@/core/run/judge/judgeSteps'
 
 import { convertPressure, pressureUnitLabel, STANDARD_GRAVITY } from '@/core/units/pressureUnit'
 import type { StartRun } from '@/schema/startRun'

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { LINE_FILL_IDS } from '@/core/run/plan/lineHead'
+import { LINE_FILL_IDS } from '@/core/pressure/lineHead'
 import { OptionalDecimalText } from './decimal'
 import { HeadForm } from './startRun'
 

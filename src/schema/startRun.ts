@@ -1,6 +1,6 @@
 import { z } from 'zod'
+import { LINE_FILL_IDS, type LineFill } from '@/core/pressure/lineHead'
 import { RUN_RULE_IDS } from '@/core/run/plan/decisionRule'
-import { LINE_FILL_IDS, type LineFill } from '@/core/run/plan/lineHead'
 import { MOST_CYCLES, POINT_ORDERS, type PointOrder } from '@/core/run/plan/plan'
 import { DecimalNumber, OptionalDecimalText } from './decimal'
 import { PressureUnitId } from './errorLimit'

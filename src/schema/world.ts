@@ -1,8 +1,8 @@
 import { z } from 'zod'
 import { PRINCIPLES, type Principle } from '@/core/conformity/principle'
+import { LINE_FILL_IDS } from '@/core/pressure/lineHead'
 import { REFERENCE_MEDIUM_IDS } from '@/core/reference/referenceKind'
 import { RUN_RULE_IDS } from '@/core/run/plan/decisionRule'
-import { LINE_FILL_IDS } from '@/core/run/plan/lineHead'
 import { PRESSURE_KIND_IDS } from '@/core/units/pressureKind'
 import { CalibrationPoint } from './calibrationPoint'
 import { Configuration } from './configuration'
@@ -49,7 +49,9 @@ const WorkingReferenceFacts = {
     .strictObject({
       from: z.string(),
       to: z.string(),
-      points: z.array(z.strictObject({ indicated: z.number(), perYear: z.number() })).readonly(),
+      points: z
+        .array(z.strictObject({ indicated: z.number(), perYear: z.number(), doubtPerYear: z.number().optional() }))
+        .readonly(),
     })
     .optional(),
   /** Accreditation of the laboratory, and the record of our own that its certificate is. */

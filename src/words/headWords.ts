@@ -1,5 +1,5 @@
 import { formatFixed, formatPlain } from '@/core/format/formatNumber'
-import { type Heads, LINE_FILLS, type LineHead } from '@/core/run/plan/lineHead'
+import { type Heads, LINE_FILLS, type LineHead } from '@/core/pressure/lineHead'
 
 /** What fills a line, with its density where it is a liquid. */
 export const fillWords = ({ fill, facts }: LineHead): string =>

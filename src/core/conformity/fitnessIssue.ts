@@ -1,6 +1,8 @@
 import { exceeds } from '../error/verdict'
 import { decimalsThatTell, formatFixed, formatPlain } from '../format/formatNumber'
 import { formatDate } from '../format/formatTime'
+import { beyondPoints, isNotCovered, type PointCalibration } from '../reference/calibrationPoints'
+import { unitLabel } from '../units/pressureUnit'
 import { USUAL_RATIO_FLOOR } from './accuracyRatio'
 
 /** What is amiss with a reference for one use. Unfit: it may not be used, unless somebody with the right lets it. */
@@ -11,6 +13,7 @@ export type FitnessIssue = {
     | 'reach'
     | 'ratio'
     | 'headroom'
+    | 'certificate'
     | 'out-of-date'
     | 'resolution'
     | 'channels'
@@ -52,6 +55,23 @@ export function reachIssues(reached: number, points: number, isNear: boolean): F
   if (reached < points)
     return [unfit('reach', reached > 0 ? `reaches ${reached} of ${points} points` : 'reaches no point')]
   return isNear ? [look('headroom', 'no headroom: an overshoot at the top goes over its range')] : []
+}
+
+/** Points beyond those of the certificate: a little beyond costs uncertainty, farther is not covered. In its own unit. */
+export function coverIssues(
+  values: readonly number[],
+  reference: { readonly calibration?: PointCalibration | undefined; readonly unit: string },
+): FitnessIssue[] {
+  const points = reference.calibration?.points ?? []
+  const unit = unitLabel(reference.unit)
+  const beyond = values.filter((value) => points.length > 0 && beyondPoints(value, points) > 1e-9 * Math.abs(value))
+  const [worst] = beyond.toSorted((a, b) => beyondPoints(b, points) - beyondPoints(a, points))
+  if (worst === undefined) return []
+  const plain = (value: number) => formatPlain(Number(value.toPrecision(5)))
+  const ends = `${plain(points[0]?.indicated ?? 0)} … ${plain(points.at(-1)?.indicated ?? 0)} ${unit}`
+  return isNotCovered(worst, points)
+    ? [unfit('certificate', `its certificate covers ${ends}, not ${plain(worst)} ${unit}`)]
+    : [look('certificate', `${plain(worst)} ${unit} lies beyond its certificate, ${ends}: U grows there`)]
 }
 
 /** Whether the top point lies so near the end of a range that an overshoot leaves it. All in one unit. */

@@ -79,6 +79,30 @@ describe('what gives the pressure (rules: common practice, no source)', () => {
     expect(looks(10)).toContain('headroom')
     expect(looks(10.21)).not.toContain('headroom')
   })
+  test('points beyond those of its certificate: a little costs uncertainty, farther is not covered', () => {
+    const upTo = (last: number) =>
+      input({
+        calibration: {
+          coverageFactor: 2,
+          isApplied: true,
+          points: [0, last].map((indicated) => ({ indicated, correction: 0, uncertainty: 0.001 })),
+        },
+      }).issues
+    expect(upTo(10)).toEqual([])
+    expect(upTo(9.1)).toMatchObject([{ code: 'certificate', isUnfit: false }])
+    expect(upTo(9)).toMatchObject([
+      { code: 'certificate', isUnfit: true, words: 'its certificate covers 0 … 9 bar, not 10 bar' },
+    ])
+  })
+  test('what the reference must give is asked for, not what the instrument sees', () => {
+    const facts = {
+      ...{ densityKgPerM3: 1000, celsius: 20, gravityMPerS2: 9.8, airDensityKgPerM3: 0 },
+      ...{ heightDoubtMillimetre: 0, densityDoubtPercent: 0, celsiusDoubt: 0, gravityDoubtPercent: 0 },
+    }
+    const below = { head: { heightMillimetre: -21_000, fill: 'water', facts } } as const // 2.058 bar to be made up for
+    expect(inputFitness(REFERENCE, { ...JOB, heads: below }).issues).toMatchObject([{ code: 'reach' }])
+    expect(inputFitness({ ...REFERENCE, rangeHigh: 13 }, { ...JOB, heads: below }).issues).toEqual([])
+  })
   test('a ratio of exactly four is no remark, and 3.988 is not shown as 4.0', () => {
     const of = (value: number) =>
       input({ accuracy: { combine: 'sum', terms: [{ kind: 'absolute', value, unit: 'bar' }] } })

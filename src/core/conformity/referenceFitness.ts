@@ -1,12 +1,14 @@
 import type { ErrorLimit, LimitBasis } from '../error/errorLimit'
 import { limitInput } from '../error/errorLimit'
+import { atReference, type Heads } from '../pressure/lineHead'
 import { REFERENCE_MEDIA, type ReferenceMedium } from '../reference/referenceKind'
 import type { OutputScale } from '../signal/signal'
 import { inputAtPercent } from '../transfer/linearTransfer'
 import { type PressureKind, pressureKindsMatch } from '../units/pressureKind'
-import { convertPressure, pressureUnitLabel } from '../units/pressureUnit'
+import { convertPressure, pressureUnitLabel, pressureUnitOf } from '../units/pressureUnit'
 import { reaches, tightestAccuracyRatio } from './accuracyRatio'
 import {
+  coverIssues,
   dateIssues,
   type FitnessIssue,
   isInDate,
@@ -40,6 +42,8 @@ export type FitnessJob = {
   readonly media?: readonly ReferenceMedium[] | undefined
   /** Calendar date. */
   readonly day: string
+  /** What stands between reference and instrument: the reference gives another pressure than the point. */
+  readonly heads?: Heads | undefined
 }
 
 /**
@@ -55,8 +59,9 @@ export function inputFitness(reference: FitReference, job: FitnessJob): Fitness 
         ? `measures ${reference.pressureKind} pressure, the instrument ${pressureKind}`
         : 'gives no pressure',
     )
-  const inputs = percents.map((percent) => inputAtPercent(percent, basis.range))
   const { unit } = basis.range
+  const level = { ...job.heads, configuration: { unit, pressureKind } }
+  const inputs = percents.map((percent) => atReference(inputAtPercent(percent, basis.range), level))
   const inReach = percents.filter((_, index) => reaches(inputs[index] ?? 0, unit, reference))
   const ratioAt = (percent: number) => tightestAccuracyRatio([percent], errorLimit, { basis, reference })?.ratio ?? 0
   // A reference that knows a point no better than the instrument may be wrong there says nothing of it.
@@ -75,6 +80,10 @@ export function inputFitness(reference: FitReference, job: FitnessJob): Fitness 
         reached.length,
         percents.length,
         isTopNear(Math.max(...inputs), inRange(reference.rangeLow), inRange(reference.rangeHigh)),
+      ),
+      ...coverIssues(
+        inputs.map((input) => convertPressure(input, unit, reference.unit)),
+        reference,
       ),
       ...ratioIssues(ratio),
       ...stepIssues(Math.abs(inRange(reference.resolution)), Math.min(...limits), pressureUnitLabel(unit)),
@@ -115,6 +124,7 @@ export function outputFitness(reference: FitReference, scale: OutputScale, job: 
     isInDate: isInDate(reference.dueOn, job.day),
     issues: [
       ...reachIssues(doesReach ? percents.length : 0, percents.length, isTopNear(scale.upper, reader.low, reader.high)),
+      ...coverIssues(ownValues([scale.lower, scale.upper], scale.unit, reference.unit), reference),
       ...(ratio !== null && ratio < 1
         ? [unfit('ratio', `its accuracy is no better than the error limit of the instrument: ${ratioText(ratio)}`)]
         : ratioIssues(ratio)),
@@ -122,6 +132,12 @@ export function outputFitness(reference: FitReference, scale: OutputScale, job: 
       ...dateIssues(reference.dueOn, job.day),
     ],
   }
+}
+
+/** Outputs in the unit of the reference that reads them. */
+function ownValues(outputs: readonly number[], unit: string, of: string): number[] {
+  const [read, own] = [pressureUnitOf(unit), pressureUnitOf(of)]
+  return outputs.map((output) => (read && own ? convertPressure(output, read, own) : output))
 }
 
 type OfDevice = { readonly id: string; readonly deviceId?: string | undefined }

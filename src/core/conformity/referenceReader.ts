@@ -1,5 +1,6 @@
 import type { ReferenceLimit } from '../error/errorLimit'
 import { formatPlain } from '../format/formatNumber'
+import type { PointCalibration } from '../reference/calibrationPoints'
 import type { ReferenceMedium } from '../reference/referenceKind'
 import type { PressureKind } from '../units/pressureKind'
 import { convertPressure, PRESSURE_UNIT_IDS, type PressureUnit, pressureUnitLabel } from '../units/pressureUnit'
@@ -14,6 +15,8 @@ export type Known = {
   readonly channels?: number | undefined
   /** The device it is a range of; itself where left out. */
   readonly deviceId?: string | undefined
+  /** The points of its certificate, where its uncertainty is taken from them. */
+  readonly calibration?: PointCalibration | undefined
 }
 
 type PressureReference = Known &

@@ -19,14 +19,49 @@ export type PointCalibration = {
 
 /**
  * The correction of an indication: on a straight line between the points beside it, and that of the last point beyond
- * the ends, as nothing is known there.
+ * the ends, where its uncertainty grows; see {@link uncertaintyAt}.
  */
 export const correctionAt = (indicated: number, points: readonly CalibrationPoint[]): number =>
   onStraightLine(indicated, points, ({ correction }) => correction)
 
-/** Expanded uncertainty of that correction, on a straight line between its neighbours’. */
-export const uncertaintyAt = (indicated: number, points: readonly CalibrationPoint[]): number =>
-  onStraightLine(indicated, points, ({ uncertainty }) => uncertainty)
+/**
+ * Expanded uncertainty of that correction: on a straight line between its neighbours’; beyond the ends it grows with the
+ * distance, by the steepest slope the corrections have anywhere and once more by itself for each length of the whole. Ours,
+ * no source: of what lies beyond its points a certificate says nothing.
+ */
+export function uncertaintyAt(indicated: number, points: readonly CalibrationPoint[]): number {
+  const within = onStraightLine(indicated, points, ({ uncertainty }) => uncertainty)
+  const beyond = beyondPoints(indicated, points)
+  return beyond === 0 ? within : within + beyond * (steepest(points) + within / lengthOf(points))
+}
+
+const steepest = (points: readonly CalibrationPoint[]): number =>
+  Math.max(
+    0,
+    ...points.slice(1).map(({ indicated, correction }, index) => {
+      const before = points[index]
+      return before ? Math.abs((correction - before.correction) / (indicated - before.indicated)) : 0
+    }),
+  )
+
+/** How far an indication lies beyond the points of a certificate, either way; 0 between them. */
+export function beyondPoints(indicated: number, points: readonly { readonly indicated: number }[]): number {
+  const [first, last] = [points[0]?.indicated ?? 0, points.at(-1)?.indicated ?? 0]
+  return Math.max(0, first - indicated, indicated - last)
+}
+
+/** From the first point to the last; of a single one the value itself. */
+function lengthOf(points: readonly { readonly indicated: number }[]): number {
+  const [first, last] = [points[0]?.indicated ?? 0, points.at(-1)?.indicated ?? 0]
+  return last - first || Math.abs(first) || 1
+}
+
+/** Farther beyond its points than this share of their length a certificate says nothing of an indication. Ours, no source. */
+const FARTHEST_BEYOND = 0.1
+
+/** Whether an indication lies so far beyond the points of a certificate that it is not covered by it. */
+export const isNotCovered = (indicated: number, points: readonly { readonly indicated: number }[]): boolean =>
+  beyondPoints(indicated, points) > FARTHEST_BEYOND * lengthOf(points) * (1 + 1e-9)
 
 /** What belongs to an indication on a straight line between the points beside it; beyond the ends as at the last. */
 export function onStraightLine<P extends { readonly indicated: number }>(

@@ -21,6 +21,8 @@ export type CorrectionStep = {
   readonly perYear: number
   /** Expanded uncertainty of what it moved by, from both certificates. */
   readonly uncertainty: number
+  /** Standard uncertainty of the speed: what it moved by is known no better than both certificates are. */
+  readonly doubtPerYear: number
 }
 
 /**
@@ -47,6 +49,11 @@ export function correctionSteps(history: readonly Calibration[]): CorrectionStep
         moved,
         perYear: moved / years,
         uncertainty: Math.hypot(uncertainty, uncertaintyAt(indicated, before.points)),
+        doubtPerYear:
+          Math.hypot(
+            uncertainty / next.coverageFactor,
+            uncertaintyAt(indicated, before.points) / before.coverageFactor,
+          ) / years,
       }
     })
   })
@@ -64,8 +71,20 @@ export type OwnDrift = {
   /** Calendar dates of the first and the last calibration it is from. */
   readonly from: string
   readonly to: string
-  readonly points: readonly { readonly indicated: number; readonly perYear: number }[]
+  readonly points: readonly {
+    readonly indicated: number
+    readonly perYear: number
+    /** Standard uncertainty of that; left out in runs begun before it counted. */
+    readonly doubtPerYear?: number | undefined
+  }[]
 }
+
+/**
+ * Half-width of what it may have moved by in a year: the speed it was seen to move at, and how well that was seen. Two
+ * certificates that agree within U = 0.02 do not say that it does not move. JCGM 100:2008, 5.1.2.
+ */
+export const driftDoubtAt = (indicated: number, { points }: OwnDrift): number =>
+  onStraightLine(indicated, points, ({ perYear, doubtPerYear = 0 }) => Math.hypot(perYear, Math.sqrt(3) * doubtPerYear))
 
 /** Between the points on a straight line, beyond the ends as at the last. */
 export const ownDriftAt = (indicated: number, { points }: OwnDrift): number =>
@@ -78,18 +97,20 @@ export function ownDrift(history: readonly Calibration[]): OwnDrift | null {
   const starts = [...new Set(steps.map(({ from }) => from))]
   const [first] = starts
   if (!newest || first === undefined) return null
-  const speedAt = (indicated: number, from: string) =>
+  const between = (indicated: number, from: string, of: (step: CorrectionStep) => number) =>
     onStraightLine(
       indicated,
       steps.filter((step) => step.from === from),
-      ({ perYear }) => Math.abs(perYear),
+      of,
     )
   return {
     from: first,
     to: newest.calibratedOn,
     points: newest.points.map(({ indicated }) => ({
       indicated,
-      perYear: Math.max(...starts.map((from) => speedAt(indicated, from))),
+      perYear: Math.max(...starts.map((from) => between(indicated, from, ({ perYear }) => Math.abs(perYear)))),
+      // Of the step that knows it best: several certificates that agree say more than two.
+      doubtPerYear: Math.min(...starts.map((from) => between(indicated, from, ({ doubtPerYear }) => doubtPerYear))),
     })),
   }
 }

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest'
-import { correctionAt, uncertaintyAt } from './calibrationPoints'
+import { beyondPoints, correctionAt, isNotCovered, uncertaintyAt } from './calibrationPoints'
 import { correctedValue } from './correctedValue'
-import { correctionSteps, fastestStep, ownDrift, ownDriftAt, yearsWithinAccuracy } from './correctionHistory'
+import { correctionSteps, driftDoubtAt, fastestStep, ownDrift, ownDriftAt, yearsWithinAccuracy } from './correctionHistory'
 import { foundOff } from './foundOff'
 import { referenceParts } from './referenceParts'
 
@@ -15,11 +15,19 @@ describe('between the points of a certificate, by hand on straight lines', () =>
   test.each([
     ['at a point', 3, -0.04, 0.006],
     ['a quarter of the way from 3 to 8', 4.25, -0.035, 0.0075],
-    ['below the first point its own holds', -9, 0.01, 0.004],
-    ['above the last point its own holds', 99, -0.02, 0.012],
+    // The steepest slope is 0.05 over 5, and U once more by itself for each 10: 7 · (0.01 + 0.0004), 2 · (0.01 + 0.0012).
+    ['7 below the first point', -9, 0.01, 0.0768],
+    ['2 above the last point', 10, -0.02, 0.0344],
   ])('%s', (_, indicated, correction, uncertainty) => {
     expect(correctionAt(indicated, POINTS)).toBeCloseTo(correction, 12)
     expect(uncertaintyAt(indicated, POINTS)).toBeCloseTo(uncertainty, 12)
+  })
+  test('a tenth of its length beyond its ends a certificate no longer covers', () => {
+    expect([-3, -2, 9].map((indicated) => isNotCovered(indicated, POINTS))).toEqual([false, false, false])
+    expect([-3.01, 9.01].map((indicated) => isNotCovered(indicated, POINTS))).toEqual([true, true])
+    expect(beyondPoints(8.5, POINTS)).toBeCloseTo(0.5, 12)
+    expect(isNotCovered(3.29, POINTS.slice(1, 2))).toBe(false) // of a single point a tenth of its value
+    expect(isNotCovered(3.31, POINTS.slice(1, 2))).toBe(true)
   })
   test('one point holds everywhere', () => {
     expect(correctionAt(7, POINTS.slice(0, 1))).toBe(0.01)
@@ -124,6 +132,21 @@ describe('how a reference moved between certificates, by hand', () => {
     expect(drift?.points.map(({ perYear }) => Number(perYear.toFixed(4)))).toEqual([0.0155, 0.04])
     expect(drift && ownDriftAt(5, drift)).toBeCloseTo((0.0155 + 0.04) / 2, 3)
     expect(ownDrift([first])).toBeNull()
+  })
+  test('two certificates that agree do not say that it does not move', () => {
+    const of = (calibratedOn: string) => ({
+      calibratedOn,
+      coverageFactor: 2,
+      points: [{ indicated: 0, correction: 0.01, uncertainty: 0.02 }],
+    })
+    const drift = ownDrift([of('2024-03-01'), of('2026-03-01')])
+    if (!drift) throw new Error('two certificates tell a drift')
+    expect(ownDriftAt(0, drift)).toBe(0)
+    // √3 · √(0.01² + 0.01²) over two years.
+    expect(driftDoubtAt(0, drift)).toBeCloseTo((Math.sqrt(3) * Math.hypot(0.01, 0.01)) / 1.9986, 5)
+    // The best known step counts, and with the speed in quadrature.
+    const faster = ownDrift([of('2024-03-01'), of('2025-03-01'), { ...of('2026-03-01'), points: [at(0, 0.03)] }])
+    expect(faster && driftDoubtAt(0, faster)).toBeGreaterThan(faster ? ownDriftAt(0, faster) : 0)
   })
   test('it stays within 0.08 for as long as the tightest point lasts', () => {
     const accuracyAt = () => 0.08

@@ -3,7 +3,7 @@ import { limitInput, type ReferenceLimit } from '../error/errorLimit'
 import { withDecimalMark } from '../format/decimalMark'
 import { pressureUnitOf } from '../units/pressureUnit'
 import { correctionAt, type PointCalibration, uncertaintyAt } from './calibrationPoints'
-import { type OwnDrift, ownDriftAt, yearsBetween } from './correctionHistory'
+import { driftDoubtAt, type OwnDrift, yearsBetween } from './correctionHistory'
 
 /** What a reference is known by beyond its accuracy, as far as somebody has declared it. */
 export type ReferenceKnowledge = {
@@ -148,7 +148,7 @@ function driftPart(reference: UncertainReference, name: string, use: UseOfRefere
       {
         ...part,
         source: `its own certificates from ${ownDrift.from} to ${ownDrift.to}, ${since}`,
-        at: (shown) => years * ownDriftAt(shown, ownDrift),
+        at: (shown) => years * driftDoubtAt(shown, ownDrift),
       },
     ]
   return driftPerYear

@@ -1,4 +1,4 @@
-import { LINE_FILLS, type LineFill, USUAL_DENSITY_DOUBT_PERCENT } from '@/core/run/plan/lineHead'
+import { LINE_FILLS, type LineFill, USUAL_DENSITY_DOUBT_PERCENT } from '@/core/pressure/lineHead'
 import { typedNumber } from '@/core/units/decimalText'
 import { headQuestion, headToAskAbout } from '@/plans/headsOfRun'
 import type { Configuration } from '@/schema/configuration'

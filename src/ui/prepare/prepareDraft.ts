@@ -1,7 +1,7 @@
 import { formatPlain } from '@/core/format/formatNumber'
+import type { LineFill } from '@/core/pressure/lineHead'
 import { orRefused } from '@/core/refusal'
 import type { RunRule } from '@/core/run/plan/decisionRule'
-import type { LineFill } from '@/core/run/plan/lineHead'
 import { settleSeconds } from '@/core/setUp/damping'
 import { headsOfRun } from '@/plans/headsOfRun'
 import type { ReferenceOffers } from '@/plans/offers'

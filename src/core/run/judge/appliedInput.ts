@@ -1,9 +1,9 @@
+import { atInstrument, type Heads } from '../../pressure/lineHead'
 import { type CorrectingReference, correctedValue } from '../../reference/correctedValue'
 import type { CalibratedRange } from '../../transfer/calibratedRange'
 import { percentOfInput } from '../../transfer/linearTransfer'
 import type { PressureKind } from '../../units/pressureKind'
 import { convertPressure, type PressureUnit } from '../../units/pressureUnit'
-import { atInstrument, type Heads } from '../plan/lineHead'
 import { referenceOfPoint, type ServedPoints } from '../plan/referenceOfPoint'
 
 /** What of a run says what was applied where its reference showed a value. */

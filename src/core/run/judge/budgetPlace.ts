@@ -1,11 +1,11 @@
 import { carryToOutput } from '../../error/carriedLimit'
+import { atInstrument } from '../../pressure/lineHead'
 import { correctedValue } from '../../reference/correctedValue'
 import { span } from '../../transfer/calibratedRange'
 import { percentOfInput } from '../../transfer/linearTransfer'
 import { LINEAR, transferCurve, withoutDrop } from '../../transfer/transfer'
 import type { Contribution } from '../../uncertainty/contribution'
 import { convertPressure, pressureUnitLabel } from '../../units/pressureUnit'
-import { atInstrument } from '../plan/lineHead'
 import type { ComparisonFacts, ReadingFigures } from './comparisonFacts'
 
 /** The point a reading was taken at, and what a half-width of the pressure or the output makes of its error. */

@@ -159,7 +159,9 @@ describe(`whole budgets line by line against ${source}`, () => {
       )
       for (const [name, contribution] of Object.entries(expected.components))
         expect(relativeDifference(ours[name] ?? 0, contribution), `${name} at reading ${index}`).toBeLessThan(near)
-      expect(relativeDifference(budget.combinedStandardUncertainty, expected.u)).toBeLessThan(near === 1e-6 ? 1e-8 : near)
+      expect(relativeDifference(budget.combinedStandardUncertainty, expected.u)).toBeLessThan(
+        near === 1e-6 ? 1e-8 : near,
+      )
       expect(relativeDifference(budget.coverageFactor, expected.k)).toBeLessThan(near)
       expect(relativeDifference(budget.expandedUncertainty, expected.U)).toBeLessThan(near)
       if (expected.degrees === null) expect(budget.effectiveDegrees).toBeNull()

@@ -1,8 +1,8 @@
 import type { JudgingBasis } from '../../analysis/judgedPoint'
 import type { ReferenceReach } from '../../conformity/accuracyRatio'
+import type { Heads } from '../../pressure/lineHead'
 import type { ReferenceKnowledge, UncertainReference } from '../../reference/referenceParts'
 import type { PressureUnit } from '../../units/pressureUnit'
-import type { Heads } from '../plan/lineHead'
 import type { RoundScatter } from './roundScatter'
 
 /**

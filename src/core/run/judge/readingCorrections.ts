@@ -1,6 +1,6 @@
 import type { JudgedPoint } from '../../analysis/judgedPoint'
+import { atReference, hasHead } from '../../pressure/lineHead'
 import { convertPressure, type PressureUnit } from '../../units/pressureUnit'
-import { atReference, hasHead } from '../plan/lineHead'
 
 /** A figure as it was shown, and as it is with everything that is corrected; in the unit it was read in. */
 export type CorrectedFigure = { readonly shown: string; readonly corrected: number }

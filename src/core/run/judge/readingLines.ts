@@ -1,9 +1,9 @@
 import { exceeds } from '../../error/verdict'
+import { headDoubts, type LineHead } from '../../pressure/lineHead'
 import type { OutputScale } from '../../signal/signal'
 import type { Contribution } from '../../uncertainty/contribution'
 import { decimalsOf } from '../../units/decimalText'
 import { convertPressure, pressureUnitOf, STANDARD_ATMOSPHERE_PA } from '../../units/pressureUnit'
-import { headDoubts, type LineHead } from '../plan/lineHead'
 import { nameOf, ofInput, type Place, RECTANGULAR } from './budgetPlace'
 import type { ComparisonFacts, OutputReferenceFacts, ReadingFigures } from './comparisonFacts'
 

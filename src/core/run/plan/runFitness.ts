@@ -1,9 +1,11 @@
-import { dateIssues, type FitnessIssue } from '../../conformity/fitnessIssue'
+import { coverIssues, dateIssues, type FitnessIssue } from '../../conformity/fitnessIssue'
 import { channelIssues, type FitnessJob, inputFitness, outputFitness } from '../../conformity/referenceFitness'
 import { beyondReach, type FitReference } from '../../conformity/referenceReader'
+import type { Heads } from '../../pressure/lineHead'
 import type { ReferenceMedium } from '../../reference/referenceKind'
 import { isTransmitted, SIGNALS } from '../../signal/signal'
 import type { PressureKind } from '../../units/pressureKind'
+import { convertPressure, pressureUnitOf } from '../../units/pressureUnit'
 import { judgingBasis, type RunBasis } from '../judge/judgeSteps'
 import { referenceOfPoint, type ServedPoints } from './referenceOfPoint'
 
@@ -14,10 +16,11 @@ type Configuration = RunBasis['configuration'] & {
 }
 
 /** What of a run's world says whether its references fit. */
-export type ReferencesOfRun = ServedPoints<Reference> & {
-  readonly configuration: Configuration
-  readonly outputReference: Reference | null
-}
+export type ReferencesOfRun = ServedPoints<Reference> &
+  Heads & {
+    readonly configuration: Configuration
+    readonly outputReference: Reference | null
+  }
 
 /** A reference that may not be used as it is to be used, and the field it was chosen in. */
 export type Unfit = {
@@ -27,7 +30,13 @@ export type Unfit = {
 }
 
 /** What a reference is to do for an instrument on one day, at some of its points. */
-export const fitnessJob = (configuration: Configuration, day: string, percents: readonly number[]): FitnessJob => ({
+export const fitnessJob = (
+  configuration: Configuration,
+  day: string,
+  percents: readonly number[],
+  heads: Heads = {},
+): FitnessJob => ({
+  heads,
   basis: { range: configuration, url: configuration.url },
   errorLimit: configuration.errorLimit,
   percents,
@@ -42,7 +51,7 @@ export function unfitReferences(world: ReferencesOfRun, day: string): Unfit[] {
   const percents = [...new Set(points.map(({ percent }) => percent))]
   const inputs = [inputReference, ...furtherReferences].map((reference): Unfit => {
     const served = percents.filter((percent) => referenceOfPoint(percent, world).id === reference.id)
-    const { issues } = inputFitness(reference, fitnessJob(configuration, day, served))
+    const { issues } = inputFitness(reference, fitnessJob(configuration, day, served, world))
     return {
       code: reference.code,
       field: 'inputReferenceId',
@@ -96,6 +105,12 @@ export function unfitReading(
   const beyondInput = beyondReach(Number(applied), inputUnit, input)
   if (beyondInput)
     return { field: 'applied', words: beyondInput, remedy: 'check the figure, the unit and the reference' }
+  const isLetThrough = ({ code }: { readonly code: string }) => overrides.some((each) => each.code === code)
+  const unit = pressureUnitOf(input.unit)
+  const own = unit ? [convertPressure(Number(applied), inputUnit, unit)] : []
+  const [notCovered] = isLetThrough(input) ? [] : coverIssues(own, input).filter(({ isUnfit }) => isUnfit)
+  if (notCovered)
+    return { field: 'applied', words: `${input.code}: ${notCovered.words}`, remedy: 'take a reference that covers it' }
   const beyondOutput = outputReference && beyondReach(Number(output), judgingBasis(world).scale.unit, outputReference)
   if (beyondOutput)
     return {
@@ -105,7 +120,7 @@ export function unfitReading(
     }
   if (day === null) return null
   for (const reference of [input, ...(outputReference ? [outputReference] : [])]) {
-    const [late] = overrides.some(({ code }) => code === reference.code) ? [] : dateIssues(reference.dueOn, day)
+    const [late] = isLetThrough(reference) ? [] : dateIssues(reference.dueOn, day)
     if (late)
       return {
         field: 'reference',

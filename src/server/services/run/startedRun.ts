@@ -1,7 +1,7 @@
 import { referencesOfPoints } from '@/core/conformity/serveByReferences'
+import type { Heads } from '@/core/pressure/lineHead'
 import { Refusal } from '@/core/refusal'
 import { refuseBeyondSensor } from '@/core/run/judge/readingNotice'
-import type { Heads } from '@/core/run/plan/lineHead'
 import { plannedPoints } from '@/core/run/plan/plan'
 import { testPointPercents } from '@/core/run/plan/pointScale'
 import { isTransmitted } from '@/core/signal/signal'

@@ -1,11 +1,11 @@
 import { describe, expect, test } from 'vitest'
-import { CONFIGURATION, METER, PUMP } from '../../../../tests/support/benchPlant'
-import { recomputedRun } from '../../impact/recomputedRun'
-import { impactOf } from '../judge/impact'
-import { judgeSteps, targetInput } from '../judge/judgeSteps'
-import { readingNotice, refuseBeyondSensor } from '../judge/readingNotice'
-import { readingSlip } from '../judge/readingSlip'
-import { zeroKnownTo } from '../judge/zeroKnown'
+import { CONFIGURATION, METER, PUMP } from '../../../tests/support/benchPlant'
+import { recomputedRun } from '../impact/recomputedRun'
+import { impactOf } from '../run/judge/impact'
+import { judgeSteps, targetInput } from '../run/judge/judgeSteps'
+import { readingNotice, refuseBeyondSensor } from '../run/judge/readingNotice'
+import { readingSlip } from '../run/judge/readingSlip'
+import { zeroKnownTo } from '../run/judge/zeroKnown'
 import { atInstrument, atReference, fillDensityKgPerM3, type HeadFacts, headDoubts, type LineHead } from './lineHead'
 
 const FACTS: HeadFacts = {
@@ -69,7 +69,8 @@ describe('the pressure at the instrument, reckoned by hand', () => {
     gauge(head(-9000, 'gas', { densityKgPerM3: null })),
     absolute(head(300, 'oil', { densityKgPerM3: 855 })),
   ])('what the reference must give is the other way round', (world) => {
-    for (const wanted of [-3, 0, 55, 900]) expect(atInstrument(atReference(wanted, world), world)).toBeCloseTo(wanted, 9)
+    for (const wanted of [-3, 0, 55, 900])
+      expect(atInstrument(atReference(wanted, world), world)).toBeCloseTo(wanted, 9)
   })
 })
 

@@ -1,8 +1,9 @@
-import { liquidWater } from '../../steam/liquidWater'
-import { kelvinOf } from '../../units/celsius'
-import type { PressureKind } from '../../units/pressureKind'
-import { convertPressure, type PressureUnit, STANDARD_ATMOSPHERE_PA, STANDARD_GRAVITY } from '../../units/pressureUnit'
-import { waterDensityKgPerM3 } from '../../units/waterDensity'
+import { liquidWater } from '../steam/liquidWater'
+import { kelvinOf } from '../units/celsius'
+import type { PressureKind } from '../units/pressureKind'
+import { convertPressure, type PressureUnit, STANDARD_ATMOSPHERE_PA, STANDARD_GRAVITY } from '../units/pressureUnit'
+import { waterDensityKgPerM3 } from '../units/waterDensity'
+import { headCorrectionPa } from './headCorrection'
 
 /** What fills the line between reference and instrument. */
 export const LINE_FILLS = {
@@ -104,7 +105,12 @@ function headPa({ heightMillimetre, facts }: LineHead, atReferencePa: number, is
   const { densityKgPerM3, celsius, gravityMPerS2, airDensityKgPerM3 } = facts
   const height = heightMillimetre / 1000
   if (densityKgPerM3 === null) return atReferencePa * gasGain(height, celsius, gravityMPerS2)
-  return (densityKgPerM3 - (isAbsolute ? 0 : airDensityKgPerM3)) * gravityMPerS2 * height
+  return headCorrectionPa({
+    instrumentAboveReferenceM: -height,
+    fluidDensityKgPerM3: densityKgPerM3,
+    airDensityKgPerM3: isAbsolute ? 0 : airDensityKgPerM3,
+    gravityMPerS2,
+  })
 }
 
 const gasGain = (heightM: number, celsius: number, gravityMPerS2: number): number =>
