@@ -9,7 +9,10 @@ import type { ReferenceOffers } from './offers'
 import { standingAt } from './standingReference'
 
 /** What is known of the work before it begins: where it is done, and how the instrument scattered before. */
-export type PlannedConditions = Pick<World, 'environment' | 'repeatability' | 'head' | 'lowLeg'> & {
+export type PlannedConditions = Pick<
+  World,
+  'environment' | 'repeatability' | 'largestUncertaintyShare' | 'head' | 'lowLeg'
+> & {
   /** Calendar date it is done on. */
   readonly day: string
 }

@@ -32,6 +32,16 @@ const LABEL_SIZE_IDS = Object.keys(LABEL_SIZES) as LabelSize[] // keys of a cons
 export const DECIMAL_MARKS = { '.': 'a point, as in 4.012', ',': 'a comma, as in 4,012' } as const
 const MARK_IDS = Object.keys(DECIMAL_MARKS) as (keyof typeof DECIMAL_MARKS)[] // keys of a const object
 
+/** Up to which share of the error limit U may come, that a point is said to be inside: ILAC-G8:09/2019, 4.2.1 (from memory). */
+const LARGEST_UNCERTAINTIES = {
+  '1': 'the error limit',
+  '1/2': 'half of the error limit',
+  '1/3': 'a third of the error limit',
+  '1/4': 'a quarter of the error limit',
+} as const
+type LargestUncertainty = keyof typeof LARGEST_UNCERTAINTIES
+const LARGEST_UNCERTAINTY_IDS = Object.keys(LARGEST_UNCERTAINTIES) as LargestUncertainty[] // keys of a const object
+
 /** Whether this machine knows a zone of the IANA database by a name. */
 export function isTimeZone(name: string): boolean {
   try {
@@ -166,6 +176,12 @@ const SITE_FIELDS = {
     label: 'Decision rule that runs begin with',
     words: labelsOf(RUN_RULES),
   }),
+  largestUncertainty: chosen('largest_uncertainty', LARGEST_UNCERTAINTY_IDS, {
+    usual: '1',
+    error: 'is none of the shares: choose one',
+    label: 'Largest U that simple acceptance takes',
+    words: LARGEST_UNCERTAINTIES,
+  }),
   localGravity: siteField({
     column: 'local_gravity',
     stored: text,
@@ -222,6 +238,12 @@ export type Site = z.infer<typeof Site>
 /** What holds for everybody where nobody has said otherwise: as the form takes what is left out. */
 export const USUAL_SETTINGS = SiteForm.omit({ name: true, address: true, method: true, timeZone: true }).parse({})
 export type SiteSettings = typeof USUAL_SETTINGS
+
+/** The largest U a site accepts, as a share of the limit. */
+export function shareOf({ largestUncertainty }: Pick<Site, 'largestUncertainty'>): number {
+  const [share = 1, of = 1] = largestUncertainty.split('/').map(Number)
+  return share / of
+}
 
 /** Gravity at a site, m/s²; null where nobody has said. */
 export const gravityOf = ({ localGravity }: Pick<Site, 'localGravity'>): number | null =>

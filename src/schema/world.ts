@@ -186,6 +186,8 @@ export const World = z.strictObject({
   /** Present in an amendment: the record it amends, and why. */
   amends: z.strictObject({ sequence: z.int().positive(), hash: z.string(), reason: z.string() }).optional(),
   decisionRule: z.enum(RUN_RULE_IDS),
+  /** The largest U the site accepts, as a share of the limit; the whole limit where left out. */
+  largestUncertaintyShare: z.number().positive().max(1).optional(),
   /** Present where every point states its uncertainty. */
   statesUncertainty: z.literal(true).optional(),
   /** How far the output may move while a point is held, ± % of output span, where the plan says so. */

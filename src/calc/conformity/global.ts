@@ -47,7 +47,7 @@ export const global = calculation({
     guardBand: 'none',
     unit: 'kPa',
   },
-  named: { history: 'prior' },
+  named: { history: 'prior', expandedUncertainty: 'standardUncertainty' },
   work: ({ prior: given, limit, standardUncertainty, guardBand, unit }) => {
     const prior = given.kind === 'stated' ? given : priorFromHistory(given.errors, standardUncertainty)
     const expandedUncertainty = 2 * standardUncertainty

@@ -36,7 +36,9 @@ describe('guard bands', () => {
   )
   test('an uncertainty as large as the limit leaves nothing to accept', () => {
     expect(() => acceptanceLimit('expanded-uncertainty', at(1))).toThrow('leaves no error that could be accepted')
-    expect(() => acceptanceLimit('root-difference', at(1.2))).toThrow('leaves no error')
+    expect(() => acceptanceLimit('root-difference', at(1))).toThrow('leaves no error')
+    for (const band of GUARD_BAND_IDS) expect(() => acceptanceLimit(band, at(1.001))).toThrow('larger than the limit')
+    expect(acceptanceLimit('none', at(1))).toBe(1)
   })
   test('never beyond the error limit, and narrower with more uncertainty', () => {
     fc.assert(

@@ -1,3 +1,4 @@
+import { exceeds } from '../error/verdict'
 import { Refusal } from '../refusal'
 import { positive } from './uncertaintyRatio'
 
@@ -30,6 +31,12 @@ export function acceptanceLimit(guardBand: GuardBand, { limit, expandedUncertain
   positive('limit', limit)
   if (!(expandedUncertainty >= 0))
     throw new Refusal('expandedUncertainty', `${expandedUncertainty} is below zero`, 'enter zero or more')
+  if (exceeds(expandedUncertainty, limit))
+    throw new Refusal(
+      'expandedUncertainty',
+      `${expandedUncertainty} is larger than the limit of ${limit}: nothing can be said to be inside`,
+      'use a better reference, or agree another limit',
+    )
   const acceptance = drawnIn(guardBand, limit, expandedUncertainty)
   if (acceptance <= 0)
     throw new Refusal(

@@ -36,9 +36,28 @@ export function decimalsOfTwoDigits(value: number): number {
   if (!(Math.abs(value) > 0)) return 2
   const decimals = 1 - Math.floor(Math.log10(Math.abs(value)) + 1e-12)
   // 0.0996 shown with three decimals is 0.100, three digits: one less then.
-  const shown = Number(Math.abs(value).toFixed(Math.min(12, Math.max(0, decimals))))
+  const shown = Number(fixedDecimal(Math.abs(value), Math.min(12, Math.max(0, decimals))))
   return Math.min(9, Math.max(0, 1 - Math.floor(Math.log10(shown || Math.abs(value)) + 1e-12)))
 }
+
+/**
+ * An uncertainty with two significant digits, from 100 up too: 142 is 140. JCGM 100:2008, 7.2.6.
+ *
+ * @returns as it is shown, without a sign
+ */
+export function formatUncertainty(value: number): string {
+  const size = Math.abs(value)
+  const tens = 10 ** Math.max(0, Math.floor(Math.log10(size || 1) + 1e-12) - 1)
+  const rounded = Number(fixedDecimal(size / tens, tens > 1 ? 0 : 12)) * tens
+  return formatFixed(rounded, decimalsOfTwoDigits(rounded))
+}
+
+/** A limit whose own digits are no more than these is printed with them. Ours, no source. */
+const DIGITS_OF_LIMIT = 4
+
+/** Decimals a limit is printed with: those of the errors beside it, and its own where it has more; ±0.1625 is no ±0.2. */
+export const decimalsOfLimit = (limit: number, beside: number): number =>
+  Math.max(beside, Math.min(6, decimalsOf(plainDecimal(Number(limit.toPrecision(DIGITS_OF_LIMIT))))))
 
 /**
  * As many decimals, from some number on, as it takes for two values that differ to be shown differently: ±0.303 beside

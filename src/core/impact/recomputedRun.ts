@@ -3,7 +3,7 @@ import { shareOfLimit } from '../analysis/shareOfLimit'
 import { exceeds, isAccepted, overallVerdict, type PointVerdict } from '../error/verdict'
 import { atInstrument } from '../pressure/lineHead'
 import { judgingBasis, type RunBasis } from '../run/judge/judgeSteps'
-import { type RunRule, rulingOn } from '../run/plan/decisionRule'
+import { type RuleOfRun, rulingOn } from '../run/plan/decisionRule'
 import { referenceOfPoint, type ServedPoints } from '../run/plan/referenceOfPoint'
 import { type Exchange, worldAt } from '../run/plan/worldAt'
 import { type DecidedRound, ofCountedRounds } from '../run/roundRole'
@@ -35,9 +35,9 @@ export type RunInDoubt = {
   /** When the work began, ms: as far as the reference had moved by then. */
   readonly begunAt: number
   readonly world: Pick<RunBasis, 'configuration' | 'inputUnit' | 'head' | 'lowLeg'> &
-    ServedPoints<Named> & {
+    ServedPoints<Named> &
+    RuleOfRun & {
       readonly outputReference: Named | null
-      readonly decisionRule: RunRule
       readonly statesUncertainty?: true | undefined
     }
   readonly exchanges: readonly Exchange<Named>[]
@@ -178,7 +178,7 @@ type JudgedAgain = Judged & {
 
 /** Judges points of a run from their raw readings; what is the same for all of them is made once. */
 function judgeAgain(run: RunInDoubt, doubt: Doubt): (index: number, points: SealedPoints) => JudgedAgain {
-  const { inputUnit, configuration, decisionRule, statesUncertainty } = run.world
+  const { inputUnit, configuration, statesUncertainty } = run.world
   const judging = judgingBasis(run.world)
   const untouched = { found: doubt.found, share: 0, isCorrecting: statesUncertainty === true }
   const moved = { ...untouched, share: shareMoved(run.begunAt, doubt) }
@@ -203,7 +203,7 @@ function judgeAgain(run: RunInDoubt, doubt: Doubt): (index: number, points: Seal
       judging,
     )
     const u = points.expanded?.[index]
-    const { verdict } = u === undefined ? judged : rulingOn(judged, decisionRule, u)
+    const { verdict } = u === undefined ? judged : rulingOn(judged, run.world, u)
     return {
       applied: judged.applied,
       errorInput: judged.errorInput,

@@ -1,7 +1,14 @@
 import { describe, expect, test } from 'vitest'
 import { beyondPoints, correctionAt, isNotCovered, uncertaintyAt } from './calibrationPoints'
 import { correctedValue } from './correctedValue'
-import { correctionSteps, driftDoubtAt, fastestStep, ownDrift, ownDriftAt, yearsWithinAccuracy } from './correctionHistory'
+import {
+  correctionSteps,
+  driftDoubtAt,
+  fastestStep,
+  ownDrift,
+  ownDriftAt,
+  yearsWithinAccuracy,
+} from './correctionHistory'
 import { foundOff } from './foundOff'
 import { referenceParts } from './referenceParts'
 

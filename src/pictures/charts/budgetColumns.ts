@@ -1,4 +1,4 @@
-import { decimalsOfTwoDigits, formatFixed } from '@/core/format/formatNumber'
+import { decimalsOfTwoDigits, formatFixed, formatUncertainty } from '@/core/format/formatNumber'
 import type { ContributionGroup, ReadingBudget } from '@/core/uncertainty/contribution'
 import type { Tone } from '../scene'
 import { CHART_FACE, chartOptions, linearAxis } from './chartOptions'
@@ -31,7 +31,7 @@ export function budgetColumns(columns: readonly BudgetColumn[], style: ChartStyl
   const said = GROUPS.map(({ group, name }) =>
     columns.map(
       ({ name: point, budget }) =>
-        `${point}: ${name} ${formatFixed(shareOf(budget, group), 0)} % of U = ±${formatFixed(budget.expandedUncertainty, decimalsOfTwoDigits(budget.expandedUncertainty))} %`,
+        `${point}: ${name} ${formatFixed(shareOf(budget, group), 0)} % of U = ±${formatUncertainty(budget.expandedUncertainty)} %`,
     ),
   )
   const common = chartOptions(style, { said })

@@ -1,5 +1,5 @@
 import { withDecimalMark, wordsAsShown } from '@/core/format/decimalMark'
-import { decimalsOfTwoDigits, formatFixed, formatPlain } from '@/core/format/formatNumber'
+import { formatFixed, formatPlain, formatUncertainty } from '@/core/format/formatNumber'
 import { ERROR_BASIS_WORDS, errorBasis } from '@/core/run/judge/errorBasis'
 import { shownBudget } from '@/core/run/judge/shownBudget'
 import { ofCountedRounds } from '@/core/run/roundRole'
@@ -51,7 +51,7 @@ export function budget(doc: Doc, { record }: CertificateSource): void {
   )
   paragraph(
     doc,
-    `u = ${three(u)} ${words}, effective degrees of freedom ${effectiveDegrees === null ? '∞' : formatFixed(effectiveDegrees, 1)}, k = ${formatFixed(coverageFactor, 2)} (Student’s t at ${withDecimalMark('95.45')} %, degrees of freedom truncated), U = ${formatFixed(expandedUncertainty, decimalsOfTwoDigits(expandedUncertainty))} ${words}. Sources: JCGM 100:2008; EURAMET cg-17; ILAC-P14.`,
+    `u = ${three(u)} ${words}, effective degrees of freedom ${effectiveDegrees === null ? '∞' : formatFixed(effectiveDegrees, 1)}, k = ${formatFixed(coverageFactor, 2)} (Student’s t at ${withDecimalMark('95.45')} %, degrees of freedom truncated), U = ${formatUncertainty(expandedUncertainty)} ${words}. Sources: JCGM 100:2008; EURAMET cg-17; ILAC-P14.`,
     { size: 8.5 },
   )
   for (const assumed of record.assumptions ?? [])

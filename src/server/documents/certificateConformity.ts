@@ -4,7 +4,7 @@ import { ratioText } from '@/core/conformity/fitnessIssue'
 import { CONFORMITY_STATEMENTS, VERDICT_STATEMENTS } from '@/core/conformity/statementWords'
 import { exceeds } from '@/core/error/verdict'
 import { withDecimalMark } from '@/core/format/decimalMark'
-import { decimalsOfTwoDigits, formatFixed } from '@/core/format/formatNumber'
+import { formatUncertainty } from '@/core/format/formatNumber'
 import { calendarDate, formatDate } from '@/core/format/formatTime'
 import { meaningOf } from '@/core/run/decision'
 import { ERROR_BASIS_WORDS, errorBasis, shownPercent } from '@/core/run/judge/errorBasis'
@@ -17,7 +17,7 @@ import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { SealedRecord } from '@/schema/record'
 import { riskWords } from '@/words/riskWords'
 import type { CertificateSource, Doc } from './certificateSource'
-import { largest, type SealedPoint, transferRule } from './certificateWords'
+import { largest, limitText, type SealedPoint, transferRule } from './certificateWords'
 import { heading, paragraph } from './page'
 
 /** What was found and left, by which rule, with what uncertainty, and what it meant for the process. */
@@ -57,28 +57,24 @@ function notTaken({ world }: SealedRecord, asFound: Result | undefined, asLeft: 
 /** Why no statement is made, where the uncertainty that came out is larger than the rule allows. */
 function withheld(doc: Doc, { results, world }: SealedRecord): void {
   const point = results.flatMap(({ points }) => points).find(({ verdict }) => verdict === 'not-stated')
-  const condition = conditionWords(world.decisionRule)
+  const condition = conditionWords(world)
   if (!point || !condition) return
   const shown = { basis: errorBasis(world), range: world.configuration }
-  const percent = (value: number) =>
-    formatFixed(
-      shownPercent(value, point.applied, shown),
-      decimalsOfTwoDigits(shownPercent(point.expandedUncertaintyPercentSpan ?? 0, point.applied, shown)),
-    )
+  const uncertainty = shownPercent(point.expandedUncertaintyPercentSpan ?? 0, point.applied, shown)
   paragraph(
     doc,
-    `No statement of conformity is made where it says “not stated”: the rule asks that ${condition}. At ${pointName(point.targetPercent, world.configuration)} ${point.direction} the limit is ±${percent(point.limitPercentSpan)} and the uncertainty ±${percent(point.expandedUncertaintyPercentSpan ?? 0)} ${ERROR_BASIS_WORDS[shown.basis]}. The readings stand as measured.`,
+    `No statement of conformity is made where it says “not stated”: the rule asks that ${condition}. At ${pointName(point.targetPercent, world.configuration)} ${point.direction} the limit is ${limitText(point, world, 3)} and the uncertainty ±${formatUncertainty(uncertainty)} ${ERROR_BASIS_WORDS[shown.basis]}. The readings stand as measured.`,
   )
 }
 
-/** The risk of what was accepted, where the uncertainty is large against the limit. */
+/** The risk of what was accepted, where it is worth a sentence. */
 function risk(doc: Doc, { world }: SealedRecord, result: Result | undefined): void {
   const found = result && largestFalseAccept(result.points)
   if (!found) return
   const { point, probability } = found
   paragraph(
     doc,
-    `The uncertainty is more than a quarter of the limit: the probability that an accepted point lies outside its limit is ${riskWords(probability)} (${pointName(point.targetPercent, world.configuration)} ${point.direction}; JCGM 106:2012, specific risk).`,
+    `The probability that an accepted point lies outside its limit in truth is ${riskWords(probability)} (${pointName(point.targetPercent, world.configuration)} ${point.direction}; JCGM 106:2012, specific risk).`,
   )
 }
 
@@ -140,10 +136,10 @@ function uncertaintyWords({ world, results }: SealedRecord): string {
   const words = results.some(({ points }) => points.some(({ budget }) => budget))
     ? `U is the expanded uncertainty at a coverage of ${withDecimalMark('95.45')} %, k from Student’s t at the effective degrees of freedom (JCGM 100:2008, G.4); its budget stands below.`
     : 'U is the expanded uncertainty of the comparison (k = 2, about 95 %), from accuracy and resolution of the references and resolution of the reading, each taken as rectangular (JCGM 100); what the instrument does between the readings is no part of it.'
-  const condition = conditionWords(world.decisionRule)
+  const condition = conditionWords(world)
   if (drawsIn(world.decisionRule))
     return `${words} The acceptance limit A at each point is the error limit less U.${condition ? ` The rule asks that ${condition}.` : ''}`
-  return `${words} ${condition ? `The rule asks that ${condition}.` : 'It is stated and not taken into account in the verdict.'}`
+  return `${words} ${condition ? `The rule asks that ${condition}; beyond that it` : 'It'} is stated and not taken into account in the verdict.`
 }
 
 function ratioWords({ world }: SealedRecord): string {

@@ -1,5 +1,5 @@
 import { SHORT_VERDICTS } from '@/core/conformity/statementWords'
-import { decimalsOfTwoDigits, formatFixed, formatReading, formatSigned } from '@/core/format/formatNumber'
+import { formatFixed, formatReading, formatSigned, formatUncertainty } from '@/core/format/formatNumber'
 import { decimalsShown, stepDecimals } from '@/core/run/judge/decimalsShown'
 import { ERROR_BASIS_WORDS, errorBasis, shownPercent } from '@/core/run/judge/errorBasis'
 import { judgingBasis, scatterOfRound } from '@/core/run/judge/judgeSteps'
@@ -14,7 +14,7 @@ import { correctionTable } from './certificateCorrections'
 import { digitalTable, displayTable } from './certificateDigital'
 import type { Doc } from './certificateSource'
 import { taking } from './certificateTaking'
-import { errorText, largest, pointDecimals, pointWords, readByWords, roundName } from './certificateWords'
+import { errorText, largest, limitText, pointDecimals, pointWords, readByWords, roundName } from './certificateWords'
 import { heading, paragraph, table } from './page'
 
 /** The readings of a round with everything worked out from them, and what was done after it. */
@@ -60,7 +60,7 @@ export function roundTable(doc: Doc, record: SealedRecord, round: SealedRecord['
       formatSigned(point.errorOutput, own.computedOutput),
       errorText(point, world),
       ...(isTransmitting ? [point.errorInput === null ? '—' : formatSigned(point.errorInput, own.errorInput)] : []),
-      `±${formatFixed(shownPercent(point.limitPercentSpan, point.applied, shown), pointDecimals(point, world, own.percent))}`,
+      limitText(point, world, own.percent),
       ...(hasAcceptance ? [acceptanceText(point, world)] : []),
       ...(world.statesUncertainty ? [uncertaintyText(point, shown)] : []),
       `${shortVerdict(point)}${point.cutOff ? ' *' : ''}`,
@@ -95,7 +95,7 @@ function uncertaintyText(point: Point, shown: Parameters<typeof shownPercent>[2]
   const { expandedUncertaintyPercentSpan: uncertainty, applied } = point
   if (uncertainty === undefined) return ''
   const percent = shownPercent(uncertainty, applied, shown)
-  return `±${formatFixed(percent, decimalsOfTwoDigits(percent))}`
+  return `±${formatUncertainty(percent)}`
 }
 
 /** ± acceptance limit of a point; none where nothing can be accepted. */

@@ -1,5 +1,11 @@
 import { shareOfLimit } from '@/core/analysis/shareOfLimit'
-import { decimalsOfTwoDigits, formatFixed, formatPlain, formatSigned } from '@/core/format/formatNumber'
+import {
+  decimalsOfLimit,
+  decimalsOfTwoDigits,
+  formatFixed,
+  formatPlain,
+  formatSigned,
+} from '@/core/format/formatNumber'
 import { ERROR_BASIS_WORDS, errorBasis, shownPercent } from '@/core/run/judge/errorBasis'
 import { largestShown } from '@/core/run/judge/largestShown'
 import { errorDecimals } from '@/core/run/judge/shownError'
@@ -50,6 +56,15 @@ export function pointDecimals(point: SealedPoint, world: World, column: number):
   return errorDecimals(point, shown, u === undefined ? column : decimalsOfTwoDigits(shownPercent(u, applied, shown)))
 }
 
+/** The limit of a point as this record shows limits: `±0.1625`. */
+export function limitText(point: SealedPoint, world: World, column: number): string {
+  const limit = shownPercent(point.limitPercentSpan, point.applied, {
+    basis: errorBasis(world),
+    range: world.configuration,
+  })
+  return `±${formatFixed(limit, decimalsOfLimit(limit, pointDecimals(point, world, column)))}`
+}
+
 /** The error of a point as this record shows errors: `+0.181`. */
 export function errorText(point: SealedPoint, world: World): string {
   const shown = { basis: errorBasis(world), range: world.configuration }
@@ -72,7 +87,9 @@ export function largest({ results, world }: SealedRecord, round: number): string
   const basis = ERROR_BASIS_WORDS[errorBasis(world)]
   if (biggest === nearest) return `${errorText(nearest, world)} ${basis}`
   const at = (point: SealedPoint) => `at ${pointName(point.targetPercent, world.configuration)} ${point.direction}`
-  return `${errorText(biggest, world)} ${basis} ${at(biggest)}; ${shareOfLimit(nearest) > 1 ? 'farthest beyond' : 'nearest'} its limit ${errorText(nearest, world)} ${basis} ${at(nearest)}, ${formatFixed(shareOfLimit(nearest) * 100, 0)} % of it`
+  const share = `${formatFixed(shareOfLimit(nearest) * 100, 0)} % of its limit of ${limitText(nearest, world, 3)}`
+  const worst = shareOfLimit(nearest) > 1 ? 'worst against its limit' : 'nearest its limit'
+  return `${errorText(biggest, world)} ${basis} ${at(biggest)}; ${worst} ${errorText(nearest, world)} ${basis} ${at(nearest)}, ${share}`
 }
 
 /** Who took the readings of a round: `Read by Anna Test`, or who read which points. */

@@ -117,12 +117,13 @@ export type KnownBefore = {
   /** Gravity at the site, m/s²; null where nobody has said. */
   readonly siteGravityMPerS2: number | null
   readonly repeatability: World['repeatability']
+  readonly largestUncertaintyShare: number
 }
 
 /** The conditions as typed so far; what cannot be read yet counts as not noted. */
 export function conditionsOf(
   draft: Pick<PrepareDraft, 'environment' | 'head' | 'lowLeg'>,
-  { day, siteGravityMPerS2, repeatability }: KnownBefore,
+  { siteGravityMPerS2, ...known }: KnownBefore,
 ): PlannedConditions {
   const { shape } = StartRun
   const environment = shape.environment.safeParse(draft.environment).data ?? NOTHING_NOTED
@@ -132,7 +133,7 @@ export function conditionsOf(
     () => headsOfRun({ head, lowLeg }, { environment, siteGravityMPerS2 }),
     () => ({}),
   )
-  return { day, environment, repeatability, ...heads }
+  return { ...known, environment, ...heads }
 }
 const NOTHING_NOTED = { ambientCelsius: null, relativeHumidityPercent: null, barometricHPa: null }
 

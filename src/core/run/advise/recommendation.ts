@@ -39,7 +39,10 @@ export function recommendation(
       reason:
         'the uncertainty is larger than the decision rule allows: read finer, or begin anew with a better reference',
     }
-  if (verdict === 'inside') return leave('every point is inside the adjust limit; adjusting would only add wander')
+  if (verdict === 'inside')
+    return leave(
+      `every point is inside ${largest.adjustLimitPercentSpan !== null ? 'the adjust limit' : 'its error limit'}; adjusting would only add wander`,
+    )
   const lead = diagnosis?.answer === 'found' ? diagnosis.ranked[0] : undefined
   const remedy = lead && remedyFor(lead.cause, { ...remedyFacts, shape: lead.shape })
   return (

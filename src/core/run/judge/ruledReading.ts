@@ -3,7 +3,7 @@ import type { Heads } from '../../pressure/lineHead'
 import type { ReadingBudget } from '../../uncertainty/contribution'
 import type { PressureKind } from '../../units/pressureKind'
 import type { PressureUnit } from '../../units/pressureUnit'
-import { type RunRule, underRule } from '../plan/decisionRule'
+import { type RuleOfRun, underRule } from '../plan/decisionRule'
 import { referenceOfPoint, type ServedPoints } from '../plan/referenceOfPoint'
 import type { InputReferenceFacts, Measurand, OutputReferenceFacts, ReadingFigures } from './comparisonFacts'
 import { comparisonUncertainty } from './comparisonUncertainty'
@@ -11,11 +11,11 @@ import type { KnownScatter, RoundScatter } from './roundScatter'
 
 /** What of a run's world the uncertainty of its readings follows from. */
 export type UncertaintyBasis = ServedPoints<InputReferenceFacts> &
-  Heads & {
+  Heads &
+  RuleOfRun & {
     readonly statesUncertainty: true
     readonly inputUnit: PressureUnit
     readonly outputReference: OutputReferenceFacts | null
-    readonly decisionRule: RunRule
     readonly configuration: { readonly pressureKind?: PressureKind; readonly readability?: Readability | undefined }
     readonly environment?: { readonly ambientCelsius: string | null } | undefined
     /** Repeatability known from before or declared; what the round itself shows goes before it. */
@@ -63,5 +63,5 @@ export function readingUncertainty(
 /** A judged reading under the decision rule of its run, with its uncertainty. */
 export function ruledReading(point: JudgedPoint, reading: ReadingFigures, facts: RuledFacts): JudgedPoint {
   const budget = readingUncertainty(point, reading, facts)
-  return { ...underRule(point, facts.run.decisionRule, budget.expandedUncertainty), budget }
+  return { ...underRule(point, facts.run, budget.expandedUncertainty), budget }
 }

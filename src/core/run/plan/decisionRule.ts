@@ -1,6 +1,7 @@
 import type { JudgedPoint } from '../../analysis/judgedPoint'
 import type { ConformityStatement } from '../../conformity/conformityStatement'
 import { testUncertaintyRatio } from '../../conformity/uncertaintyRatio'
+import { exceeds } from '../../error/verdict'
 import { decimalsThatTell, formatFixed } from '../../format/formatNumber'
 import { Refusal } from '../../refusal'
 import { conditional } from './decisionRules/conditional'
@@ -19,6 +20,9 @@ export const RUN_RULES = {
 export type RunRule = keyof typeof RUN_RULES
 export const RUN_RULE_IDS = Object.keys(RUN_RULES) as RunRule[] // keys of a const object
 
+/** The rule a run is decided by, with the largest U its site accepts, as a share of the limit. */
+export type RuleOfRun = { readonly decisionRule: RunRule; readonly largestUncertaintyShare?: number | undefined }
+
 const definitionOf = (rule: RunRule): DecisionRule => RUN_RULES[rule]
 
 /** Whether a rule draws the acceptance limit in from the error limit. */
@@ -32,10 +36,11 @@ export const meetsCondition = (rule: RunRule, bounds: Bounds): boolean =>
   definitionOf(rule).condition?.isMet(bounds) ?? true
 
 /** The condition of a rule in words; null where it has none. */
-export const conditionWords = (rule: RunRule): string | null => definitionOf(rule).condition?.words ?? null
+export const conditionWords = ({ decisionRule, largestUncertaintyShare = 1 }: RuleOfRun): string | null =>
+  definitionOf(decisionRule).condition?.words(largestUncertaintyShare) ?? null
 
 /** A judged point under a decision rule: its verdict, and what was accepted, with the uncertainty beside it. */
-export const underRule = (point: JudgedPoint, rule: RunRule, uncertaintyPercentSpan: number): JudgedPoint => ({
+export const underRule = (point: JudgedPoint, rule: RuleOfRun, uncertaintyPercentSpan: number): JudgedPoint => ({
   ...point,
   expandedUncertaintyPercentSpan: uncertaintyPercentSpan,
   ...rulingOn(point, rule, uncertaintyPercentSpan),
@@ -47,9 +52,15 @@ export const underRule = (point: JudgedPoint, rule: RunRule, uncertaintyPercentS
  * @param point judged by simple acceptance
  * @param uncertaintyPercentSpan U, ± % of output span
  */
-export function rulingOn(point: PointToRule, rule: RunRule, uncertaintyPercentSpan: number): Ruling {
-  const bounds = { limit: point.limitPercentSpan, expandedUncertainty: uncertaintyPercentSpan }
-  if (!meetsCondition(rule, bounds)) return { verdict: 'not-stated' }
+export function rulingOn(
+  point: PointToRule,
+  { decisionRule: rule, largestUncertaintyShare: largestShare }: RuleOfRun,
+  uncertaintyPercentSpan: number,
+): Ruling {
+  const bounds = { limit: point.limitPercentSpan, expandedUncertainty: uncertaintyPercentSpan, largestShare }
+  // So far outside that no true value can be inside: that is said whatever the uncertainty.
+  const isFarOutside = exceeds(Math.abs(point.errorPercentSpan), bounds.limit + bounds.expandedUncertainty)
+  if (!meetsCondition(rule, bounds) && !isFarOutside) return { verdict: 'not-stated' }
   const { acceptance: drawnIn, ruling } = definitionOf(rule)
   if (!drawnIn) return ruling(point, { ...bounds, acceptance: bounds.limit })
   const acceptance = drawnIn(bounds)
@@ -76,8 +87,9 @@ export function refuseUnmeetableRule(rule: RunRule, tightest: Bounds & { readonl
   const { condition } = definitionOf(rule)
   if (!condition || condition.isMet(tightest)) return
   const ratio = testUncertaintyRatio(tightest.limit, tightest.expandedUncertainty)
-  // 3.988 beside a floor of 4 must not read 4.0.
-  const shown = formatFixed(ratio, decimalsThatTell(ratio, LEAST_SHARED_RATIO, 1))
+  // 3.988 beside a floor of 4 must not read 4.0, nor 0.99 beside one of 1 read 1.0.
+  const decimals = Math.max(decimalsThatTell(ratio, LEAST_SHARED_RATIO, 1), decimalsThatTell(ratio, 1, 1))
+  const shown = formatFixed(ratio, decimals)
   throw new Refusal(
     'decisionRule',
     `the error limit is ${shown} times the uncertainty at ${tightest.point}${condition.unmet}`,

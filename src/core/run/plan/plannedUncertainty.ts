@@ -11,6 +11,8 @@ export type PlannedUncertainty = {
   readonly limit: number
   readonly expandedUncertainty: number
   readonly standardUncertainty: number
+  /** The largest U the site accepts, as a share of the limit. */
+  readonly largestShare?: number | undefined
   /** Errors up to this will be accepted. */
   readonly acceptance: number
 }
@@ -35,6 +37,7 @@ export function plannedUncertainty(run: RunBasis & UncertaintyBasis): PlannedUnc
       percent,
       point: pointName(percent, run.configuration),
       limit: point.limitPercentSpan,
+      largestShare: run.largestUncertaintyShare,
       expandedUncertainty: point.expandedUncertaintyPercentSpan ?? 0,
       standardUncertainty: point.budget?.combinedStandardUncertainty ?? 0,
       acceptance: point.acceptancePercentSpan ?? point.limitPercentSpan,

@@ -345,7 +345,7 @@ describe('a run that takes its own readings', () => {
     const worked = await workedBy(randomUUID(), link.id)
     expect(await ordered(runId, { kind: 'begin', settings: QUICK }, worked)).toEqual({
       isDone: false,
-      words: 'the points of M-5 are others than those of M-4, or further on: take it by itself',
+      words: 'M-5 asks for other pressures than M-4: other points, another height, or further on: take it by itself',
     })
   })
 

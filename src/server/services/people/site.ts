@@ -1,7 +1,15 @@
 import { randomUUID } from 'node:crypto'
 import { showDecimalMark } from '@/core/format/decimalMark'
 import { Refusal } from '@/core/refusal'
-import { gravityOf, type Site, type SiteForm, type SiteSettings, USUAL_METHOD, USUAL_SETTINGS } from '@/schema/site'
+import {
+  gravityOf,
+  type Site,
+  type SiteForm,
+  type SiteSettings,
+  shareOf,
+  USUAL_METHOD,
+  USUAL_SETTINGS,
+} from '@/schema/site'
 import type { World } from '@/schema/world'
 import { pool, type Queryable, transaction } from '../../database'
 import { environment } from '../../environment'
@@ -40,6 +48,10 @@ export async function siteGravity(db: Queryable = pool()): Promise<number | null
   const site = await selectSite(db)
   return site && gravityOf(site)
 }
+
+/** The largest U that the site accepts, as a share of the limit. */
+export const largestShare = async (db: Queryable = pool()): Promise<number> =>
+  shareOf((await selectSite(db)) ?? USUAL_SETTINGS)
 
 /** The zone a run was begun in; that of the process where records are from before it was kept. */
 export const zoneOf = ({ timeZone }: Pick<World, 'timeZone'>): string => timeZone ?? environment().BARYS_TIME_ZONE

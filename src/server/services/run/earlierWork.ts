@@ -10,7 +10,7 @@ import { selectSeal } from '../../sql/records/seal'
 import type { ConfiguredInstrument } from '../../sql/register/instrument'
 import { selectRangeChanges } from '../../sql/register/rangeChange'
 import { selectSetUpSheetOf } from '../../sql/run/setUpSheet'
-import { siteGravity, siteTimeZone } from '../people/site'
+import { largestShare, siteGravity, siteTimeZone } from '../people/site'
 
 /** How many records are looked back on. More say little more, and older ones of an instrument that was. Ours, no source. */
 const RECORDS_LOOKED_AT = 6
@@ -46,6 +46,7 @@ export async function knownBefore(instrument: Parameters<typeof earlierWork>[1],
   return {
     day: calendarDate(now, await siteTimeZone()),
     siteGravityMPerS2: await siteGravity(),
+    largestUncertaintyShare: await largestShare(),
     repeatability,
   }
 }

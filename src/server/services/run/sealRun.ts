@@ -103,7 +103,7 @@ function refuseUnready(run: RunView, state: RunState, signing: Pick<Signing, 're
   if (verdict === 'not-stated' && signing.remark === null)
     throw new Refusal(
       'remark',
-      `${RUN_RULES[run.world.decisionRule].label} asks that ${conditionWords(run.world.decisionRule)}, and the uncertainty that came out is larger: conformity is not stated`,
+      `${RUN_RULES[run.world.decisionRule].label} asks that ${conditionWords(run.world)}, and the uncertainty that came out is larger: conformity is not stated`,
       'take the readings again, or say in the remark what follows from it',
     )
 }

@@ -15,7 +15,7 @@ import { lockInstrument, selectInstrument } from '../../sql/register/instrument'
 import { insertRun, selectOpenRun, selectRun } from '../../sql/run/run'
 import { insertRound, insertSteps } from '../../sql/run/runRound'
 import type { Actor } from '../actor'
-import { siteGravity, siteTimeZone } from '../people/site'
+import { largestShare, siteGravity, siteTimeZone } from '../people/site'
 import { earlierWork } from './earlierWork'
 import { inputReferences, outputReference, overridesOf, refuseItself } from './startedReferences'
 import {
@@ -76,6 +76,7 @@ export function startRun(input: StartRun, { person, now }: Actor): Promise<{ id:
       decisionRule: input.decisionRule,
       statesUncertainty: true as const,
       measurand: 'each-way' as const,
+      largestUncertaintyShare: await largestShare(db),
       ...(await earlierWork(db, instrument)),
       ...loopOf(setUps.loop),
       ...headsFor(input, configuration, await siteGravity(db)),

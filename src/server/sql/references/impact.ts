@@ -54,7 +54,8 @@ export async function countAffected(db: Queryable, use: UseOfRange): Promise<{ s
 /* Of the world only what readings are judged by is looked at, and that is sent once: most runs share it with others. */
 const BASIS = `jsonb_build_array(run.world -> 'configuration', run.world -> 'points', run.world -> 'inputReference',
   run.world -> 'furtherReferences', run.world -> 'outputReference', run.world -> 'inputUnit', run.world -> 'decisionRule',
-  run.world -> 'statesUncertainty', run.world -> 'head', run.world -> 'lowLeg')`
+  run.world -> 'statesUncertainty', run.world -> 'head', run.world -> 'lowLeg',
+  run.world -> 'largestUncertaintyShare')`
 const SELECT_BATCH = `
   SELECT run.id AS run_id, run.instrument_id, instrument.tag, seal.sequence, used.begun_at, used.begun_at::text AS place,
          md5(${BASIS}::text) AS basis
@@ -189,8 +190,19 @@ async function basesOf(db: Queryable, heads: readonly AffectedHead[], known: Kno
 /** Parts of a world in the order they are asked for; what a run had not is null. */
 function parsedBasis(parts: readonly unknown[]): Basis {
   const { shape } = World
-  const [configuration, points, input, further, output, inputUnit, decisionRule, statesUncertainty, head, lowLeg] =
-    parts
+  const [
+    configuration,
+    points,
+    input,
+    further,
+    output,
+    inputUnit,
+    decisionRule,
+    statesUncertainty,
+    head,
+    lowLeg,
+    share,
+  ] = parts
   return {
     configuration: shape.configuration.parse(configuration),
     points: shape.points.parse(points),
@@ -199,6 +211,7 @@ function parsedBasis(parts: readonly unknown[]): Basis {
     outputReference: shape.outputReference.parse(output),
     inputUnit: shape.inputUnit.parse(inputUnit),
     decisionRule: shape.decisionRule.parse(decisionRule),
+    largestUncertaintyShare: shape.largestUncertaintyShare.parse(share ?? undefined),
     head: shape.head.parse(head ?? undefined),
     lowLeg: shape.lowLeg.parse(lowLeg ?? undefined),
     ...(statesUncertainty === true && { statesUncertainty: true as const }),

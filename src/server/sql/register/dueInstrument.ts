@@ -8,7 +8,7 @@ const SELECT_DUE = `
                   OR change.changed_at > last.sealed_at THEN (change.changed_at AT TIME ZONE $1)::date END,
            CASE WHEN last.sealed_at IS NULL OR before.calibrated_on > (last.sealed_at AT TIME ZONE $1)::date
              THEN coalesce(before.due_on, before.calibrated_on + make_interval(months => c.interval_months)) END,
-           (last.sealed_at AT TIME ZONE $1)::date + CASE WHEN last.as_left = 'outside' THEN make_interval()
+           (last.sealed_at AT TIME ZONE $1)::date + CASE WHEN last.as_left IN ('outside', 'not-accepted', 'not-stated') THEN make_interval()
              ELSE make_interval(months => c.interval_months) END,
            (i.registered_at AT TIME ZONE $1)::date)::date), 'YYYY-MM-DD') AS due_on
     FROM instrument i
@@ -32,8 +32,8 @@ const SELECT_DUE = `
 
 /**
  * Due dates as calendar dates in the site's zone: the last seal plus the interval, or the day of registration. A range
- * change always means a calibration: changed since the last seal, it is due that day. Left outside its limit it is due at
- * once, and an amendment that says so counts for the work it amends. What a list says of a calibration before counts while
+ * change always means a calibration: changed since the last seal, it is due that day. Left outside its limit, not accepted
+ * or without a statement it is due at once, and an amendment that says so counts for the work it amends. What a list says of a calibration before counts while
  * nothing newer is sealed. Asked for by a follow-up since the last seal, it is due from that day on.
  */
 export async function selectDueDates(db: Queryable, timeZone: string): Promise<Map<string, string>> {

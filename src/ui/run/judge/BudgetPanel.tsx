@@ -2,7 +2,7 @@
 import { useCallback, useMemo, useState } from 'react'
 import type { JudgedPoint } from '@/core/analysis/judgedPoint'
 import { wordsAsShown } from '@/core/format/decimalMark'
-import { decimalsOfTwoDigits, formatFixed, formatPlain } from '@/core/format/formatNumber'
+import { formatFixed, formatPlain, formatUncertainty } from '@/core/format/formatNumber'
 import { assumptionsOf } from '@/core/run/judge/assumptions'
 import { ERROR_BASIS_WORDS, errorBasis } from '@/core/run/judge/errorBasis'
 import { scatterOfRound } from '@/core/run/judge/judgeSteps'
@@ -55,8 +55,7 @@ export function BudgetPanel({ world, points, typed: store, close }: Props) {
         />
         <p className="num small" aria-live="polite">
           <strong>
-            U = ±{formatFixed(budget.expandedUncertainty, decimalsOfTwoDigits(budget.expandedUncertainty))}{' '}
-            {ERROR_BASIS_WORDS[basis]}
+            U = ±{formatUncertainty(budget.expandedUncertainty)} {ERROR_BASIS_WORDS[basis]}
           </strong>
           , k = {formatFixed(budget.coverageFactor, 2)} (t at 95.45 %, ν ={' '}
           {budget.effectiveDegrees === null ? '∞' : Math.floor(budget.effectiveDegrees)})

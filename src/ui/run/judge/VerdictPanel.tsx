@@ -1,7 +1,7 @@
 import type { JudgedPoint } from '@/core/analysis/judgedPoint'
 import { largestFalseAccept } from '@/core/conformity/falseAccept'
 import type { PointVerdict } from '@/core/error/verdict'
-import { decimalsOfTwoDigits, formatFixed } from '@/core/format/formatNumber'
+import { decimalsOfTwoDigits, formatFixed, formatUncertainty } from '@/core/format/formatNumber'
 import { calendarDate, formatDate } from '@/core/format/formatTime'
 import type { Recommendation } from '@/core/run/advise/recommendation'
 import { ERROR_BASIS_WORDS, errorBasis, shownPercent } from '@/core/run/judge/errorBasis'
@@ -57,7 +57,7 @@ export function VerdictPanel({ run, state, decimals, timeZone, advice }: Props) 
   const largest = largestShown(last.points, nearest, shown)
   const percent = (point: JudgedPoint) => errorWords(point, shown, decimals)
   const statement = overallStatement(last.points)
-  const condition = conditionWords(decisionRule)
+  const condition = conditionWords(run.world)
   const impact = first && impactOf(first.points, run.world, { isToBeRepeated: advice?.action === 'repeat' })
   const falseAccept = largestFalseAccept(last.points)
   return (
@@ -86,8 +86,7 @@ export function VerdictPanel({ run, state, decimals, timeZone, advice }: Props) 
       {condition && run.world.statesUncertainty && <p className="small soft">The rule asks that {condition}.</p>}
       {falseAccept && (
         <p className="small">
-          Uncertainty over a quarter of the limit: {riskWords(falseAccept.probability)} that an accepted point is
-          outside in truth.
+          Risk of a false accept: {riskWords(falseAccept.probability)} that an accepted point is outside in truth.
         </p>
       )}
       {advice && <p className="small">{adviceWords(advice)}</p>}
@@ -119,7 +118,7 @@ function uncertaintyWords(
       : acceptance === 0
         ? ', nothing can be accepted'
         : `, accepted up to ±${formatFixed(shownPercent(acceptance, applied, shown), decimals)}`
-  return `uncertainty ±${formatFixed(percent, decimals)} %${k}${accepted}`
+  return `uncertainty ±${formatUncertainty(percent)} %${k}${accepted}`
 }
 
 const ADVICE: Record<Recommendation['action'], string> = {

@@ -1,5 +1,5 @@
 'use client'
-import { decimalsOfTwoDigits, formatFixed, formatSigned } from '@/core/format/formatNumber'
+import { formatFixed, formatSigned, formatUncertainty } from '@/core/format/formatNumber'
 import type { DecimalsShown } from '@/core/run/judge/decimalsShown'
 import { ERROR_BASIS_WORDS, errorBasis, shownPercent } from '@/core/run/judge/errorBasis'
 import { judgingBasis } from '@/core/run/judge/judgeSteps'
@@ -14,8 +14,6 @@ import type { Typed } from '../../../plans/typedReading'
 import { CUT_OFF_WORDS } from './cutOffWords'
 
 type SaysProps = { typed: Typed; message: string | null; isSending: boolean; world: World; decimals: DecimalsShown }
-
-const twoDigits = (value: number) => formatFixed(value, decimalsOfTwoDigits(value))
 
 /** The same in one sentence, for ears; null while the figures are not whole. */
 export function entryWords(typed: Typed, world: World, decimals: DecimalsShown): string | null {
@@ -44,7 +42,9 @@ export function EntrySays({ typed, message, isSending, world, decimals }: SaysPr
         <strong className={`tone-${point.verdict}`}>{errorWords(point, { basis, range }, decimals.percent)} %</strong>{' '}
         {point.expandedUncertaintyPercentSpan !== undefined && (
           <span className="soft">
-            ±{twoDigits(shownPercent(point.expandedUncertaintyPercentSpan, point.applied, { basis, range }))}{' '}
+            ±{formatUncertainty(
+              shownPercent(point.expandedUncertaintyPercentSpan, point.applied, { basis, range }),
+            )}{' '}
           </span>
         )}
         {ERROR_BASIS_WORDS[basis].slice(2)}

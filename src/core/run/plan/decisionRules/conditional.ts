@@ -1,6 +1,6 @@
 import { type ConformityStatement, conformityStatement } from '../../../conformity/conformityStatement'
-import { pointVerdict } from '../../../error/verdict'
-import { type Bounds, type DecisionRule, drawnInByUncertainty, upToTheLimit } from './rule'
+import { exceeds, pointVerdict } from '../../../error/verdict'
+import { type Bounds, type DecisionRule, drawnInByUncertainty, upToItsLimit, upToTheLimit } from './rule'
 
 /** A non-binary statement with a guard band of U on both sides. Source: ILAC-G8:09/2019, 4.2.3 (from memory). */
 export const conditional: DecisionRule = {
@@ -9,7 +9,12 @@ export const conditional: DecisionRule = {
   acceptance: drawnInByUncertainty,
   // A conditional pass is accepted too.
   acceptsUpTo: upToTheLimit,
-  condition: null,
+  // Its own bands hold a U up to the limit; a smaller share is for simple acceptance to ask.
+  condition: {
+    ...upToItsLimit,
+    isMet: ({ limit, expandedUncertainty }) => !exceeds(expandedUncertainty, limit),
+    words: () => upToItsLimit.words(1),
+  },
   ruling: ({ errorPercentSpan: error, adjustLimitPercentSpan: adjustLimit }, bounds) => {
     const statement = fourWay(error, bounds)
     // Conditionally passed is inside, but not certainly so: it wants looking at, as what is beyond the adjust limit does.

@@ -13,7 +13,7 @@ export const guardBand: DecisionRule = {
   condition: {
     // Something must be left to be accepted.
     isMet: ({ limit, expandedUncertainty }) => exceeds(limit, expandedUncertainty),
-    words: 'the expanded uncertainty is smaller than the error limit at every point',
+    words: () => 'the expanded uncertainty is smaller than the error limit at every point',
     unmet: ': with a guard band nothing could be accepted',
   },
   ruling: ({ errorPercentSpan: error, adjustLimitPercentSpan: adjustLimit }, { limit, acceptance }) => {

@@ -1,9 +1,16 @@
 import type { JudgedPoint } from '../../../analysis/judgedPoint'
 import type { ConformityStatement } from '../../../conformity/conformityStatement'
 import { acceptanceLimit } from '../../../conformity/guardBand'
+import { exceeds } from '../../../error/verdict'
+import { formatFixed } from '../../../format/formatNumber'
 
 /** Error limit and expanded uncertainty U at a point, both ± % of output span. */
-export type Bounds = { readonly limit: number; readonly expandedUncertainty: number }
+export type Bounds = {
+  readonly limit: number
+  readonly expandedUncertainty: number
+  /** The largest U a site accepts, as a share of the limit; the whole limit where left out. */
+  readonly largestShare?: number | undefined
+}
 
 /** What of a judged point a rule decides by. Judged by simple acceptance. */
 export type PointToRule = Pick<
@@ -36,8 +43,8 @@ export type DecisionRule = {
   /** What U must meet for the rule to speak at all, the edge included; null where it always speaks. */
   readonly condition: {
     readonly isMet: (bounds: Bounds) => boolean
-    /** After “the rule asks that”. */
-    readonly words: string
+    /** After “the rule asks that”, by the largest share of the site. */
+    readonly words: (largestShare: number) => string
     /** After “the error limit is … times the uncertainty at …”. */
     readonly unmet: string
   } | null
@@ -48,6 +55,16 @@ export type DecisionRule = {
 /** The error limit less U; where U is as large as the limit, no error can be accepted. */
 export const drawnInByUncertainty = (bounds: Bounds): number =>
   bounds.expandedUncertainty >= bounds.limit ? 0 : acceptanceLimit('expanded-uncertainty', bounds)
+
+/** What every rule asks at the least: nothing is said to be inside where U is larger than its limit. */
+export const upToItsLimit: NonNullable<DecisionRule['condition']> = {
+  isMet: ({ limit, expandedUncertainty, largestShare = 1 }) => !exceeds(expandedUncertainty, limit * largestShare),
+  words: (share) =>
+    share === 1
+      ? 'the expanded uncertainty is not larger than the error limit at any point'
+      : `the expanded uncertainty is at most ${formatFixed(share * 100, 0)} % of the error limit at every point`,
+  unmet: ': so large an uncertainty lets nothing be said to be inside',
+}
 
 /** The error limit itself. */
 export const upToTheLimit = ({ limit }: Bounds): number => limit

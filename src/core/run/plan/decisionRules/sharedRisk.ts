@@ -12,7 +12,7 @@ export const sharedRisk: DecisionRule = {
   acceptsUpTo: upToTheLimit,
   condition: {
     isMet: ({ limit, expandedUncertainty }) => !exceeds(LEAST_SHARED_RATIO * expandedUncertainty, limit),
-    words: `the error limit is at least ${LEAST_SHARED_RATIO} times the expanded uncertainty at every point`,
+    words: () => `the error limit is at least ${LEAST_SHARED_RATIO} times the expanded uncertainty at every point`,
     unmet: `, and sharing the risk asks for ${LEAST_SHARED_RATIO}`,
   },
   ruling: ({ verdict }) => ({ verdict }),
