@@ -62,6 +62,38 @@ test('read in another unit than the range: inches of water at 20 °C on a range 
   await expect(page.locator('.entry-says')).toContainText(`${signed(((8.02 - ideal) / 16) * 100, 3)} %`)
 })
 
+test('a reference 1.5 m higher in water: asked about, corrected at every point, found inside, and nothing is advised', async ({
+  page,
+}) => {
+  // 0 … 24 bar, ±0.3 %. (998.2 − 1.2) · 9.80665 · 1.5 = 14.67 kPa = 0.147 bar: 0.61 % of span, twice the limit.
+  await open(page, '/instruments/PT-505/calibrate')
+  await page.getByLabel('Ref. higher, mm').fill('1500')
+  await page.getByLabel('Line filled with').first().click()
+  await page.getByRole('option', { name: 'water', exact: true }).click()
+  const question = page.getByLabel(/^Checked: the reference 1500 mm higher, line filled with water/)
+  await expect(
+    page.getByText(/the instrument sees \+0\.15 bar against the reference, 2\.0 times its error limit/),
+  ).toBeVisible()
+  await page.getByLabel('The nameplate says the same').check()
+  await page.getByRole('button', { name: /^Begin the run/ }).click()
+  await expect(page.getByText(/check height, sign and fill, then confirm them/i)).toBeVisible()
+  await question.check()
+  await beginRun(page)
+  const head = 0.14666
+  const given = [0, 5.853, 11.853, 17.853, 23.853]
+  const reading = (applied: number) => [applied.toFixed(3), (4 + (16 * (applied + head)) / 24).toFixed(3)] as const
+  await expect(page.locator('.entry-target')).toContainText('−0.147')
+  const up = given.map(reading)
+  await readAll(page, [...up, ...up.toReversed().slice(1)])
+  await expect(page.locator('.notice')).toContainText('Leave it alone')
+  await expect(page.getByText('No fault found')).toBeVisible()
+  await page.getByRole('button', { name: /^Leave as it is/ }).click()
+  const text = await restoreAndSign(page)
+  expect(text).toContain('1500 mm above the instrument, line filled with water of 998')
+  expect(text).toContain('Corrections made to the readings')
+  expect(text).toContain('As found: inside its error limit')
+})
+
 test('bowed beyond its limit: advised to repair, left outside with a remark, and the certificate says so', async ({
   page,
 }) => {

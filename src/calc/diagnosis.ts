@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { CAUSE_IDS, type Cause } from '@/core/diagnosis/cause'
 import { diagnose } from '@/core/diagnosis/diagnose'
 import type { Diagnosis } from '@/core/diagnosis/diagnosis'
+import { signalFacts } from '@/core/diagnosis/signalFacts'
 import { usualScatter } from '@/core/error/usualScatter'
 import { percentOfOutput } from '@/core/signal/signal'
 import { isTwoWireLoop } from '@/core/signal/signalKind'
@@ -124,7 +125,7 @@ export const diagnoseReadings = calculation({
         zeroPressurePercent: percentOfInput(0, range),
         noisePercent: noise,
         limitPercent,
-        isCurrentLoop: isTwoWireLoop(signal),
+        ...signalFacts(signal, scale),
         hasFailureLevels: isTwoWireLoop(signal) && !hasScrews,
         wetLegPercent: wetLeg === null ? null : (wetLeg / span) * 100,
         minimumTerminalVolts: minimumVolts,

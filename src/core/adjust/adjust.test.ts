@@ -6,7 +6,7 @@ import type { ScrewHistory } from './screwHistory'
 import type { ScrewMove } from './screwNotices'
 import { trimRemainder, twoPointTrim } from './twoPointTrim'
 import { adviseScrews } from './twoScrews'
-import { zeroTrimShift } from './zeroTrim'
+import { largestZeroTrim, zeroTrimShift } from './zeroTrim'
 
 const start: ScrewHistory = {
   zeroError: 2,
@@ -88,6 +88,14 @@ describe('zero trim (common practice, no source)', () => {
     ['more than the maker allows', { ...vented, pv: 6 }, 'beyond the ±5'],
   ])('refuses %s', (_, trim, reason) => {
     expect(() => zeroTrimShift(trim)).toThrow(reason)
+  })
+  test.each([
+    ['a tenth of the span', { lrl: -100, url: 200, lrv: 0, urv: 100 }, 10],
+    ['never more than a tenth of the sensor’s limit', { lrl: -10, url: 20, lrv: -10, urv: 20 }, 2],
+    ['a hundredth of it, turned down far', { lrl: -100, url: 200, lrv: 0, urv: 1 }, 2],
+    ['what the maker says goes before', { lrl: -100, url: 200, lrv: 0, urv: 100, zeroTrimLimit: 5 }, 5],
+  ])('is good for %s', (_, of, limit) => {
+    expect(largestZeroTrim(of)).toBeCloseTo(limit, 12)
   })
 })
 

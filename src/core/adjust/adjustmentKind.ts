@@ -1,6 +1,8 @@
 /** One kind of act, whole: what is written of it, and where and when it belongs. */
 export type Act = {
   readonly label: string
+  /** Moves the instrument’s own zero or span: what a fault beside the instrument must never be hidden by. */
+  readonly isTrim: boolean
   /** In what it is seen: trims of the sensor in PV, an excitation in itself, everything else in the output. */
   readonly seenIn: 'output' | 'pv' | 'excitation'
   /** Where it belongs, % of input span, or at the ends of the output whatever is applied; null where anywhere. */
@@ -11,13 +13,14 @@ export type Act = {
 
 /** What can be done to an instrument, in the order people look for it. An act is one line here. */
 export const ACTS = {
-  'zero-screw': { label: 'zero screw', seenIn: 'output', belongsAt: 0, comesAfter: null },
-  'span-screw': { label: 'span screw', seenIn: 'output', belongsAt: 100, comesAfter: null },
-  'span-link': { label: 'span link moved', seenIn: 'output', belongsAt: null, comesAfter: null },
-  'zero-trim': { label: 'zero trim', seenIn: 'pv', belongsAt: null, comesAfter: null },
-  'lower-sensor-trim': { label: 'lower sensor trim', seenIn: 'pv', belongsAt: 0, comesAfter: null },
+  'zero-screw': { label: 'zero screw', isTrim: true, seenIn: 'output', belongsAt: 0, comesAfter: null },
+  'span-screw': { label: 'span screw', isTrim: true, seenIn: 'output', belongsAt: 100, comesAfter: null },
+  'span-link': { label: 'span link moved', isTrim: false, seenIn: 'output', belongsAt: null, comesAfter: null },
+  'zero-trim': { label: 'zero trim', isTrim: true, seenIn: 'pv', belongsAt: null, comesAfter: null },
+  'lower-sensor-trim': { label: 'lower sensor trim', isTrim: true, seenIn: 'pv', belongsAt: 0, comesAfter: null },
   'upper-sensor-trim': {
     label: 'upper sensor trim',
+    isTrim: true,
     seenIn: 'pv',
     belongsAt: 100,
     comesAfter: {
@@ -26,27 +29,70 @@ export const ACTS = {
       remedy: 'trim the lower end first, or say why not',
     },
   },
-  'output-trim': { label: 'output trim', seenIn: 'output', belongsAt: 'ends of the output', comesAfter: null },
-  'pointer-set': { label: 'pointer set on its shaft', seenIn: 'output', belongsAt: null, comesAfter: null },
-  'dial-zero': { label: 'dial turned to zero', seenIn: 'output', belongsAt: null, comesAfter: null },
-  'movement-span': { label: 'span at the movement', seenIn: 'output', belongsAt: null, comesAfter: null },
-  'gauge-zero': { label: 'gauge: zero', seenIn: 'output', belongsAt: null, comesAfter: null },
-  'gauge-full-scale': { label: 'gauge: full scale', seenIn: 'output', belongsAt: null, comesAfter: null },
-  'gauge-mid-scale': { label: 'gauge: mid-scale', seenIn: 'output', belongsAt: null, comesAfter: null },
-  'gauge-near-vacuum': { label: 'gauge: near vacuum', seenIn: 'output', belongsAt: null, comesAfter: null },
-  'factory-values': { label: 'gauge: back to the factory values', seenIn: 'output', belongsAt: null, comesAfter: null },
-  'field-values': {
-    label: 'gauge: back to the last field values',
+  'output-trim': {
+    label: 'output trim',
+    isTrim: true,
+    seenIn: 'output',
+    belongsAt: 'ends of the output',
+    comesAfter: null,
+  },
+  'pointer-set': {
+    label: 'pointer set on its shaft',
+    isTrim: true,
     seenIn: 'output',
     belongsAt: null,
     comesAfter: null,
   },
-  excitation: { label: 'vacuum gauge: excitation', seenIn: 'excitation', belongsAt: null, comesAfter: null },
-  'vacuum-span': { label: 'vacuum gauge: span', seenIn: 'output', belongsAt: null, comesAfter: null },
-  'vacuum-zero': { label: 'vacuum gauge: zero', seenIn: 'output', belongsAt: null, comesAfter: null },
-  'hot-offset': { label: 'hot offset, to the gauge glass', seenIn: 'output', belongsAt: null, comesAfter: null },
-  cleaning: { label: 'cleaned, flushed or re-seated', seenIn: 'output', belongsAt: null, comesAfter: null },
-  other: { label: 'other work', seenIn: 'output', belongsAt: null, comesAfter: null },
+  'dial-zero': { label: 'dial turned to zero', isTrim: true, seenIn: 'output', belongsAt: null, comesAfter: null },
+  'movement-span': { label: 'span at the movement', isTrim: true, seenIn: 'output', belongsAt: null, comesAfter: null },
+  'gauge-zero': { label: 'gauge: zero', isTrim: true, seenIn: 'output', belongsAt: null, comesAfter: null },
+  'gauge-full-scale': { label: 'gauge: full scale', isTrim: true, seenIn: 'output', belongsAt: null, comesAfter: null },
+  'gauge-mid-scale': { label: 'gauge: mid-scale', isTrim: true, seenIn: 'output', belongsAt: null, comesAfter: null },
+  'gauge-near-vacuum': {
+    label: 'gauge: near vacuum',
+    isTrim: true,
+    seenIn: 'output',
+    belongsAt: null,
+    comesAfter: null,
+  },
+  'factory-values': {
+    label: 'gauge: back to the factory values',
+    isTrim: false,
+    seenIn: 'output',
+    belongsAt: null,
+    comesAfter: null,
+  },
+  'field-values': {
+    label: 'gauge: back to the last field values',
+    isTrim: false,
+    seenIn: 'output',
+    belongsAt: null,
+    comesAfter: null,
+  },
+  excitation: {
+    label: 'vacuum gauge: excitation',
+    isTrim: false,
+    seenIn: 'excitation',
+    belongsAt: null,
+    comesAfter: null,
+  },
+  'vacuum-span': { label: 'vacuum gauge: span', isTrim: true, seenIn: 'output', belongsAt: null, comesAfter: null },
+  'vacuum-zero': { label: 'vacuum gauge: zero', isTrim: true, seenIn: 'output', belongsAt: null, comesAfter: null },
+  'hot-offset': {
+    label: 'hot offset, to the gauge glass',
+    isTrim: false,
+    seenIn: 'output',
+    belongsAt: null,
+    comesAfter: null,
+  },
+  cleaning: {
+    label: 'cleaned, flushed or re-seated',
+    isTrim: false,
+    seenIn: 'output',
+    belongsAt: null,
+    comesAfter: null,
+  },
+  other: { label: 'other work', isTrim: false, seenIn: 'output', belongsAt: null, comesAfter: null },
 } as const satisfies Record<string, Act>
 export type AdjustmentKind = keyof typeof ACTS
 export const ADJUSTMENT_KIND_IDS = Object.keys(ACTS) as AdjustmentKind[] // keys of a const object

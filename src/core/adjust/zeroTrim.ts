@@ -8,10 +8,31 @@ export type ZeroTrim = {
   readonly applied: number
   /** How near to zero the applied pressure must be, for example the resolution of the reference. */
   readonly zeroTolerance: number
-  /** Largest shift the maker allows; null when the manual gives none. */
+  /** Largest shift that is trimmed, {@link largestZeroTrim}; null where a reason was given for a larger one. */
   readonly makerLimit: number | null
   /** LRV of the range: a range that does not start at zero has its zero elevated or suppressed on purpose. */
   readonly lrv: number
+}
+
+/** Shares of the sensor's limit and of the span. Ours, no source: a cell's mounting shifts it by less. */
+const MOST_OF_SENSOR = 0.1
+const LEAST_OF_SENSOR = 0.01
+const MOST_OF_SPAN = 0.1
+
+/**
+ * The largest shift of zero that is trimmed without a word: what the maker says; else a tenth of the span, and no more than a
+ * tenth of the sensor's limit, which is small for a cell that is turned down far.
+ */
+export function largestZeroTrim(of: {
+  readonly zeroTrimLimit?: number | undefined
+  readonly lrl: number
+  readonly url: number
+  readonly lrv: number
+  readonly urv: number
+}): number {
+  const sensor = Math.max(Math.abs(of.url), Math.abs(of.lrl))
+  const usual = Math.max(MOST_OF_SPAN * Math.abs(of.urv - of.lrv), LEAST_OF_SENSOR * sensor)
+  return of.zeroTrimLimit ?? Math.min(usual, MOST_OF_SENSOR * sensor)
 }
 
 /**
@@ -39,7 +60,7 @@ export function zeroTrimShift({ pv, applied, zeroTolerance, makerLimit, lrv }: Z
   if (makerLimit !== null && Math.abs(pv) > makerLimit)
     throw new Refusal(
       'pv',
-      `a shift of ${-pv} is beyond the ±${makerLimit} that the maker allows`,
+      `a shift of ${-pv} is beyond the ±${makerLimit} that a zero trim is good for`,
       'look for pressure left on the cell, a wrong mounting position or a damaged cell before trimming',
     )
   return pv === 0 ? 0 : -pv

@@ -99,9 +99,13 @@ describe('what gives the pressure (rules: common practice, no source)', () => {
       ...{ densityKgPerM3: 1000, celsius: 20, gravityMPerS2: 9.8, airDensityKgPerM3: 0 },
       ...{ heightDoubtMillimetre: 0, densityDoubtPercent: 0, celsiusDoubt: 0, gravityDoubtPercent: 0 },
     }
-    const below = { head: { heightMillimetre: -21_000, fill: 'water', facts } } as const // 2.058 bar to be made up for
+    const below = { head: { heightMillimetre: -22_000, fill: 'water', facts } } as const // 2.156 bar to be made up for
     expect(inputFitness(REFERENCE, { ...JOB, heads: below }).issues).toMatchObject([{ code: 'reach' }])
     expect(inputFitness({ ...REFERENCE, rangeHigh: 13 }, { ...JOB, heads: below }).issues).toEqual([])
+    // 1.5 m above: vented, the reference leaves 0.147 bar on the cell, 1.5 % of its span; from 1 m it is near enough to 0.
+    const above = (heightMillimetre: number) => ({ head: { ...below.head, heightMillimetre } })
+    expect(inputFitness(REFERENCE, { ...JOB, heads: above(1500) }).issues).toMatchObject([{ code: 'reach' }])
+    expect(inputFitness(REFERENCE, { ...JOB, heads: above(1000) }).issues).toEqual([])
   })
   test('a ratio of exactly four is no remark, and 3.988 is not shown as 4.0', () => {
     const of = (value: number) =>

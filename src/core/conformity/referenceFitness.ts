@@ -61,7 +61,7 @@ export function inputFitness(reference: FitReference, job: FitnessJob): Fitness 
     )
   const { unit } = basis.range
   const level = { ...job.heads, configuration: { unit, pressureKind } }
-  const inputs = percents.map((percent) => atReference(inputAtPercent(percent, basis.range), level))
+  const inputs = percents.map((percent) => askedOfReference(inputAtPercent(percent, basis.range), basis, level))
   const inReach = percents.filter((_, index) => reaches(inputs[index] ?? 0, unit, reference))
   const ratioAt = (percent: number) => tightestAccuracyRatio([percent], errorLimit, { basis, reference })?.ratio ?? 0
   // A reference that knows a point no better than the instrument may be wrong there says nothing of it.
@@ -90,6 +90,16 @@ export function inputFitness(reference: FitReference, job: FitnessJob): Fitness 
       ...dateIssues(reference.dueOn, job.day),
     ],
   }
+}
+
+/** So far from its point, as a share of the span, a reading may be taken: it is judged by what acted. Ours, no source. */
+const NEAR_POINT = 0.01
+
+/** What a reference must be able to give for a point: with a head, as near as it takes; in the unit of the range. */
+function askedOfReference(point: number, { range }: LimitBasis, level: Parameters<typeof atReference>[1]): number {
+  const given = atReference(point, level)
+  const near = NEAR_POINT * Math.abs(range.urv - range.lrv)
+  return given + Math.max(-near, Math.min(near, point - given))
 }
 
 /** A reference brings its medium into the instrument: oil into what is kept dry, or free of grease, spoils it. */

@@ -33,6 +33,7 @@ export function groupOf(causes: readonly CauseFit[], { readings }: DiagnosisData
   if (!leader) return []
   const isRead = {
     pv: channelsRead(readings).pv,
+    'both ways': new Set(readings.map(({ direction }) => direction)).size === 2,
     volts: readings.some(({ terminalVolts }) => terminalVolts !== null),
     nothing: false,
   }

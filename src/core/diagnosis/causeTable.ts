@@ -89,7 +89,7 @@ export const CAUSE_TABLE = {
     name: 'hysteresis or sticking',
     commonness: 4,
     kind: 'repair',
-    cure: 'adjusting does not cure it: look for friction, a bent linkage, dirt; overshoot while reading looks the same, so read again',
+    cure: 'adjusting does not cure it: look for friction, a bent linkage, dirt; overshoot while reading hides it: go back past the point and come again',
   },
   'line-and-hysteresis': {
     name: 'zero or span off, with hysteresis',
@@ -220,6 +220,27 @@ export const CAUSE_TABLE = {
     kind: 'repair',
     cure: 'read the instrument’s own diagnosis, then repair or replace',
   },
+  'no-signal': {
+    name: 'no signal at all',
+    commonness: 1.5,
+    kind: 'check',
+    cure: 'a current: look for an open loop, a blown fuse, crossed polarity, the supply; air: look at the supply and the tube; then read again',
+    isOfTheSetUp: true,
+  },
+  'output-held': {
+    name: 'output held: test mode, manual or frozen',
+    commonness: 0.4,
+    kind: 'check',
+    cure: 'look whether the device stands in a test or fixed-output mode, or the station on manual; let it go, and read again',
+    isOfTheSetUp: true,
+  },
+  'meter-on-amperes': {
+    name: 'amperes read as milliamperes',
+    commonness: 0.5,
+    kind: 'check',
+    cure: 'put the meter on its milliampere range and read again',
+    isOfTheSetUp: true,
+  },
   'supply-too-low': {
     name: 'supply voltage too low for the loop',
     commonness: 1,
@@ -269,7 +290,14 @@ export const causeFacts = (cause: Cause): CauseFacts => CAUSE_TABLE[cause]
  * Causes that are one and the same to the readings unless something more is read. Either name may be the true one.
  * `toldBy`: the channel that would tell them.
  */
-export const ALIKE: readonly { readonly causes: readonly Cause[]; readonly toldBy: 'pv' | 'volts' | 'nothing' }[] = [
+export const ALIKE: readonly {
+  readonly causes: readonly Cause[]
+  readonly toldBy: 'pv' | 'volts' | 'both ways' | 'nothing'
+}[] = [
+  // Five points upward bow as a friction does that only shows downward.
+  { causes: ['non-linearity', 'hysteresis', 'line-and-hysteresis'], toldBy: 'both ways' },
+  { causes: ['output-held', 'plugged-line', 'equalised-or-leaking'], toldBy: 'pv' },
+  { causes: ['no-signal', 'meter-on-amperes'], toldBy: 'nothing' },
   { causes: ['span-error', 'range-differs', 'equalised-or-leaking', 'wrong-unit', 'water-reference'], toldBy: 'pv' },
   { causes: ['zero-and-span', 'range-differs'], toldBy: 'pv' },
   { causes: ['saturation', 'supply-too-low'], toldBy: 'volts' },

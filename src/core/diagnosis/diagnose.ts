@@ -77,6 +77,10 @@ function answerOf(
   return leader.cause === 'none' ? 'none' : 'found'
 }
 
+/** Whether what a stage gives is what it was given, within the limit and what it may be read wrong by; what was not read is. */
+const isNear = (gives: number | null, given: number, { limitPercent, noisePercent }: DiagnosisContext): boolean =>
+  gives === null || !exceeds(Math.abs(gives - given), limitPercent + 2 * noisePercent)
+
 /** Whether what a fit leaves is what the scatter allows: χ² by Wilson and Hilferty, Proc. Natl. Acad. Sci. 17 (1931) 684. */
 function explains({ chiSquare, residualCount, hypothesis }: Fit): boolean {
   const degrees = residualCount - hypothesis.parameters.length
@@ -85,8 +89,16 @@ function explains({ chiSquare, residualCount, hypothesis }: Fit): boolean {
   return deviate < UNEXPLAINED_DEVIATE
 }
 
-/** Whether every output (PV where there is none) lies within the limit, carried through the transfer. */
+/**
+ * Whether every output (PV where there is none) lies within the limit, carried through the transfer, and every stage by
+ * itself too: a sensor 1 % high before an output 1 % low is no instrument in order.
+ */
 function isInsideLimit({ readings, context }: DiagnosisData): boolean {
+  const areStagesInside = readings.every(
+    ({ appliedPercent, pvPercent, aoPercent, outputPercent }) =>
+      isNear(pvPercent, appliedPercent, context) && (aoPercent === null || isNear(outputPercent, aoPercent, context)),
+  )
+  if (!areStagesInside) return false
   const limits = { limitPercent: context.limitPercent, adjustLimitPercent: null }
   return readings.every(({ appliedPercent, outputPercent, pvPercent }) => {
     if (outputPercent === null)

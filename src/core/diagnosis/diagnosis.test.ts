@@ -66,6 +66,18 @@ describe('causes the trade knows by their shape (common practice, no source)', (
     ['reverse-action', check((x) => 100 - x), {}],
     ['equalised-or-leaking', check(() => 0), {}],
     ['plugged-line', check(() => 41.3), {}],
+    ['output-held', check(() => 50, { pv: same, ao: () => 50 }), {}],
+    ['output-held', check(() => 50, { pv: same, ao: same }), {}],
+    ['no-signal', check(() => -25), { deadPercent: -25 }],
+    ['no-signal', check(() => -25), { deadPercent: -25, isCurrentLoop: false, hasFailureLevels: false }],
+    // 4 … 20 mA shown as 0.004 … 0.020.
+    ['meter-on-amperes', check((x) => ((4 + 0.16 * x) / 1000 - 4) / 0.16), { deadPercent: -25 }],
+    // A zero of the sensor before a root, read by meter with the reference exactly on its points.
+    ...[-0.6, 0.5, 0.75, 2].map((shift): [string, DiagnosisReading[], Partial<DiagnosisContext>] => [
+      'zero-shift',
+      check((x) => 10 * Math.sqrt(Math.max(0, x + shift))),
+      { transfer: { kind: 'root-to-zero', cutOffPercent: 0 } },
+    ]),
     ['failure-signal', check(() => -3.1), {}],
     ['range-differs', check((x) => x / 1.3), {}],
     ['wrong-unit', check((x) => Math.min(103.13, x * 4.0218)), {}],
@@ -88,7 +100,10 @@ describe('causes the trade knows by their shape (common practice, no source)', (
     const { group, answer } = diagnose(readings, { ...context, ...more })
     expect(group).toContain(cause)
     // Without PV another range is also a leak, and a signal that stops also a sensor that does.
-    const isOpen = ['range-differs', 'saturation', 'supply-too-low', 'water-reference'].includes(cause)
+    const isOpen = [
+      ...['range-differs', 'saturation', 'supply-too-low', 'water-reference', 'plugged-line'],
+      ...(more.hasFailureLevels === false ? [] : ['no-signal', 'meter-on-amperes']), // of a current: a look at the meter tells
+    ].includes(cause)
     expect(`${cause} ${answer}`).toBe(`${cause} ${cause === 'none' ? 'none' : isOpen ? 'undecided' : 'found'}`)
   })
   test('reference over range: it stands at 80 while targets and output go on', () => {
@@ -202,7 +217,8 @@ describe('what was claimed wrongly before: common practice, no source', () => {
     expect(diagnosis.answer).toBe('undecided')
     const live = diagnosis.ranked.filter(({ share }) => (share ?? 0) > 0.1).map(({ cause }) => cause)
     expect(live).toEqual(expect.arrayContaining(['mistyped-reading', 'non-linearity']))
-    expect(diagnosis.next?.says).toMatch(/^read 50 % rising once more/)
+    // Falling it tells a loop from a bow, and shows the slip too.
+    expect(diagnosis.next?.says).toMatch(/^read (50 % rising once more|the output at 50 % of span, falling)/)
   })
   test('zero with hysteresis is both', () => {
     const diagnosis = diagnose(
@@ -237,13 +253,35 @@ describe('what was claimed wrongly before: common practice, no source', () => {
     expect(diagnosis.group.toSorted()).toEqual(['equalised-or-leaking', 'range-differs'])
     expect(diagnosis.next?.says).toMatch(/^read PV/)
   })
-  test('URV at 102 in bar, PV not read: a span error or a range set otherwise; never a unit', () => {
-    const diagnosis = diagnose(
-      check((x) => x / 1.02),
-      { ...context, unit: 'bar' },
-    )
-    expect(diagnosis.group).toEqual(expect.arrayContaining(['range-differs', 'span-error']))
-    expect(diagnosis.group).not.toContain('wrong-unit')
+  test('URV at 102, PV not read: a span error or a range set otherwise; in bar kgf/cm² too, which is 2 % away', () => {
+    const groupIn = (unit: DiagnosisContext['unit']) =>
+      diagnose(
+        check((x) => x / 1.02),
+        { ...context, unit },
+      ).group
+    expect(groupIn('kPa')).toEqual(expect.arrayContaining(['range-differs', 'span-error']))
+    expect(groupIn('kPa')).not.toContain('wrong-unit')
+    expect(groupIn('bar')).toEqual(expect.arrayContaining(['range-differs', 'span-error', 'wrong-unit']))
+  })
+  test('PV 1 % high before an output 1 % low cancel: inside at the meter, and no instrument in order', () => {
+    const cancelling = check(same, { pv: (x) => x + 1, ao: (x) => x + 1 })
+    const { answer, group } = diagnose(cancelling, context)
+    expect({ answer, group }).toEqual({ answer: 'found', group: ['both-stages'] })
+  })
+  test('five points upward do not tell a bow from friction: read the same points falling', () => {
+    const upward = check((x) => x - (0.9 * 4 * x * (100 - x)) / 1e4).slice(0, 5)
+    const { answer, group, next } = diagnose(upward, context)
+    expect(answer).toBe('undecided')
+    expect(group).toEqual(expect.arrayContaining(['non-linearity', 'hysteresis']))
+    expect(next?.says).toMatch(/falling/)
+  })
+  test('a dial is not set to another range', () => {
+    const dial = { ...context, isCurrentLoop: false, hasFailureLevels: false, isRangeable: false }
+    const causes = diagnose(
+      check((x) => x * 1.03 - 1),
+      dial,
+    ).ranked.map(({ cause }) => cause)
+    expect(causes).not.toContain('range-differs')
   })
   test('a constant offset of PV: the sensor’s zero, which a zero trim cures', () => {
     const diagnosis = diagnose(

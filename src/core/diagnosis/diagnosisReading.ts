@@ -35,6 +35,10 @@ export type DiagnosisContext = {
   readonly isCurrentLoop: boolean
   /** Whether NE 43 holds for it: digital transmitters signal a failure so; an analogue one may rest anywhere. */
   readonly hasFailureLevels: boolean
+  /** What the output shows where nothing drives it at all, % of output span: −25 of a live zero; null where 0 % is nothing too. */
+  readonly deadPercent?: number | null | undefined
+  /** Whether its range can be set at all: a dial or a gauge has it printed. */
+  readonly isRangeable?: boolean | undefined
   /** What the sensor can do, % of input span: beyond it PV stands still. */
   readonly sensorLimits?: { readonly low: number; readonly high: number } | undefined
   /** Whether two pressure connections could have been exchanged. */

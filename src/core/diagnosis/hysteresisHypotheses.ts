@@ -17,12 +17,15 @@ const LOOPS: readonly {
   { says: 'the same at every point but the first', weight: 0.2, size: (_, index) => (index === 0 ? 0 : 1) },
 ]
 
-/** Up differs from down, alone or on a straight line that is off too; one direction cannot tell. */
+/** One way only, a loop that closes at the ends is a bow; the same at every point it is a zero shift, and nothing else is thought. */
+const ONE_WAY = 3
+
+/** Up differs from down, alone or on a straight line that is off too. */
 export function hysteresisHypotheses(data: DiagnosisData): Hypothesis[] {
-  if (new Set(data.readings.map(({ direction }) => direction)).size < 2) return []
+  const isBothWays = new Set(data.readings.map(({ direction }) => direction)).size === 2
   const lagged = (x: number, width: number, { size }: (typeof LOOPS)[number], place: Taken) =>
     x + ((place.reading.direction === 'rising' ? -1 : 1) * width * size(x, place.index)) / 2
-  return LOOPS.flatMap((loop) =>
+  return (isBothWays ? LOOPS : LOOPS.slice(0, ONE_WAY)).flatMap((loop) =>
     FAULT_SIZES.flatMap(({ limits, weight }): Hypothesis[] => [
       {
         cause: 'hysteresis',

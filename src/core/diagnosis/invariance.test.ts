@@ -81,7 +81,8 @@ describe('what the answer must not depend on', () => {
       for (let seed = 1; seed <= 20; seed++) {
         const { readings, context } = trialReadings(pneumatic, cause, seed * 3 + 1) // not an elevated zero
         const answer = diagnose(reversed(readings), { ...context, zeroPressurePercent: 100 })
-        expect(answer.ranked[0]?.cause, `${cause}, seed ${seed}`).toBe(cause)
+        // Without PV a line that is plugged is an output that is held.
+        expect(answer.group, `${cause}, seed ${seed}`).toContain(cause)
       }
   })
   test('a reading that was not taken: leaving the volts out changes nothing where the current never stops', () => {

@@ -51,5 +51,10 @@ export const FAULT_SIZES = [
 const MOST_DRIFT = 20
 
 /** The prior of a fault so many error limits large, % of span. */
-export const ofSize = (limits: number, { context }: DiagnosisData): Parameter =>
-  parameter(0, limits * context.limitPercent, -MOST_DRIFT, MOST_DRIFT)
+export const ofSize = (limits: number, { context }: DiagnosisData): Parameter => ({
+  ...parameter(0, limits * context.limitPercent, -MOST_DRIFT, MOST_DRIFT),
+  // At nothing a root is infinitely steep: no step leads away from there.
+  ...(context.transfer.kind !== 'linear' && {
+    otherStarts: [1, 3.5, 10].flatMap((size) => [size * context.limitPercent, -size * context.limitPercent]),
+  }),
+})

@@ -62,7 +62,9 @@ const stopsOf = (values: readonly (number | null)[]): number[] => {
 }
 
 /** Failure signals from 0 to 3.6 mA and from 21 to 24 mA, % of span, with room for the noise of reading them. */
-const FAILED_LOW = [-25, FAILURE_PERCENT.low + 0.5] as const
+/** A transmitter in two wires draws some current even where it signals a failure; less is an open loop. Common practice, no source. */
+const LEAST_DRAWN_MA = 3
+const FAILED_LOW = [percentOfMilliamp(LEAST_DRAWN_MA), FAILURE_PERCENT.low + 0.5] as const
 const FAILED_HIGH = [FAILURE_PERCENT.high - 0.25, 125] as const
 
 /** Volts across a 250 Ω sense resistor, taken for milliamperes: 1.000 for 4.000. Ohm's law. */
@@ -94,7 +96,8 @@ export function signalHypotheses(data: DiagnosisData): Hypothesis[] {
       says: ([stop = 0]) => `goes no lower than ${formatFixed(stop, 1)} % of output`,
     },
   ]
-  if (!context.isCurrentLoop || !read.output) return saturation
+  const dead = read.output ? deadHypotheses(data, outputs) : []
+  if (!context.isCurrentLoop || !read.output) return [...saturation, ...dead]
   const isFailure =
     highest <= percentOfMilliamp(NE43.failureLow) + 0.5 || lowest >= percentOfMilliamp(NE43.failureHigh) - 0.5
   const [low, high] = lowest > 50 ? FAILED_HIGH : FAILED_LOW
@@ -113,6 +116,7 @@ export function signalHypotheses(data: DiagnosisData): Hypothesis[] {
       : []
   return [
     ...saturation,
+    ...dead,
     ...failure,
     {
       cause: 'supply-too-low',
@@ -123,12 +127,59 @@ export function signalHypotheses(data: DiagnosisData): Hypothesis[] {
       says: ([stop = 0]) => `the loop carries no more than ${formatFixed(milliampOfPercent(stop), 2)} mA`,
     },
     {
+      cause: 'meter-on-amperes',
+      parameters: [],
+      weight: 1,
+      drive: (ao) => percentOfMilliamp(milliampOfPercent(ao) / 1000),
+      says: () => 'every reading is a thousandth of the current: amperes taken for milliamperes',
+    },
+    {
       cause: 'meter-on-volts',
       parameters: [],
       weight: 1,
       drive: (ao) => percentOfMilliamp((milliampOfPercent(ao) * OHMS_OF_SLIP) / 1000),
       says: () => 'every reading is that of the volts across 250 Ω, taken for milliamperes',
     },
+  ]
+}
+
+/** Outputs farther apart than this many standard deviations are no standing signal. Ours, no source. */
+const STANDING = 8
+
+/**
+ * Signals that say nothing of the pressure: nothing drives the output at all, or it is held where it stands. Either shows
+ * as one and the same output at every point.
+ */
+function deadHypotheses({ context }: DiagnosisData, outputs: readonly number[]): Hypothesis[] {
+  const [lowest, highest] = [Math.min(...outputs), Math.max(...outputs)]
+  const { deadPercent, isCurrentLoop, noisePercent } = context
+  if (highest - lowest > STANDING * noisePercent) return []
+  // Where nothing comes out nothing is held.
+  const stands = { ...parameter(50, 60, -20, 140), otherStarts: [(lowest + highest) / 2] }
+  const at = (percent: number) =>
+    isCurrentLoop ? `${formatFixed(milliampOfPercent(percent), 2)} mA` : `${formatFixed(percent, 1)} % of output`
+  const held = (weight: number, stage: Pick<Hypothesis, 'transmit' | 'drive'>): Hypothesis => ({
+    cause: 'output-held',
+    parameters: [stands],
+    weight,
+    ...stage,
+    says: ([percent = 0]) => `the output stands at ${at(percent)} whatever is applied`,
+  })
+  return [
+    // What is told of the output by the device itself stands with it, or goes on.
+    held(0.7, { transmit: (_, [percent = 0]) => percent }),
+    held(0.3, { drive: (_, [percent = 0]) => percent }),
+    ...(deadPercent === null || deadPercent === undefined
+      ? []
+      : [
+          {
+            cause: 'no-signal' as const,
+            parameters: [],
+            weight: 1,
+            drive: () => deadPercent,
+            says: () => 'nothing at all comes out, at any pressure',
+          },
+        ]),
   ]
 }
 

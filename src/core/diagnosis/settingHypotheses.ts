@@ -45,7 +45,7 @@ export function settingHypotheses({ readings, context, curve }: DiagnosisData): 
             'the sensor feels the pressure with the wrong sign: the output falls to its end while the pressure rises',
           ),
         ]),
-    ...rangeHypotheses(curve.forward, context.hasFailureLevels),
+    ...(context.isRangeable === false ? [] : rangeHypotheses(curve.forward, context)),
   ]
 }
 
@@ -53,7 +53,10 @@ export function settingHypotheses({ readings, context, curve }: DiagnosisData): 
  * LRV, URV or both are not those of the register: the output is in proportion, to another range. A slip of the setting is
  * small (102 for 100) or another range altogether.
  */
-function rangeHypotheses(forward: (x: number) => number, isDigital: boolean): Hypothesis[] {
+function rangeHypotheses(
+  forward: (x: number) => number,
+  { hasFailureLevels: isDigital, sensorLimits }: DiagnosisData['context'],
+): Hypothesis[] {
   const range = (
     weight: number,
     parameters: Hypothesis['parameters'],
@@ -72,13 +75,16 @@ function rangeHypotheses(forward: (x: number) => number, isDigital: boolean): Hy
       return `set as if 0 % were at ${formatFixed(lrv, 1)} % and 100 % at ${formatFixed(urv, 1)} % of the register's span`
     },
   })
-  const far = { ...parameter(110, 90, 5, 500), otherStarts: [30, 60, 80, 150, 220, 350] }
+  // A range ends where its sensor does.
+  const ends = sensorLimits ?? { low: -200, high: 500 }
+  const far = { ...parameter(110, 90, 5, Math.min(500, ends.high)), otherStarts: [30, 60, 80, 150, 220, 350] }
+  const lower = parameter(0, 40, Math.max(-200, ends.low), Math.min(200, ends.high))
   const near = parameter(100, 6, 80, 125)
   return [
     // With screws a small wrong range is a span error and nothing else.
     ...(isDigital ? [range(0.2, [near], ([urv = 100]) => [0, urv])] : []),
     range(0.45, [far], ([urv = 100]) => [0, urv]),
-    range(0.35, [far, parameter(0, 40, -200, 200)], ([urv = 100, lrv = 0]) => [lrv, urv]),
+    range(0.35, [far, lower], ([urv = 100, lrv = 0]) => [lrv, urv]),
   ]
 }
 
@@ -97,8 +103,8 @@ const COMMON_UNITS: readonly PressureUnit[] = [
   'torr',
 ]
 
-/** A ratio nearer to one than this is of two names of one size: nobody mixes them up by the factor that shows. */
-const LEAST_RATIO = 1.1
+/** A ratio nearer to one than this is of two names of one size: bar and kgf/cm² are 2 % apart, mmHg and torr nothing. */
+const LEAST_RATIO = 1.005
 
 /** Instrument or reference stand on another unit than the register: every reading is off by the ratio of the two. */
 export function unitHypotheses({ context }: DiagnosisData): Hypothesis[] {

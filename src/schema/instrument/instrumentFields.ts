@@ -28,6 +28,7 @@ import { transfer } from './fields/transfer'
 import { unit } from './fields/unit'
 import { url } from './fields/url'
 import { urv } from './fields/urv'
+import { zeroTrimLimit } from './fields/zeroTrimLimit'
 import type { FieldShapes, InstrumentField, Stored } from './instrumentField'
 
 /**
@@ -61,6 +62,7 @@ export const INSTRUMENT_FIELDS = {
   owner,
   readability,
   repeatabilityPercentSpan,
+  zeroTrimLimit,
   limitSource,
   touchedBy,
   setUp,

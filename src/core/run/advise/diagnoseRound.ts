@@ -2,6 +2,7 @@ import type { JudgedPoint, JudgingBasis } from '../../analysis/judgedPoint'
 import { pointsAtSensor } from '../../analysis/roundAnalysis'
 import { diagnose } from '../../diagnosis/diagnose'
 import type { Diagnosis } from '../../diagnosis/diagnosis'
+import { signalFacts } from '../../diagnosis/signalFacts'
 import { usualScatter } from '../../error/usualScatter'
 import { percentOfOutput, type Signal } from '../../signal/signal'
 import { isTwoWireLoop } from '../../signal/signalKind'
@@ -72,7 +73,7 @@ export function diagnoseRound(
       zeroPressurePercent: percentOfInput(0, basis.range),
       noisePercent,
       limitPercent,
-      isCurrentLoop: isTwoWireLoop(configuration.signal),
+      ...signalFacts(configuration.signal, basis.scale),
       // Set and trimmed digitally it has levels to signal a failure with; with screws it may rest anywhere.
       hasFailureLevels: isTwoWireLoop(configuration.signal) && !hasScrews({ configuration }),
       hasTwoSides: configuration.pressureKind === 'differential',

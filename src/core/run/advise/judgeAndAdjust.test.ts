@@ -34,7 +34,8 @@ describe('what a round points to', () => {
     ['non-linearity', (x) => (2.5 * 4 * x * (100 - x)) / 1e4],
     ['plugged-line', (x) => 40 - x],
   ])('%s (shapes: common practice, no source)', (cause, error) => {
-    expect(diagnoseRound(points(error), basis, FACTS)?.ranked[0]?.cause).toBe(cause)
+    // Upward only a bow may be a loop; what stands still may be the line or the output.
+    expect(diagnoseRound(points(error), basis, FACTS)?.group).toContain(cause)
   })
   test('says nothing before it can: too few readings, or all at one point', () => {
     expect(

@@ -39,7 +39,8 @@ export function recommendation(
       reason:
         'the uncertainty is larger than the decision rule allows: read finer, or begin anew with a better reference',
     }
-  if (verdict === 'inside')
+  const areStagesInside = diagnosis === null || diagnosis.answer === 'none' || diagnosis.answer === 'inside'
+  if (verdict === 'inside' && areStagesInside)
     return leave(
       `every point is inside ${largest.adjustLimitPercentSpan !== null ? 'the adjust limit' : 'its error limit'}; adjusting would only add wander`,
     )
@@ -84,13 +85,27 @@ function byCause(
 function byGroup(diagnosis: Diagnosis | null, facts: Omit<RemedyFacts, 'shape'>): Recommendation | undefined {
   if (diagnosis?.answer !== 'undecided') return undefined
   const suspects = diagnosis.ranked.filter(({ share }) => (share ?? 0) >= LEAST_SUSPECT)
-  if (suspects.length === 0 || suspects.some(({ cause }) => remedyFor(cause, facts).kind === 'adjust')) return undefined
+  const isAdjust = ({ cause }: RankedCause) => remedyFor(cause, facts).kind === 'adjust'
+  // A look at a unit costs nothing; a trim that makes up for a wrong one has to be undone.
+  const unit = diagnosis.ranked.find(({ cause, share }) => (share ?? 0) >= LEAST_UNIT && UNIT_CAUSES.includes(cause))
+  if (unit)
+    return {
+      decision: 'adjust',
+      action: 'put-right',
+      how: `look at the units first: ${unit.evidence}`,
+      reason: `cannot tell: ${[unit, ...suspects.filter((each) => each !== unit)].map(({ words }) => words).join(', or ')}`,
+    }
+  if (suspects.length === 0 || suspects.some(isAdjust)) return undefined
   const names = suspects.map(({ words }) => words).join(', or ')
   const how = diagnosis.next?.says ?? null
   return suspects.some(({ cause }) => causeFacts(cause).isOfTheSetUp)
     ? { decision: 'repeat', action: 'repeat', how, reason: `cannot tell: ${names}` }
     : { decision: 'adjust', action: 'put-right', how, reason: `cannot tell: ${names}` }
 }
+
+/** Units that were mixed up: asked about before anything is trimmed, from this probability on. Ours, no source. */
+const UNIT_CAUSES: readonly RankedCause['cause'][] = ['wrong-unit', 'water-reference']
+const LEAST_UNIT = 0.1
 
 /** Less probable than this, a cause does not stand in the way. Ours, no source. */
 const LEAST_SUSPECT = 0.1

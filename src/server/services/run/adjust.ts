@@ -1,16 +1,20 @@
 import { isInPv } from '@/core/adjust/adjustedBy'
+import { actOf } from '@/core/adjust/adjustmentKind'
 import { standingActs } from '@/core/adjust/standingActs'
-import { zeroTrimShift } from '@/core/adjust/zeroTrim'
+import { largestZeroTrim, zeroTrimShift } from '@/core/adjust/zeroTrim'
 import { Refusal } from '@/core/refusal'
 import { adjustSequence, refuseOutsideWindow } from '@/core/run/advise/adjustSequence'
+import { adviseRound } from '@/core/run/advise/adviseRound'
 import { refuseAct } from '@/core/run/advise/checkAct'
 import { appliedInput } from '@/core/run/judge/appliedInput'
 import { judgingBasis } from '@/core/run/judge/judgeSteps'
 import { zeroKnownTo } from '@/core/run/judge/zeroKnown'
 import { plannedPoints } from '@/core/run/plan/plan'
 import { inputPercentOfPoint, pointName } from '@/core/run/plan/pointScale'
+import type { JudgedRound } from '@/core/run/runState'
 import { percentOfOutput } from '@/core/signal/signal'
 import { convertPressure } from '@/core/units/pressureUnit'
+import { minutesOf } from '@/plans/runProgress'
 import type { RecordedAdjustment } from '@/schema/recordedRun'
 import type { NewAdjustment, OpenRound } from '@/schema/run'
 import type { RunView } from '@/schema/runView'
@@ -32,13 +36,13 @@ import { isRepeated, refuseForeignId } from './repeated'
 export function recordAdjustment(runId: string, done: NewAdjustment, { person, now }: Actor): Promise<RunView> {
   return transaction(async (db) => {
     // A drum is hot only once it is back in service.
-    const run =
+    const { run, judged } =
       done.kind === 'hot-offset'
         ? await takeRunForHotOffset(db, runId)
         : await takeRunInAdjust(db, runId, 'record it while the run is in Adjust')
     const known = run.rounds.flatMap(({ adjustments }) => adjustments).find(({ id }) => id === done.id)
     if (isRepeated(known, done, SAME_ACT)) return run
-    refuseAdjustment(run, done)
+    refuseAdjustment(run, done, judged)
     const afterRound = run.rounds.length - 1
     refuseForeignId(await insertAdjustment(db, { ...done, runId, afterRound, at: now, personId: person.id }))
     return loadRun(db, runId)
@@ -51,12 +55,13 @@ export function recordAdjustment(runId: string, done: NewAdjustment, { person, n
  * @throws {Refusal} as {@link recordAdjustment}
  */
 export function checkAdjustment(runId: string, done: NewAdjustment): Promise<void> {
-  return transaction(async (db) =>
-    refuseAdjustment(await takeRunInAdjust(db, runId, 'do it while the run is in Adjust'), done),
-  )
+  return transaction(async (db) => {
+    const { run, judged } = await takeRunInAdjust(db, runId, 'do it while the run is in Adjust')
+    refuseAdjustment(run, done, judged)
+  })
 }
 
-function refuseAdjustment(run: RunView, done: NewAdjustment): void {
+function refuseAdjustment(run: RunView, done: NewAdjustment, judged: JudgedRound | undefined): void {
   const acts = run.rounds.at(-1)?.adjustments ?? []
   refuseSuperseding(acts, done)
   if (done.isWithdrawn) return
@@ -68,6 +73,20 @@ function refuseAdjustment(run: RunView, done: NewAdjustment): void {
     others.map(({ kind }) => kind),
   )
   refuseTrimAtPressure(done, run.world)
+  refuseAgainstAdvice(done, run, judged)
+}
+
+/** A trim hides a fault that lies beside the instrument: where the readings point to one, it needs its reason. */
+function refuseAgainstAdvice({ kind, reason }: NewAdjustment, run: RunView, judged: JudgedRound | undefined): void {
+  const round = run.rounds.at(-1)
+  if (!actOf(kind).isTrim || reason !== null || !judged || !round) return
+  const { advice } = adviseRound(judged, run.world, minutesOf(round))
+  if (advice.action === 'put-right')
+    throw new Refusal(
+      'kind',
+      `the readings point to another fault than the ${actOf(kind).label} cures: ${advice.reason}`,
+      'correct that first, or say why it is adjusted all the same',
+    )
 }
 
 /** What makes two acts the same. */
@@ -95,7 +114,7 @@ export function openRound(runId: string, { round, fewerPoints }: OpenRound, { pe
   return transaction(async (db) => {
     const { run } = await takeOpenRun(db, runId)
     if (run.rounds.length === round + 1) return run
-    const adjusting = await takeRunInAdjust(db, runId, 'reload the run')
+    const { run: adjusting } = await takeRunInAdjust(db, runId, 'reload the run')
     if (adjusting.rounds.length !== round)
       throw new Refusal('round', `the next round is number ${adjusting.rounds.length}`, 'reload the run')
     if (standingActs(adjusting.rounds.at(-1)?.adjustments ?? []).length === 0)
@@ -134,7 +153,7 @@ function reducedPoints({ configuration, points }: World, wanted: readonly number
 const SAME_PERCENT = 1e-6
 
 /** A zero trim is recorded only with what acted on the cell, and only when that was zero: see {@link zeroTrimShift}. */
-function refuseTrimAtPressure({ kind, applied, beforeOutput, beforePv }: NewAdjustment, world: World): void {
+function refuseTrimAtPressure({ kind, applied, beforeOutput, beforePv, reason }: NewAdjustment, world: World): void {
   const { configuration, inputUnit } = world
   if (kind !== 'zero-trim') return
   if (configuration.pressureKind === 'absolute')
@@ -166,7 +185,7 @@ function refuseTrimAtPressure({ kind, applied, beforeOutput, beforePv }: NewAdju
     pv: inRead(shown),
     applied: inRead(appliedInput(Number(applied), world)),
     zeroTolerance,
-    makerLimit: null,
+    makerLimit: reason === null ? inRead(largestZeroTrim(configuration)) : null,
     lrv: inRead(lrv),
   })
 }
@@ -178,15 +197,17 @@ function refusePointOfSequence({ kind, applied }: NewAdjustment, world: World): 
   refuseOutsideWindow(step, applied === null ? null : appliedInput(Number(applied), world), zeroKnownTo(world))
 }
 
-async function takeRunForHotOffset(db: Transaction, runId: string): Promise<RunView> {
+type RunToAdjust = { readonly run: RunView; readonly judged: JudgedRound | undefined }
+
+async function takeRunForHotOffset(db: Transaction, runId: string): Promise<RunToAdjust> {
   const { run, state } = await takeOpenRun(db, runId)
   if (state.stage !== 'restore')
     throw new Refusal('run', `the run is at “${state.stage}”`, 'record a hot offset in Restore, at operating pressure')
-  return run
+  return { run, judged: state.rounds.at(-1) }
 }
 
-async function takeRunInAdjust(db: Transaction, runId: string, remedy: string): Promise<RunView> {
+async function takeRunInAdjust(db: Transaction, runId: string, remedy: string): Promise<RunToAdjust> {
   const { run, state } = await takeOpenRun(db, runId)
   if (state.stage !== 'adjust') throw new Refusal('run', `the run is at “${state.stage}”, not at “adjust”`, remedy)
-  return run
+  return { run, judged: state.rounds.at(-1) }
 }

@@ -139,6 +139,12 @@ describe('the way through a run', () => {
     await expect(recordAdjustment(run.id, { ...alive, applied: null }, as(ANNA, 21))).rejects.toThrow(
       'not said what acted on the cell',
     )
+    // 7.2 mA at nothing is +20 % of span: no zero that drifted, and taken only with a reason.
+    const far = { ...act, id: randomUUID(), beforeOutput: '7.200' }
+    await expect(recordAdjustment(run.id, far, as(ANNA, 22))).rejects.toThrow('a shift of -20 is beyond the ±10')
+    await expect(recordAdjustment(run.id, { ...far, beforeOutput: '5.61' }, as(ANNA, 22))).rejects.toThrow(
+      'beyond the ±10',
+    )
     await recordAdjustment(run.id, act, as(ANNA, 22))
     await recordAdjustment(run.id, act, as(ANNA, 22))
     // A slip is corrected once, with why; both stay, and one that was never done does not stand.

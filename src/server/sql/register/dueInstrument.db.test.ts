@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
+import { withClient } from '../../../../scripts/setup/database'
 import {
   ANNA,
   answerList,
@@ -21,8 +22,9 @@ import { sealRun } from '../../services/run/sealRun'
 import { insertCalibrationBefore } from './calibrationBefore'
 import { selectDueDate, selectDueDates, selectOpenProgress } from './dueInstrument'
 
+let ownerUrl = ''
 beforeAll(async () => {
-  await freshDatabase()
+  ownerUrl = (await freshDatabase()).ownerUrl
   process.env.BARYS_TIME_ZONE = 'UTC'
   await peopleAndReferences()
 })
@@ -48,6 +50,24 @@ describe('the next due date', () => {
     expect(await dueOf(id, 'UTC')).toBe('2027-03-14')
     expect(await dueOf(id, 'Europe/Prague')).toBe('2027-03-15')
   })
+  test('counts from the day of the work, not from a later signature', async () => {
+    // The run begins on 20 November and is signed in January.
+    const id = await sealedAt('D-8', new Date('2027-01-15T09:00:00Z'))
+    expect(await dueOf(id, 'UTC')).toBe('2027-11-20')
+  })
+  test.each(['outside', 'not-accepted', 'not-stated'])('left %s it is due at once', async (verdict) => {
+    const at = new Date('2026-03-14T12:00:00Z')
+    const id = await sealedAt(`D-${verdict}`, at)
+    // As a rule with a guard band, or a U that came out too large, would have sealed it.
+    await withClient(ownerUrl, async (owner) => {
+      await owner.query('SET session_replication_role = replica')
+      await owner.query('UPDATE seal SET as_left = $2 FROM run WHERE run.id = seal.run_id AND run.instrument_id = $1', [
+        id,
+        verdict,
+      ])
+    })
+    expect(await dueOf(id, 'UTC')).toBe('2026-03-14')
+  })
   test('never calibrated, it is the day of registration in the site’s zone', async () => {
     const late = { person: ANNA, now: new Date('2026-11-20T23:30:00Z') }
     const { id } = await registerInstrument({ tag: 'D-6', configuration: CONFIGURATION }, late)
@@ -67,7 +87,7 @@ describe('the next due date', () => {
     expect(await dueOf(id, 'UTC')).toBe('2026-10-09')
   })
   test('from the leap day falls on 28 February', async () => {
-    expect(await dueOf(await sealedAt('D-2', new Date('2028-02-29T12:00:00Z')), 'UTC')).toBe('2029-02-28')
+    expect(await dueOf(await sealedAt('D-2', new Date('2024-02-29T12:00:00Z')), 'UTC')).toBe('2025-02-28')
   })
   test('after a range change is the day of the change, until it is calibrated (common practice, no source)', async () => {
     const id = await sealedAt('D-5', new Date('2026-05-04T10:00:00Z'))

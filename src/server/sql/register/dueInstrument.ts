@@ -8,14 +8,14 @@ const SELECT_DUE = `
                   OR change.changed_at > last.sealed_at THEN (change.changed_at AT TIME ZONE $1)::date END,
            CASE WHEN last.sealed_at IS NULL OR before.calibrated_on > (last.sealed_at AT TIME ZONE $1)::date
              THEN coalesce(before.due_on, before.calibrated_on + make_interval(months => c.interval_months)) END,
-           (last.sealed_at AT TIME ZONE $1)::date + CASE WHEN last.as_left IN ('outside', 'not-accepted', 'not-stated') THEN make_interval()
+           least((last.sealed_at AT TIME ZONE $1)::date, last.worked_on) + CASE WHEN last.as_left IN ('outside', 'not-accepted', 'not-stated') THEN make_interval()
              ELSE make_interval(months => c.interval_months) END,
            (i.registered_at AT TIME ZONE $1)::date)::date), 'YYYY-MM-DD') AS due_on
     FROM instrument i
     JOIN LATERAL (SELECT interval_months FROM instrument_configuration
                    WHERE instrument_id = i.id ORDER BY version DESC LIMIT 1) c ON true
     LEFT JOIN LATERAL (
-      SELECT s.sealed_at, coalesce((
+      SELECT s.sealed_at, (r.world ->> 'day')::date AS worked_on, coalesce((
                WITH RECURSIVE later AS (
                  SELECT sequence, as_left FROM seal WHERE amends = s.sequence
                  UNION ALL SELECT n.sequence, n.as_left FROM seal n JOIN later ON n.amends = later.sequence)
@@ -31,7 +31,8 @@ const SELECT_DUE = `
                         WHERE instrument_id = i.id ORDER BY wanted_at DESC LIMIT 1) follow ON true`
 
 /**
- * Due dates as calendar dates in the site's zone: the last seal plus the interval, or the day of registration. A range
+ * Due dates as calendar dates in the site's zone: the day the last sealed work began plus the interval, or the day of
+ * registration. What was signed a month later is not good for a month more. A range
  * change always means a calibration: changed since the last seal, it is due that day. Left outside its limit, not accepted
  * or without a statement it is due at once, and an amendment that says so counts for the work it amends. What a list says of a calibration before counts while
  * nothing newer is sealed. Asked for by a follow-up since the last seal, it is due from that day on.
