@@ -1,3 +1,5 @@
+import { adviseRound } from '@/core/run/advise/adviseRound'
+import type { RunState } from '@/core/run/runState'
 import type { RecordedPause, RunRound, RunStep } from '../schema/recordedRun'
 import type { AcceptedReading, RunView } from '../schema/runView'
 
@@ -20,4 +22,10 @@ export function minutesOf({ steps }: Pick<RunRound, 'steps'>): number[] {
 export const presentPause = ({ pauses }: Pick<RunView, 'pauses'>): RecordedPause | null => {
   const last = pauses?.at(-1)
   return last?.kind === 'paused' ? last : null
+}
+
+/** What the readings of a run's present round point to, and what is advised; null before there is one. */
+export function presentAdvice(run: Pick<RunView, 'world' | 'rounds'>, { rounds }: RunState) {
+  const [round, judged] = [run.rounds.at(-1), rounds.at(-1)]
+  return round && judged ? adviseRound(judged, run.world, minutesOf(round), rounds.at(-2)) : null
 }

@@ -2,7 +2,6 @@ import { standingActs } from '@/core/adjust/standingActs'
 import type { Cause } from '@/core/diagnosis/cause'
 import type { LineShape } from '@/core/diagnosis/hypothesis'
 import { hasScrews } from '@/core/run/advise/adjustable'
-import { adviseRound } from '@/core/run/advise/adviseRound'
 import { screwWork } from '@/core/run/advise/screwWork'
 import { appliedInput } from '@/core/run/judge/appliedInput'
 import { decimalsShown } from '@/core/run/judge/decimalsShown'
@@ -12,7 +11,7 @@ import type { RunState } from '@/core/run/runState'
 import { STAGE_LABELS } from '@/core/run/work/stage'
 import { workLists } from '@/core/run/work/workLists'
 import { nextStep } from '@/core/run/work/workStep'
-import { minutesOf, presentPause } from '@/plans/runProgress'
+import { presentAdvice, presentPause } from '@/plans/runProgress'
 import type { RunView } from '@/schema/runView'
 
 /** Everything the desk shows that follows from the run; null for a run without a round. */
@@ -28,6 +27,7 @@ export function deskFacts(run: RunView, state: RunState) {
   const lists = workLists(run)
   const list = stage === 'isolate' || stage === 'restore' ? stage : null
   const steps = (list && lists?.[list]) ?? []
+  const advised = stage === 'judge' || stage === 'adjust' ? presentAdvice(run, state) : null
   const isReading = stage === 'as-found' || stage === 'as-left'
   return {
     stage,
@@ -47,8 +47,9 @@ export function deskFacts(run: RunView, state: RunState) {
     ),
     mayCorrect: round.decision === null || world.amends !== undefined,
     pause: presentPause(run),
-    ...(stage === 'judge' ? adviseRound(judged, world, minutesOf(round)) : { diagnosis: null, advice: undefined }),
-    cure: stage === 'adjust' ? cureOf(adviseRound(judged, world, minutesOf(round))) : undefined,
+    diagnosis: (stage === 'judge' && advised?.diagnosis) || null,
+    advice: stage === 'judge' ? advised?.advice : undefined,
+    cure: stage === 'adjust' && advised ? cureOf(advised) : undefined,
     screws:
       stage === 'adjust' && hasScrews(world)
         ? screwWork(judged.points, standingActs(round.adjustments), {
@@ -62,7 +63,9 @@ export function deskFacts(run: RunView, state: RunState) {
 /** The cause that the advice follows and what is done about it; none where the readings point to nothing. */
 function cureOf({
   advice: { follows, how },
-}: ReturnType<typeof adviseRound>): { cause: Cause; how: string; shape: LineShape | undefined } | undefined {
+}: NonNullable<ReturnType<typeof presentAdvice>>):
+  | { cause: Cause; how: string; shape: LineShape | undefined }
+  | undefined {
   return follows && how !== null ? { cause: follows.cause, how, shape: follows.shape } : undefined
 }
 

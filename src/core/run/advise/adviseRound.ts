@@ -1,5 +1,7 @@
 import type { Diagnosis } from '../../diagnosis/diagnosis'
 import { type RemedyFacts, remedyFor } from '../../diagnosis/remedy'
+import { usualScatter } from '../../error/usualScatter'
+import { exceeds } from '../../error/verdict'
 import { formatFixed } from '../../format/formatNumber'
 import { judgingBasis, type RunBasis } from '../judge/judgeSteps'
 import { isOfReading } from '../plan/pointScale'
@@ -19,6 +21,8 @@ export function adviseRound(
   world: AdvisedWorld,
   /** When each of the points was read, in minutes from the first, where that is known. */
   minutes?: readonly number[],
+  /** The round before, where there is one: what comes back in a second set of readings is evidence. */
+  before?: JudgedRound,
 ): { readonly diagnosis: Diagnosis | null; readonly advice: Recommendation } {
   const basis = judgingBasis(world)
   const diagnosis = diagnoseRound(points, basis, { configuration: world.configuration, startedAt: minutes })
@@ -29,8 +33,29 @@ export function adviseRound(
   )
   const figures = isOverDecades ? { ...analysis, line: null } : analysis
   const facts = remedyFactsOf(world)
-  const advice = recommendation(figures, { diagnosis, remedyFacts: facts })
+  const isRepeated = before !== undefined && isSameShape(points, before.points)
+  const advice = recommendation(figures, { diagnosis, remedyFacts: facts, isRepeated })
   return { diagnosis, advice: advice.action === 'leave' ? (restAdvice(points, world, facts) ?? advice) : advice }
+}
+
+/** Two sets of one shape differ by no more than so many times what a reading scatters by. Ours, no source. */
+const SAME_SHAPE = 3
+
+/** Whether a set of readings shows again what another showed: point by point, the same way, within their scatter. */
+function isSameShape(points: JudgedRound['points'], others: JudgedRound['points']): boolean {
+  const shared = points.flatMap((point) => {
+    const other = others.find(
+      ({ targetPercent, direction }) => targetPercent === point.targetPercent && direction === point.direction,
+    )
+    return other ? [[point, other] as const] : []
+  })
+  return (
+    shared.length === points.length &&
+    shared.every(([point, other]) => {
+      const scatter = point.budget?.combinedStandardUncertainty ?? usualScatter(point.limitPercentSpan)
+      return !exceeds(Math.abs(point.errorPercentSpan - other.errorPercentSpan), SAME_SHAPE * Math.SQRT2 * scatter)
+    })
+  )
 }
 
 /** A zero that shows as flow is not left, however far inside its limit it lies. */

@@ -23,7 +23,11 @@ const WORLD = {
 const PERCENTS = [0, 25, 50, 75, 100, 75, 50, 25, 0]
 
 /** What is advised when the output at each point is what a function of its percentage says, in % of span. */
-function advised(output: (percent: number, index: number) => number, change: object = {}) {
+function advised(
+  output: (percent: number, index: number) => number,
+  change: object = {},
+  { isAgain = false }: { readonly isAgain?: boolean } = {},
+) {
   const world = { ...WORLD, configuration: { ...WORLD.configuration, ...change } }
   const { lower, upper } = SIGNALS['4-20mA']
   const steps = PERCENTS.map((percent, index) => ({
@@ -38,11 +42,26 @@ function advised(output: (percent: number, index: number) => number, change: obj
   }))
   const [judged] = runState({ world, rounds: [{ steps, decision: null }] }).rounds
   if (!judged) throw new Error('no round')
-  return adviseRound(judged, world).advice
+  return adviseRound(judged, world, undefined, isAgain ? judged : undefined).advice
 }
 
 /** The cure belongs to the cause: common practice, no source. */
 describe('what is advised follows the cause', () => {
+  test('what no known cause explains is read again before anything is turned; what comes back is evidence', () => {
+    const zigzag = (percent: number) => percent + (percent % 50 === 0 ? 1.3 : -1.3)
+    const first = advised(zigzag)
+    expect(first).toMatchObject({ action: 'repeat', decision: 'repeat' })
+    expect(first.reason).toContain('no known cause explains these readings')
+    const again = advised(zigzag, {}, { isAgain: true })
+    expect(again.action).not.toBe('repeat')
+    expect(again.reason).toMatch(/^repeatable, of no known cause; /)
+  })
+  test('units 2 % apart are looked at before a trim makes up for them', () => {
+    // kgf/cm² for bar: 0.980665.
+    const advice = advised((percent) => percent * 0.980665)
+    expect(advice).toMatchObject({ action: 'put-right' })
+    expect(advice.how).toMatch(/^look at the units first: .*kgf\/cm²/)
+  })
   test('nothing amiss: leave it alone', () => {
     expect(advised((percent) => percent + 0.05)).toMatchObject({ action: 'leave', decision: 'leave' })
   })

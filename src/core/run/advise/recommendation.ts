@@ -27,7 +27,13 @@ export function recommendation(
   {
     diagnosis,
     remedyFacts,
-  }: { readonly diagnosis: Diagnosis | null; readonly remedyFacts: Omit<RemedyFacts, 'shape'> },
+    isRepeated = false,
+  }: {
+    readonly diagnosis: Diagnosis | null
+    readonly remedyFacts: Omit<RemedyFacts, 'shape'>
+    /** A second set of readings showed the same again. */
+    readonly isRepeated?: boolean
+  },
 ): Recommendation {
   const { verdict, plainVerdict, nearestLimit: largest } = analysis
   if (verdict === null || largest === null) return leave('no readings yet')
@@ -49,6 +55,7 @@ export function recommendation(
   return (
     (lead && remedy && byCause(analysis, lead, remedy)) ??
     byGroup(diagnosis, remedyFacts) ??
+    (diagnosis?.answer === 'unexplained' ? unexplained(analysis, diagnosis, isRepeated) : undefined) ??
     withLikeliest(byFigures(analysis, largest.limitPercentSpan), diagnosis, remedyFacts)
   )
 }
@@ -106,6 +113,18 @@ function byGroup(diagnosis: Diagnosis | null, facts: Omit<RemedyFacts, 'shape'>)
 /** Units that were mixed up: asked about before anything is trimmed, from this probability on. Ours, no source. */
 const UNIT_CAUSES: readonly RankedCause['cause'][] = ['wrong-unit', 'water-reference']
 const LEAST_UNIT = 0.1
+
+/** What no known cause explains is read again before anything is turned; what comes back is evidence. */
+function unexplained(analysis: RoundAnalysis, { next }: Diagnosis, isRepeated: boolean): Recommendation {
+  const byFigure = byFigures(analysis, analysis.nearestLimit?.limitPercentSpan ?? 0)
+  if (isRepeated) return { ...byFigure, reason: `repeatable, of no known cause; ${byFigure.reason}` }
+  return {
+    decision: 'repeat',
+    action: 'repeat',
+    how: next?.says ?? null,
+    reason: 'no known cause explains these readings: take them again, the same shape once more is evidence',
+  }
+}
 
 /** Less probable than this, a cause does not stand in the way. Ours, no source. */
 const LEAST_SUSPECT = 0.1

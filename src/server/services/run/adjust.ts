@@ -4,17 +4,16 @@ import { standingActs } from '@/core/adjust/standingActs'
 import { largestZeroTrim, zeroTrimShift } from '@/core/adjust/zeroTrim'
 import { Refusal } from '@/core/refusal'
 import { adjustSequence, refuseOutsideWindow } from '@/core/run/advise/adjustSequence'
-import { adviseRound } from '@/core/run/advise/adviseRound'
 import { refuseAct } from '@/core/run/advise/checkAct'
 import { appliedInput } from '@/core/run/judge/appliedInput'
 import { judgingBasis } from '@/core/run/judge/judgeSteps'
 import { zeroKnownTo } from '@/core/run/judge/zeroKnown'
 import { plannedPoints } from '@/core/run/plan/plan'
 import { inputPercentOfPoint, pointName } from '@/core/run/plan/pointScale'
-import type { JudgedRound } from '@/core/run/runState'
+import type { RunState } from '@/core/run/runState'
 import { percentOfOutput } from '@/core/signal/signal'
 import { convertPressure } from '@/core/units/pressureUnit'
-import { minutesOf } from '@/plans/runProgress'
+import { presentAdvice } from '@/plans/runProgress'
 import type { RecordedAdjustment } from '@/schema/recordedRun'
 import type { NewAdjustment, OpenRound } from '@/schema/run'
 import type { RunView } from '@/schema/runView'
@@ -36,13 +35,14 @@ import { isRepeated, refuseForeignId } from './repeated'
 export function recordAdjustment(runId: string, done: NewAdjustment, { person, now }: Actor): Promise<RunView> {
   return transaction(async (db) => {
     // A drum is hot only once it is back in service.
-    const { run, judged } =
+    const taken =
       done.kind === 'hot-offset'
         ? await takeRunForHotOffset(db, runId)
         : await takeRunInAdjust(db, runId, 'record it while the run is in Adjust')
+    const { run } = taken
     const known = run.rounds.flatMap(({ adjustments }) => adjustments).find(({ id }) => id === done.id)
     if (isRepeated(known, done, SAME_ACT)) return run
-    refuseAdjustment(run, done, judged)
+    refuseAdjustment(taken, done)
     const afterRound = run.rounds.length - 1
     refuseForeignId(await insertAdjustment(db, { ...done, runId, afterRound, at: now, personId: person.id }))
     return loadRun(db, runId)
@@ -56,12 +56,11 @@ export function recordAdjustment(runId: string, done: NewAdjustment, { person, n
  */
 export function checkAdjustment(runId: string, done: NewAdjustment): Promise<void> {
   return transaction(async (db) => {
-    const { run, judged } = await takeRunInAdjust(db, runId, 'do it while the run is in Adjust')
-    refuseAdjustment(run, done, judged)
+    refuseAdjustment(await takeRunInAdjust(db, runId, 'do it while the run is in Adjust'), done)
   })
 }
 
-function refuseAdjustment(run: RunView, done: NewAdjustment, judged: JudgedRound | undefined): void {
+function refuseAdjustment({ run, state }: RunToAdjust, done: NewAdjustment): void {
   const acts = run.rounds.at(-1)?.adjustments ?? []
   refuseSuperseding(acts, done)
   if (done.isWithdrawn) return
@@ -73,15 +72,14 @@ function refuseAdjustment(run: RunView, done: NewAdjustment, judged: JudgedRound
     others.map(({ kind }) => kind),
   )
   refuseTrimAtPressure(done, run.world)
-  refuseAgainstAdvice(done, run, judged)
+  refuseAgainstAdvice(done, run, state)
 }
 
 /** A trim hides a fault that lies beside the instrument: where the readings point to one, it needs its reason. */
-function refuseAgainstAdvice({ kind, reason }: NewAdjustment, run: RunView, judged: JudgedRound | undefined): void {
-  const round = run.rounds.at(-1)
-  if (!actOf(kind).isTrim || reason !== null || !judged || !round) return
-  const { advice } = adviseRound(judged, run.world, minutesOf(round))
-  if (advice.action === 'put-right')
+function refuseAgainstAdvice({ kind, reason }: NewAdjustment, run: RunView, state: RunState): void {
+  if (!actOf(kind).isTrim || reason !== null) return
+  const advice = presentAdvice(run, state)?.advice
+  if (advice?.action === 'put-right')
     throw new Refusal(
       'kind',
       `the readings point to another fault than the ${actOf(kind).label} cures: ${advice.reason}`,
@@ -197,17 +195,17 @@ function refusePointOfSequence({ kind, applied }: NewAdjustment, world: World): 
   refuseOutsideWindow(step, applied === null ? null : appliedInput(Number(applied), world), zeroKnownTo(world))
 }
 
-type RunToAdjust = { readonly run: RunView; readonly judged: JudgedRound | undefined }
+type RunToAdjust = { readonly run: RunView; readonly state: RunState }
 
 async function takeRunForHotOffset(db: Transaction, runId: string): Promise<RunToAdjust> {
   const { run, state } = await takeOpenRun(db, runId)
   if (state.stage !== 'restore')
     throw new Refusal('run', `the run is at “${state.stage}”`, 'record a hot offset in Restore, at operating pressure')
-  return { run, judged: state.rounds.at(-1) }
+  return { run, state }
 }
 
 async function takeRunInAdjust(db: Transaction, runId: string, remedy: string): Promise<RunToAdjust> {
   const { run, state } = await takeOpenRun(db, runId)
   if (state.stage !== 'adjust') throw new Refusal('run', `the run is at “${state.stage}”, not at “adjust”`, remedy)
-  return { run, judged: state.rounds.at(-1) }
+  return { run, state }
 }

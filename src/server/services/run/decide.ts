@@ -1,11 +1,10 @@
 import { Refusal } from '@/core/refusal'
-import { adviseRound } from '@/core/run/advise/adviseRound'
 import type { Recommendation } from '@/core/run/advise/recommendation'
 import { meaningOf } from '@/core/run/decision'
 import { impactOf } from '@/core/run/judge/impact'
 import { roundRoles } from '@/core/run/roundRole'
 import type { JudgedRound } from '@/core/run/runState'
-import { minutesOf } from '@/plans/runProgress'
+import { presentAdvice } from '@/plans/runProgress'
 import type { NewDecision } from '@/schema/run'
 import type { RunView } from '@/schema/runView'
 import { type Transaction, transaction } from '../../database'
@@ -49,7 +48,8 @@ export function decide(runId: string, input: NewDecision, actor: Actor): Promise
         `${round.decision.decidedBy} has decided “${round.decision.decision}”`,
         'reload the run',
       )
-    const { decision: advised, action } = adviseRound(judged, run.world, minutesOf(round)).advice
+    const advice = presentAdvice(run, state)?.advice
+    const { decision: advised = null, action = null } = advice ?? {}
     if ((input.decision !== advised || isChange) && input.reason === null)
       throw new Refusal(
         'reason',
@@ -59,7 +59,7 @@ export function decide(runId: string, input: NewDecision, actor: Actor): Promise
     const turn = isChange ? 1 : 0
     await insertDecision(db, { ...input, runId, turn, at: now, personId: person.id })
     if (!meaningOf(input.decision).readingsCount) await openSameRound(db, run, actor)
-    else if (isAsFound(run) && !isChange && isImpactful(judged, run.world, action))
+    else if (isAsFound(run) && !isChange && isImpactful(judged, run.world, action ?? 'leave'))
       await insertEvent(db, {
         at: now,
         personId: person.id,
