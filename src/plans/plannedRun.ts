@@ -13,6 +13,8 @@ export type PlannedConditions = Pick<
   World,
   'environment' | 'repeatability' | 'largestUncertaintyShare' | 'head' | 'lowLeg'
 > & {
+  /** Gravity at the site, m/s²; null where nobody has said. */
+  readonly siteGravityMPerS2: number | null
   /** Calendar date it is done on. */
   readonly day: string
 }
@@ -53,9 +55,9 @@ export function plannedRun({ configuration, offers, inputIds, outputId, inputUni
 }
 
 /** As it stands there; one that cannot be worked out without the ambient temperature is taken as the register has it. */
-const standing = (standard: WorkingPressureReference, { environment }: PlannedConditions) =>
+const standing = (standard: WorkingPressureReference, { environment, siteGravityMPerS2 }: PlannedConditions) =>
   orRefused(
-    () => standingAt(standard, environment),
+    () => standingAt(standard, environment, siteGravityMPerS2),
     () => standard,
   )
 

@@ -9,7 +9,7 @@ import { referenceOffers } from './referenceOffers'
 
 const TODAY = '2026-11-20'
 const NOWHERE = { ambientCelsius: null, relativeHumidityPercent: null, barometricHPa: null }
-const at = { environment: NOWHERE, repeatability: undefined, day: TODAY }
+const at = { environment: NOWHERE, repeatability: undefined, siteGravityMPerS2: null, day: TODAY }
 const ask = { rule: 'simple-acceptance', inputUnit: 'kPa', history: null, at } as const
 const ranked = (owned: readonly OwnedReference[], rule: Parameters<typeof rankedChoices>[2]['rule'] = ask.rule) =>
   rankedChoices(CONFIGURATION, referenceOffers(CONFIGURATION, owned, TODAY), { ...ask, rule })

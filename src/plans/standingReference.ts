@@ -1,6 +1,7 @@
 import { columnFactor } from '@/core/conformity/columnCorrection'
 import { airDensityKgPerM3 } from '@/core/pressure/airDensity'
 import { Refusal } from '@/core/refusal'
+import { STANDARD_GRAVITY } from '@/core/units/pressureUnit'
 import type { WorkingReference, World } from '@/schema/world'
 
 /**
@@ -12,6 +13,7 @@ import type { WorkingReference, World } from '@/schema/world'
 export function standingAt<S extends WorkingReference>(
   standard: S,
   { ambientCelsius, ...air }: World['environment'],
+  siteGravityMPerS2: number | null,
 ): S {
   const { piston, column } = standard
   const celsius = ambientCelsius === null ? null : Number(ambientCelsius)
@@ -26,9 +28,43 @@ export function standingAt<S extends WorkingReference>(
   )
   return {
     ...standard,
+    ...byRule(standard, celsius, siteGravityMPerS2),
     ...(piston && {
       piston: { ...piston, celsius, airDensityKgPerM3: airDensityKgPerM3(celsius ?? 0, pressure, humidity) },
     }),
     ...(column && { column: { ...column, ...columnFactor(standard.unit, column.gravityMPerS2, celsius) } }),
   }
+}
+
+/** Gravity on earth departs from the standard by no more, % of what is read; known, it is known to so much. */
+const ANY_GRAVITY_PERCENT = 0.27
+const KNOWN_GRAVITY_PERCENT = 0.02
+/** Buoyancy of the masses and the temperature of piston and cylinder, of a tester read by what stands on its masses. Ours, no source. */
+const MASSES_PERCENT = 0.03
+
+/**
+ * A column or a tester of which the register holds neither masses nor gravity: a column is weighed by the gravity of the site
+ * where that is known; what is not corrected counts. JCGM 100:2008, 3.2.4 and F.2.4.5.
+ */
+function byRule(
+  { principle, piston, column, unit }: WorkingReference,
+  celsius: number | null,
+  siteGravityMPerS2: number | null,
+): Pick<WorkingReference, 'column' | 'byRulePercent'> {
+  if (principle === 'liquid-column' && !column)
+    return siteGravityMPerS2 === null
+      ? { byRulePercent: ANY_GRAVITY_PERCENT }
+      : {
+          column: {
+            ...columnFactor(unit, siteGravityMPerS2, celsius),
+            gravityMPerS2: siteGravityMPerS2,
+            isApplied: true,
+          },
+        }
+  if (principle !== 'dead-weight' || piston) return {}
+  const gravity =
+    siteGravityMPerS2 === null
+      ? ANY_GRAVITY_PERCENT
+      : Math.abs(siteGravityMPerS2 / STANDARD_GRAVITY - 1) * 100 + KNOWN_GRAVITY_PERCENT
+  return { byRulePercent: gravity + MASSES_PERCENT }
 }

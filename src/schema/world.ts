@@ -77,6 +77,8 @@ const WorkingReferenceFacts = {
       surfaceTensionNPerM: z.number(),
     })
     .optional(),
+  /** Of one read by rule: what gravity and air may make of what it shows, ± %, where they are not corrected. */
+  byRulePercent: z.number().positive().optional(),
   /** A liquid column: what its reading is multiplied by for its liquid and the gravity where it stood. */
   column: z
     .strictObject({

@@ -23,6 +23,8 @@ export type ReferenceKnowledge = {
   readonly column?:
     | { readonly factor: number; readonly celsius: number | null; readonly isApplied: boolean }
     | undefined
+  /** Of one read by rule: what gravity and air may make of what it shows, ± %, where they are not corrected. */
+  readonly byRulePercent?: number | undefined
   /** Of a dead-weight tester that is read by its masses. */
   readonly piston?: { readonly areaExpansionPerK: number } | undefined
   /** What it is off by for each kelvin outside the band of its accuracy. */
@@ -43,7 +45,7 @@ export type UncertainReference = Partial<ReferenceKnowledge> & {
 export type UseOfReference = { readonly day?: string | undefined; readonly ambientCelsius?: number | null | undefined }
 
 /** What a part of a reference's uncertainty comes from. */
-export type PartOf = 'calibration' | 'correction' | 'drift' | 'temperature'
+export type PartOf = 'calibration' | 'correction' | 'drift' | 'temperature' | 'gravity'
 
 /** A part of the uncertainty of a reference, by what it shows; in the reference’s own unit. */
 export type ReferencePart = {
@@ -80,6 +82,7 @@ export function referenceParts(reference: UncertainReference, role: string, use:
       : []),
     ...driftPart(reference, name, use),
     ...pistonPart(reference, name),
+    ...byRulePart(reference, name),
     ...(temperature && kelvin > 0
       ? [
           {
@@ -105,6 +108,19 @@ function pistonPart({ piston }: UncertainReference, name: string): ReferencePart
       name: `temperature of the piston of ${name}`,
       source: `register, ${PISTON_KELVIN} K between it and the place`,
       at: (shown) => Math.abs(shown * piston.areaExpansionPerK * PISTON_KELVIN),
+      distribution: 'rectangular',
+    },
+  ]
+}
+
+function byRulePart({ byRulePercent }: UncertainReference, name: string): ReferencePart[] {
+  if (byRulePercent === undefined) return []
+  return [
+    {
+      of: 'gravity',
+      name: `gravity and air at ${name}, not corrected`,
+      source: `read by rule, ±${withDecimalMark(byRulePercent.toFixed(2))} % of what it shows`,
+      at: (shown) => Math.abs((shown * byRulePercent) / 100),
       distribution: 'rectangular',
     },
   ]

@@ -3,6 +3,7 @@ import { READING_RULES } from '@/core/conformity/principle'
 import { limitWords } from '@/core/error/limitWords'
 import { formatFixed, formatPlain, formatReading, formatSigned } from '@/core/format/formatNumber'
 import { formatDate } from '@/core/format/formatTime'
+import { hasHead } from '@/core/pressure/lineHead'
 import { isCorrectionChoice, worldAt } from '@/core/run/plan/worldAt'
 import { unitLabel } from '@/core/units/pressureUnit'
 import { tracePicture } from '@/pictures/tracePicture'
@@ -135,9 +136,12 @@ export function columnCorrections(doc: Doc, { record }: CertificateSource): void
     for (const words of made) paragraph(doc, words, { size: 8.5 })
     const rule = READING_RULES[reference.principle]
     if (made.length > 0 || !rule || rule.corrections.length === 0) continue
+    const isAtHeight = hasHead(record.world)
+    const left = rule.corrections.filter((each) => !(isAtHeight && each.startsWith('the height')))
+    const counted = reference.byRulePercent
     paragraph(
       doc,
-      `${reference.code} is read by rule and stands as read: not corrected for ${rule.corrections.join(', ')}. ${columnWords(reference, ambient)}`,
+      `${reference.code} is read by rule and stands as read: not corrected for ${left.join(', ')}${counted === undefined ? '' : `; gravity and air count with ±${formatFixed(counted, 2)} % of the reading in U`}. ${columnWords(reference, ambient)}`,
       { size: 8.5 },
     )
   }

@@ -123,14 +123,14 @@ export type KnownBefore = {
 /** The conditions as typed so far; what cannot be read yet counts as not noted. */
 export function conditionsOf(
   draft: Pick<PrepareDraft, 'environment' | 'head' | 'lowLeg'>,
-  { siteGravityMPerS2, ...known }: KnownBefore,
+  known: KnownBefore,
 ): PlannedConditions {
   const { shape } = StartRun
   const environment = shape.environment.safeParse(draft.environment).data ?? NOTHING_NOTED
   const head = shape.head.safeParse(draft.head).data ?? null
   const lowLeg = shape.lowLeg.safeParse(draft.lowLeg).data ?? null
   const heads = orRefused(
-    () => headsOfRun({ head, lowLeg }, { environment, siteGravityMPerS2 }),
+    () => headsOfRun({ head, lowLeg }, { environment, siteGravityMPerS2: known.siteGravityMPerS2 }),
     () => ({}),
   )
   return { ...known, environment, ...heads }

@@ -33,6 +33,7 @@ test('a run can be planned once its references are chosen, and not before', () =
     at: {
       environment: { ambientCelsius: null, relativeHumidityPercent: null, barometricHPa: null },
       repeatability: undefined,
+      siteGravityMPerS2: null,
       day: '2026-11-20',
     },
   }

@@ -94,7 +94,10 @@ async function putRight(db: Queryable, world: Omit<World, 'outOfService'>, facts
       'that is not a registered pressure reference',
       'choose one of those registered',
     )
-  const input = named.id === world.inputReference.id ? named : asPressureRead(named, environment ?? world.environment)
+  const input =
+    named.id === world.inputReference.id
+      ? named
+      : asPressureRead(named, environment ?? world.environment, await siteGravity(db))
   const changed = { ...world, inputReference: input, outputReference: output }
   if (inputReferenceId !== undefined || outputReferenceId !== undefined) {
     const [amiss] = unfitReferences(changed, day)
@@ -121,5 +124,8 @@ async function headPutRight(db: Queryable, head: NonNullable<Facts['head']>, env
 }
 
 /** In the place of one named wrongly: its readings were typed as pressures, so no masses are asked for. */
-const asPressureRead = ({ piston: _, ...standard }: WorkingPressureReference, environment: World['environment']) =>
-  standingAt(standard, environment)
+const asPressureRead = (
+  { piston: _, ...standard }: WorkingPressureReference,
+  environment: World['environment'],
+  gravity: number | null,
+) => standingAt(standard, environment, gravity)

@@ -10,7 +10,7 @@ import type { WorkingReference } from '@/schema/world'
 import { transaction } from '../../database'
 import { insertExchange } from '../../sql/run/referenceExchange'
 import type { Actor } from '../actor'
-import { siteTimeZone } from '../people/site'
+import { siteGravity, siteTimeZone } from '../people/site'
 import { referenceToUse } from '../references/ownedReferences'
 import { loadRun } from './loadRun'
 import { takeOpenRun } from './openRun'
@@ -33,7 +33,7 @@ export async function exchangeReference(runId: string, sent: NewExchange, { pers
     if (run.world.amends) throw new Refusal('run', 'an amendment corrects what was recorded', 'exchange nothing in it')
     const day = calendarDate(now, await siteTimeZone(db))
     const standard = await referenceToUse(db, { rangeId: sent.standardId, day, field: 'standardId' })
-    const standing = standard && standingAt(standard, run.world.environment)
+    const standing = standard && standingAt(standard, run.world.environment, await siteGravity(db))
     const { exchange, old } = planned(run, sent, { standard: standing, at: now.toISOString() })
     await refuseItself(db, run.world.instrument.id, { references: [exchange.standard], field: 'standardId' })
     const after = worldAt(run.world, [...(run.exchanges ?? []), exchange])

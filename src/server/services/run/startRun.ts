@@ -48,11 +48,12 @@ export function startRun(input: StartRun, { person, now }: Actor): Promise<{ id:
     const { configuration } = instrument
     const timeZone = await siteTimeZone(db)
     const day = calendarDate(now, timeZone)
+    const gravity = await siteGravity(db)
     const owned = await inputReferences(db, [input.inputReferenceId, ...input.furtherReferenceIds], day)
     const [first, ...further] = owned
     const references: typeof owned = [
-      standingAt(first, input.environment),
-      ...further.map((each) => standingAt(each, input.environment)),
+      standingAt(first, input.environment, gravity),
+      ...further.map((each) => standingAt(each, input.environment, gravity)),
     ]
     await refuseItself(db, instrument.id, { references, field: 'inputReferenceId' })
     const setUps = await selectNewestSetUps(db, instrument.id)
@@ -79,7 +80,7 @@ export function startRun(input: StartRun, { person, now }: Actor): Promise<{ id:
       largestUncertaintyShare: await largestShare(db),
       ...(await earlierWork(db, instrument)),
       ...loopOf(setUps.loop),
-      ...headsFor(input, configuration, await siteGravity(db)),
+      ...headsFor(input, configuration, gravity),
       ...(input.itemCondition !== null && { itemCondition: input.itemCondition }),
       ...(input.dampingFoundSeconds !== null && { dampingFoundSeconds: input.dampingFoundSeconds }),
       day,
