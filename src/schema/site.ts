@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { isCertificateFormat } from '@/core/format/certificateNumber'
 import { RUN_RULE_IDS, RUN_RULES } from '@/core/run/plan/decisionRule'
 import { CONDITION_UNIT_IDS, CONDITION_UNITS } from '@/core/units/conditionUnits'
-import { PRESSURE_UNIT_IDS, pressureUnitLabel } from '@/core/units/pressureUnit'
+import { PRESSURE_UNIT_IDS, pressureUnitLabel, STANDARD_GRAVITY } from '@/core/units/pressureUnit'
 import { DecimalText } from './decimal'
 import { PressureUnitId } from './errorLimit'
 import { labelsOf } from './list/column'
@@ -194,7 +194,7 @@ const SITE_FIELDS = {
     box: {
       as: 'text',
       label: 'Local gravity, m/s²',
-      says: 'for heads between reference and instrument; left empty: 9.80665, and what it may be off counts as uncertainty',
+      says: `for heads between reference and instrument; left empty: ${STANDARD_GRAVITY}, and what it may be off counts as uncertainty`,
     },
   }),
   certificateNumber: siteField({

@@ -1,3 +1,5 @@
+import { exceeds } from '../error/verdict'
+
 /** A point of a calibration certificate, all in the unit of the reference. */
 export type CalibrationPoint = {
   /** What the reference showed. */
@@ -61,7 +63,7 @@ const FARTHEST_BEYOND = 0.1
 
 /** Whether an indication lies so far beyond the points of a certificate that it is not covered by it. */
 export const isNotCovered = (indicated: number, points: readonly { readonly indicated: number }[]): boolean =>
-  beyondPoints(indicated, points) > FARTHEST_BEYOND * lengthOf(points) * (1 + 1e-9)
+  exceeds(beyondPoints(indicated, points), FARTHEST_BEYOND * lengthOf(points))
 
 /** What belongs to an indication on a straight line between the points beside it; beyond the ends as at the last. */
 export function onStraightLine<P extends { readonly indicated: number }>(
