@@ -143,7 +143,7 @@ def units():
     write("units", version, cases)
 
 def steam_and_water():
-    from iapws.iapws97 import _Region1, _Region2, _PSat_T, _TSat_P
+    from iapws.iapws97 import _Region1, _Region2, _Region3, _Backward3_sat_v_P, _PSat_T, _TSat_P
     import iapws
     keys = ("v", "h", "s", "cp", "w")
     liquid = [
@@ -160,7 +160,14 @@ def steam_and_water():
         {"temperatureK": t, "pressureMPa": float(_PSat_T(t)), "backTemperatureK": float(_TSat_P(_PSat_T(t)))}
         for t in (273.16, 300, 373.15, 420, 453.03, 506.99, 548, 600, 623.15, 640, 647)
     ]
-    write("steam", f"iapws {iapws.__version__}, IAPWS97", [{"liquid": liquid, "vapour": vapour, "saturation": saturation}])
+    # The backward equations are good to a few 10^-6; the density is then solved for in the basic equation.
+    def volume(p, x):
+        t = _TSat_P(p)
+        near = 1 / _Backward3_sat_v_P(p, t, x)
+        return float(1 / optimize.newton(lambda rho: _Region3(rho, t)["P"] - p, near, tol=1e-11))
+    boiling = [{"pressureMPa": p, "waterV": volume(p, 0), "steamV": volume(p, 1)} for p in (16.6, 17.5, 18.5, 19.6, 20.4, 21.2, 21.7, 22.0)]
+    write("steam", f"iapws {iapws.__version__}, IAPWS97",
+          [{"liquid": liquid, "vapour": vapour, "saturation": saturation, "boilingNearCritical": boiling}])
 
 
 def drift():

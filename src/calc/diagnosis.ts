@@ -22,6 +22,7 @@ const Reading = z.object({
   ao: optionalNumber('AO'),
   output: optionalNumber('Output'),
   terminalVolts: optionalNumber('Volts'),
+  minutes: optionalNumber('Minutes').default(null),
 })
 
 export const diagnoseReadings = calculation({
@@ -69,7 +70,16 @@ export const diagnoseReadings = calculation({
       'Causes',
     ),
     next: titled(
-      z.object({ says: z.string(), appliedPercent: z.number().nullable(), tells: z.number() }).nullable(),
+      z
+        .object({
+          says: z.string(),
+          channel: z.enum(['pv', 'ao', 'output', 'volts']).nullable(),
+          direction: DirectionChoice.nullable(),
+          appliedPercent: z.number().nullable(),
+          predicts: z.array(z.object({ cause: CauseName, percent: z.number() })),
+          tells: z.number(),
+        })
+        .nullable(),
       'Read next',
     ),
   }),
@@ -102,6 +112,7 @@ export const diagnoseReadings = calculation({
       ao,
       output,
       terminalVolts,
+      minutes: null,
     })),
   },
   work: ({ range, signal, transfer, limitPercent, noisePercent, wetLeg, minimumVolts, hasScrews, readings }) => {
@@ -110,7 +121,8 @@ export const diagnoseReadings = calculation({
     const noise = noisePercent ?? usualScatter(limitPercent)
     const asOutput = (value: number | null) => (value === null ? null : percentOfOutput(value, scale))
     const diagnosis = diagnose(
-      readings.map(({ target, direction, applied, pv, ao, output, terminalVolts }) => ({
+      readings.map(({ target, direction, applied, pv, ao, output, terminalVolts, minutes }) => ({
+        ...(minutes !== null && { minutes }),
         targetPercent: target,
         direction,
         appliedPercent: percentOfInput(applied, range),
@@ -142,7 +154,7 @@ const answerOf = ({ answer, group, groupShare, ranked, next }: Diagnosis) => ({
   ranked: ranked
     .slice(0, 6)
     .map((cause) => ({ ...cause, lookalikes: cause.lookalikes.map((lookalike) => ({ ...lookalike })) })),
-  next,
+  next: next && { ...next, predicts: next.predicts.map((each) => ({ ...each })) },
 })
 
 const workingsOf = ({ ranked }: Diagnosis, noise: number) =>

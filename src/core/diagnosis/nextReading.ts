@@ -1,4 +1,4 @@
-import { causeFacts } from './causeTable'
+import { type Cause, causeFacts } from './causeTable'
 import type { DiagnosisReading } from './diagnosisReading'
 import type { Fit } from './fitHypothesis'
 import { type Channel, channelsRead, type DiagnosisData, type Hypothesis } from './hypothesis'
@@ -6,6 +6,12 @@ import { type Channel, channelsRead, type DiagnosisData, type Hypothesis } from 
 /** A reading worth taking next, and why. */
 export type NextReading = {
   readonly says: string
+  /** What is to be read; null where no reading tells. */
+  readonly channel: Channel | 'volts' | null
+  /** The side it is come to from; null where that does not matter. */
+  readonly direction: DiagnosisReading['direction'] | null
+  /** What each suspect says it will show, % of span; volts are told by words alone. */
+  readonly predicts: readonly { readonly cause: Cause; readonly percent: number }[]
   /** Input to apply, % of span; null when it is not a matter of the input. */
   readonly appliedPercent: number | null
   /** What it is expected to tell: the chance, 0 to 1, that two suspects drawn by their odds would be told apart by it. */
@@ -19,8 +25,7 @@ const PLACES = [0, 12.5, 25, 37.5, 50, 62.5, 75, 87.5, 100]
 /** A reading that tells less than this is not worth the walk. Ours, no source. */
 const LEAST_TOLD = 0.05
 
-type Candidate = {
-  readonly says: string
+type Candidate = Pick<NextReading, 'says' | 'channel' | 'direction'> & {
   readonly appliedPercent: number | null
   readonly predicts: (fit: Fit) => number | null
 }
@@ -34,9 +39,23 @@ export function nextReading(suspects: readonly Suspect[], data: DiagnosisData): 
   const scored = candidatesFor(data).map((candidate) => ({ ...candidate, tells: toldBy(candidate, suspects, data) }))
   const [best] = scored.toSorted((a, b) => b.tells - a.tells)
   if (!best || best.tells < LEAST_TOLD)
-    return { says: unseparable(suspects), appliedPercent: null, tells: best?.tells ?? 0 }
-  return { says: `${best.says}: ${reasonOf(best, suspects)}`, appliedPercent: best.appliedPercent, tells: best.tells }
+    return {
+      ...{ says: unseparable(suspects), channel: null, direction: null, predicts: [] },
+      ...{ appliedPercent: null, tells: best?.tells ?? 0 },
+    }
+  const { channel, direction, appliedPercent, tells } = best
+  return {
+    ...{ says: `${best.says}: ${reasonOf(best, suspects)}`, channel, direction, appliedPercent, tells },
+    predicts: channel === 'volts' ? [] : predictionsOf(best, suspects),
+  }
 }
+
+/** What each suspect says that a reading will show. */
+const predictionsOf = ({ predicts }: Candidate, suspects: readonly Suspect[]): NextReading['predicts'] =>
+  suspects.flatMap(({ fit }) => {
+    const percent = predicts(fit)
+    return percent === null ? [] : [{ cause: fit.hypothesis.cause, percent }]
+  })
 
 function toldBy({ predicts }: Candidate, suspects: readonly Suspect[], { context }: DiagnosisData): number {
   const total = suspects.reduce((sum, { share }) => sum + share, 0)
@@ -70,6 +89,8 @@ function candidatesFor(data: DiagnosisData): Candidate[] {
         says: taken(percent, direction)
           ? `read ${percent} % ${direction} once more`
           : `read the output at ${percent} % of span, ${direction}`,
+        channel: read.output ? 'output' : 'pv',
+        direction,
         appliedPercent: percent,
         predicts: (fit) => predicted(fit, { percent, direction }, data)[read.output ? 'output' : 'pv'],
       }),
@@ -78,6 +99,8 @@ function candidatesFor(data: DiagnosisData): Candidate[] {
   const top = Math.max(...readings.map(({ targetPercent }) => targetPercent))
   const channel = (which: Channel, words: string): Candidate => ({
     says: words,
+    channel: which,
+    direction: null,
     appliedPercent: top,
     predicts: (fit) => predicted(fit, { percent: top, direction: 'rising' }, data)[which],
   })
@@ -91,6 +114,8 @@ function candidatesFor(data: DiagnosisData): Candidate[] {
       ? [
           {
             says: 'read the voltage at the terminals at the highest current',
+            channel: 'volts' as const,
+            direction: null,
             appliedPercent: top,
             // At the minimum or well above it: far more than a voltmeter's scatter apart.
             predicts: ({ hypothesis }: Fit) =>

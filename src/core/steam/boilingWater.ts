@@ -1,5 +1,6 @@
 import { Refusal } from '../refusal'
 import { liquidWater, REGION_1_MOST_K } from './liquidWater'
+import { saturatedNearCritical } from './nearCritical'
 import { saturationTemperatureK } from './saturation'
 import { pressureWords } from './stateWords'
 import { steam } from './steam'
@@ -12,23 +13,29 @@ export type BoilingWater = {
   readonly steam: WaterProperties
 }
 
-/** Highest pressure whose boiling water is inside region 1, MPa absolute: saturation at 623.15 K. */
-export const MOST_BOILING_MPA = 16.529
+/** Highest pressure of boiling water, MPa absolute: short of the critical point, where water and steam are one. */
+export const MOST_BOILING_MPA = 22.05
 
 /**
- * Boiling water and its steam at a pressure: regions 4, 1 and 2 of IAPWS-IF97.
+ * Boiling water and its steam at a pressure: regions 4, 1 and 2 of IAPWS-IF97, and region 3 above 623.15 K.
  *
  * @param pressureMPa absolute
- * @throws {Refusal} above 16.529 MPa, where boiling water belongs to region 3, or below the triple point
+ * @throws {Refusal} above 22.05 MPa, or below the triple point
  */
 export function boilingWater(pressureMPa: number): BoilingWater {
-  const temperatureK = saturationTemperatureK(pressureMPa)
-  if (temperatureK > REGION_1_MOST_K)
+  if (pressureMPa > MOST_BOILING_MPA)
     throw new Refusal(
       'pressure',
-      `${pressureWords(pressureMPa)} lies above ${pressureWords(MOST_BOILING_MPA)}, where boiling water leaves region 1`,
+      `${pressureWords(pressureMPa)} lies above ${pressureWords(MOST_BOILING_MPA)}, where water and steam become one`,
       `enter up to ${pressureWords(MOST_BOILING_MPA)}`,
     )
+  const temperatureK = saturationTemperatureK(pressureMPa)
+  if (temperatureK > REGION_1_MOST_K)
+    return {
+      temperatureK,
+      water: saturatedNearCritical('water', pressureMPa, temperatureK),
+      steam: saturatedNearCritical('steam', pressureMPa, temperatureK),
+    }
   return {
     temperatureK,
     water: liquidWater(pressureMPa, temperatureK),

@@ -2,12 +2,19 @@ import { describe, expect, test } from 'vitest'
 import { reference, relativeDifference } from '../../../tests/support/reference'
 import { boilingWater } from './boilingWater'
 import { liquidWater } from './liquidWater'
+import { nearCritical } from './nearCritical'
 import { saturationPressureMPa, saturationTemperatureK } from './saturation'
 import { boundaryToRegion3MPa, steam } from './steam'
 
 type State = { pressureMPa: number; temperatureK: number; v: number; h: number; s: number; cp: number; w: number }
+type Boiling = { pressureMPa: number; waterV: number; steamV: number }
 type Saturation = { temperatureK: number; pressureMPa: number; backTemperatureK: number }
-const { source, cases } = reference<{ liquid: State[]; vapour: State[]; saturation: Saturation[] }>('steam')
+const { source, cases } = reference<{
+  liquid: State[]
+  vapour: State[]
+  saturation: Saturation[]
+  boilingNearCritical: Boiling[]
+}>('steam')
 const [library] = cases
 
 const NINE_DIGITS = 5e-9
@@ -118,6 +125,49 @@ describe('saturation: IAPWS R7-97(2012), Tables 35 and 36 (from memory)', () => 
   })
 })
 
+/** IAPWS R7-97(2012), Table 33: the release's own verification values (from memory). */
+describe('near the critical point', () => {
+  test.each([
+    [650, 500, 25.5837018, 1863.43019, 4.05427273, 13.8935717, 502.005554],
+    [650, 200, 22.2930643, 2375.12401, 4.85438792, 44.6579342, 383.444594],
+    [750, 500, 78.3095639, 2258.68845, 4.46971906, 6.34165359, 760.696041],
+  ])('%d K, %d kg/m³', (temperatureK, density, pressure, enthalpy, entropy, heatCapacity, soundSpeed) => {
+    const state = nearCritical(density, temperatureK)
+    for (const [is, expected] of [
+      [state.pressureMPa, pressure],
+      [state.enthalpyKJPerKg, enthalpy],
+      [state.entropyKJPerKgK, entropy],
+      [state.heatCapacityKJPerKgK, heatCapacity],
+      [state.soundSpeedMPerS, soundSpeed],
+    ] as const)
+      expect(relativeDifference(is, expected)).toBeLessThan(NINE_DIGITS)
+  })
+  test('boiling water and its steam have one pressure and one free energy up to 220 bar', () => {
+    for (let pressureMPa = 16.6; pressureMPa <= 22; pressureMPa += 0.2) {
+      const { temperatureK, water, steam: vapour } = boilingWater(pressureMPa)
+      for (const { densityKgPerM3 } of [water, vapour])
+        expect(relativeDifference(nearCritical(densityKgPerM3, temperatureK).pressureMPa, pressureMPa)).toBeLessThan(
+          1e-9,
+        )
+      expect(water.densityKgPerM3).toBeGreaterThan(322)
+      expect(vapour.densityKgPerM3).toBeLessThan(322)
+      const free = (state: typeof water) => state.enthalpyKJPerKg - temperatureK * state.entropyKJPerKgK
+      expect(Math.abs(free(water) - free(vapour))).toBeLessThan(0.2)
+    }
+  })
+  test('where the regions meet they agree: 623.15 K', () => {
+    const at = saturationPressureMPa(623.15)
+    const [below, above] = [boilingWater(at * (1 - 1e-7)), boilingWater(at * (1 + 1e-7))]
+    expect(relativeDifference(below.water.densityKgPerM3, above.water.densityKgPerM3)).toBeLessThan(5e-4)
+    expect(relativeDifference(below.steam.densityKgPerM3, above.steam.densityKgPerM3)).toBeLessThan(5e-4)
+  })
+  test.each(library?.boilingNearCritical ?? [])(`boiling at $pressureMPa MPa beside ${source}`, (point) => {
+    const { water, steam: vapour } = boilingWater(point.pressureMPa)
+    expect(relativeDifference(1 / water.densityKgPerM3, point.waterV)).toBeLessThan(1e-6)
+    expect(relativeDifference(1 / vapour.densityKgPerM3, point.steamV)).toBeLessThan(1e-6)
+  })
+})
+
 describe(`beside ${source}, to 1e-8`, () => {
   const near = (a: number, b: number) => expect(relativeDifference(a, b)).toBeLessThan(1e-8)
   const states = (name: string, list: readonly State[], find: typeof liquidWater) =>
@@ -152,7 +202,7 @@ describe('boiling water and refusals', () => {
     ['steam below its boiling point', () => steam(1, 300), 'ends at'],
     ['saturation above the critical point', () => saturationPressureMPa(700), '0 °C to 373.946 °C'],
     ['saturation below the triple point', () => saturationTemperatureK(0.0001), '0.61'],
-    ['a drum at 18 MPa', () => boilingWater(18), '165.29 bar'],
+    ['a drum at the critical point', () => boilingWater(22.06), '220.5 bar'],
     ['no number', () => steam(Number.NaN, 500), 'above zero'],
   ])('%s is refused', (_, attempt, says) => {
     expect(attempt).toThrow(says)

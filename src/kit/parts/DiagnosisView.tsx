@@ -1,7 +1,8 @@
 import GlobalStyles from '@mui/material/GlobalStyles'
-import { CAUSES } from '@/core/diagnosis/cause'
+import { CAUSES, type Cause } from '@/core/diagnosis/cause'
 import type { Diagnosis } from '@/core/diagnosis/diagnosis'
 import { type Remedy, type RemedyFacts, remedyFor } from '@/core/diagnosis/remedy'
+import { formatFixed } from '@/core/format/formatNumber'
 import { diagnosisStyles } from './diagnosisStyles'
 import { Notice } from './Notice'
 
@@ -78,11 +79,18 @@ export function DiagnosisView({ answer, remedyFacts, most = 5 }: Props) {
       {next && (
         <Notice>
           <strong>Read next:</strong> {next.says}
+          {next.predicts.length > 1 && (
+            <span className="small soft"> – expected there: {next.predicts.map(predictionWords).join('; ')}</span>
+          )}
         </Notice>
       )}
     </div>
   )
 }
+
+/** What a suspect expects a reading to show, in % of span. */
+const predictionWords = ({ cause, percent }: { cause: Cause; percent: number }) =>
+  `${formatFixed(percent, 2)} % by “${CAUSES[cause]}”`
 
 /** What these readings leave open, by name. */
 function openWords({ group, ranked }: DiagnosisAnswer): string {

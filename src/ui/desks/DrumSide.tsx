@@ -101,7 +101,7 @@ export function DrumSide({ form, calibrated, choose, levelPercent, setLevel }: P
   )
 }
 
-/** Gauge pressure just under where boiling water leaves region 1 of IF97; two bar are left for any air pressure. */
+/** Gauge pressure just under the critical point; two bar are left for any air pressure. */
 const MOST_BAR = Math.floor(convertPressure(MOST_BOILING_MPA, 'MPa', 'bar')) - 2
 
 /** The drum with its true level, and what a cold-calibrated instrument makes of it. */

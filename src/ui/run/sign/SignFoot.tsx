@@ -17,6 +17,8 @@ type Props = {
   isOutside: boolean
   /** No statement of conformity is made: the uncertainty is larger than the rule allows. */
   isWithheld: boolean
+  /** It is accepted with a condition, or not at all, and yet not outside. */
+  isConditional: boolean
   /** Others who took readings in this run. */
   others: readonly string[]
   /** Whether the signer took any. */
@@ -29,8 +31,9 @@ type Props = {
 /** The password is never kept. */
 const EMPTY = { remark: '' }
 
-const remarkLabel = ({ isOutside, isWithheld }: { isOutside: boolean; isWithheld: boolean }) => {
+const remarkLabel = ({ isOutside, isWithheld, isConditional }: Pick<Props, 'isOutside' | 'isWithheld' | 'isConditional'>) => {
   if (isOutside) return 'Remark: it is outside its limit; what happens with it?'
+  if (isConditional) return 'Remark: not plainly accepted; what follows from it?'
   return isWithheld ? 'Remark: conformity not stated; what follows from it?' : 'Remark (optional)'
 }
 
@@ -44,7 +47,7 @@ function confirmationWords(others: readonly string[], hasRead: boolean): string 
 }
 
 /** Who signs, the confirmation, and the seal. */
-export function SignFoot({ person, isOutside, isWithheld, others, hasRead, seal, adjustAgain }: Props) {
+export function SignFoot({ person, isOutside, isWithheld, isConditional, others, hasRead, seal, adjustAgain }: Props) {
   const [password, setPassword] = useState('')
   const [isConfirmed, setConfirmed] = useState(false)
   const [{ remark }, setDraft] = useDraft('sign', EMPTY)
@@ -79,7 +82,7 @@ export function SignFoot({ person, isOutside, isWithheld, others, hasRead, seal,
         sx={{ width: 230 }}
       />
       <TextField
-        label={remarkLabel({ isOutside, isWithheld })}
+        label={remarkLabel({ isOutside, isWithheld, isConditional })}
         size="small"
         value={remark}
         onChange={(event) => setDraft({ remark: event.target.value })}

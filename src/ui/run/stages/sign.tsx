@@ -1,3 +1,4 @@
+import { overallStatement } from '@/core/run/plan/decisionRule'
 import type { RunView } from '@/schema/runView'
 import { SignFoot } from '../sign/SignFoot'
 import { adjustAgainOf } from './adjustAgain'
@@ -20,12 +21,14 @@ export const sign: StageView = {
 
 function SigningFoot(props: StageProps) {
   const { run, facts, person, seal } = props
-  const { verdict } = facts.judged.analysis
+  const { analysis, points } = facts.judged
+  const { verdict } = analysis
   return (
     <SignFoot
       person={person}
       isOutside={verdict === 'outside'}
       isWithheld={verdict === 'not-stated'}
+      isConditional={verdict === 'not-accepted' || overallStatement(points) === 'conditional pass'}
       {...readersBeside(run, person.name)}
       seal={seal}
       {...(!run.world.amends && adjustAgainOf(props))}
