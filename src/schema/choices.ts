@@ -1,9 +1,10 @@
 import { z } from 'zod'
 import { SIGNAL_IDS, type Signal } from '@/core/signal/signal'
 import { PRESSURE_UNIT_IDS } from '@/core/units/pressureUnit'
+import { unknownUnit } from './errorLimit'
 import { list, number, titled, words, zeroOrMore } from './field'
 
-export const PressureUnitChoice = titled(z.enum(PRESSURE_UNIT_IDS), 'Unit')
+export const PressureUnitChoice = titled(z.enum(PRESSURE_UNIT_IDS, { error: unknownUnit }), 'Unit')
 
 /** A calibrated range. URV may lie below LRV (reverse-acting). */
 export const RangeInput = titled(

@@ -1,8 +1,13 @@
 import { z } from 'zod'
 import { PRESSURE_UNIT_IDS } from '@/core/units/pressureUnit'
+import { unitQuestion } from '@/core/units/unitNames'
 import { DecimalNumber } from './decimal'
 
-export const PressureUnitId = z.enum(PRESSURE_UNIT_IDS, { error: 'not a unit Barys knows: choose one from the list' })
+/** What is said of a unit Barys does not know: what it may have been meant for, where that is known. */
+export const unknownUnit = ({ input }: { readonly input?: unknown }): string =>
+  `not a unit Barys knows: ${(typeof input === 'string' && unitQuestion(input)) || 'choose one from the list'}`
+
+export const PressureUnitId = z.enum(PRESSURE_UNIT_IDS, { error: unknownUnit })
 
 const positive = (value: z.ZodType<number, unknown>) =>
   value

@@ -1,5 +1,6 @@
 import { formatPlain, formatReading } from '@/core/format/formatNumber'
 import { calendarDate, formatDate, formatDateTime } from '@/core/format/formatTime'
+import { REFERENCE_MEDIA } from '@/core/reference/referenceKind'
 import { CONDITION_UNITS, shownCondition } from '@/core/units/conditionUnits'
 import { LIGHT } from '@/pictures/palette'
 import { certificateFacts } from '@/schema/instrument/fieldLines'
@@ -67,10 +68,19 @@ export function identification(
     ],
     ...dampingFact(world),
     ['Reference level', referenceLevelWords(world)],
+    ['Medium', mediumWords(world)],
     ['Conditions', conditionWords(record, CONDITION_UNITS[conditionUnits])],
     ...(world.rangeChange ? [['Range change', rangeChangeWords(world.rangeChange, timeZone)] as [string, string]] : []),
     ...(world.setUpSheet ? [['Set-up', setUpWords(world.setUpSheet, timeZone)] as [string, string]] : []),
   ])
+}
+
+/** What the references brought to the instrument, as the register has it of each. */
+function mediumWords({ inputReference, furtherReferences = [] }: SealedRecord['world']): string {
+  const references = [inputReference, ...furtherReferences]
+  const of = ({ code, media = [] }: (typeof references)[number]) =>
+    `${media.length === 0 ? 'not stated' : media.map((medium) => REFERENCE_MEDIA[medium]).join(' or ')} (${code})`
+  return references.map(of).join(', ')
 }
 
 /** Damping as it was found and as it is wanted; nothing where nobody has said. */

@@ -54,8 +54,8 @@ export const setUp: InstrumentField<typeof shapes, SetUpBoxes> = {
     column({ key: 'configuration.setUp.mounting', title: 'Mounting' }),
   ],
   nameplate: [{ place: 170, term: 'Set-up', words: (c) => (c.setUp ? setUpWords(c.setUp) : null) }],
-  // The certificate says damping alone, as found beside it.
-  certificate: [],
+  // The certificate says damping too, with what was found beside it.
+  certificate: [{ place: 115, term: 'Mounting', words: (c) => c.setUp?.mounting || null }],
   listCell: null,
 }
 
