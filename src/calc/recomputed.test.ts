@@ -39,6 +39,31 @@ describe('units', () => {
   })
 })
 
+describe('uncertainty as it is stated (JCGM 100:2008)', () => {
+  test('state-uncertainty: 2.13 · 0.5238 = 1.1157, two digits', () => {
+    const { answer } = both('state-uncertainty')
+    expect(value(answer, 'expanded')).toBeCloseTo(1.115694, 9)
+    expect(answer.text).toBe('±1.1 kPa')
+  })
+  test('type-a: by the definition (4.2.2)', () => {
+    const { answer } = both('type-a')
+    const readings = [12.004, 12.007, 12.001, 12.006, 12.005]
+    const mean = 60.023 / 5
+    const s = Math.sqrt(readings.reduce((sum, x) => sum + (x - mean) ** 2, 0) / 4)
+    expect(value(answer, 'mean')).toBeCloseTo(mean, 12)
+    expect(value(answer, 'ofReading')).toBeCloseTo(s, 12)
+    expect(value(answer, 'ofMean')).toBeCloseTo(s / Math.sqrt(5), 12)
+    expect(answer.degrees).toBe(4)
+  })
+  test('certificate-correction: 0.55 beyond the last point; steepest 0.009 over 6, U once more for each 10', () => {
+    const { answer } = both('certificate-correction')
+    expect(value(answer, 'correction')).toBeCloseTo(-0.004, 12)
+    expect(value(answer, 'corrected')).toBeCloseTo(10.546, 12)
+    expect(value(answer, 'uncertainty')).toBeCloseTo(0.006 + 0.55 * (0.009 / 6 + 0.0006), 12)
+    expect(answer.says).toBe('beyond the points: U grows with the distance')
+  })
+})
+
 describe('signal and transfer (IEC 60381-1; square-root law of ISO 5167-1)', () => {
   test('signal: 9.312 mA of 4–20 over −12 … 38 kPa', () => {
     const { answer } = both('signal')
@@ -46,6 +71,11 @@ describe('signal and transfer (IEC 60381-1; square-root law of ISO 5167-1)', () 
     expect(value(answer, 'percent')).toBeCloseTo(percent, 9)
     expect(value(answer, 'value')).toBeCloseTo(-12 + (percent / 100) * 50, 9)
     expect(answer.state).toBe('measuring')
+  })
+  test('settling: e^(−4.5/1.6), and five time constants', () => {
+    const { answer } = both('settling')
+    expect(value(answer, 'left')).toBeCloseTo(100 * Math.exp(-2.8125), 9)
+    expect(value(answer, 'wait')).toBe(8)
   })
   test('sense-resistor: Ohm’s law', () => {
     const { answer } = both('sense-resistor')
@@ -188,6 +218,11 @@ describe('conformity', () => {
     for (let i = 1; i < n; i++) sum += density(-10 + i * h) * (i % 2 ? 4 : 2)
     return (sum * h) / 3
   }
+  test('decide-by-rule: 0.147 lies between 0.16 − 0.036 and 0.16 (ILAC-G8:09/2019, 4.2.2)', () => {
+    const { answer } = both('decide-by-rule')
+    expect(value(answer, 'acceptedUpTo')).toBeCloseTo(0.124, 12)
+    expect(answer.verdict).toBe('inside the limit, not accepted: within the guard band')
+  })
   test('specific-risk (JCGM 106, 9.3.2)', () => {
     const risk = below((0.143 - 0.16) / 0.018) + below((-0.16 - 0.143) / 0.018)
     expect(value(both('specific-risk').answer, 'risk')).toBeCloseTo(100 * risk, 6)

@@ -2,6 +2,7 @@ import { analyse } from './analysis'
 import { budget } from './budget'
 import type { AnyCalculation } from './calculation'
 import { decide } from './conformity/decide'
+import { decideByRule } from './conformity/decideByRule'
 import { global } from './conformity/global'
 import { ratios } from './conformity/ratios'
 import { specific } from './conformity/specific'
@@ -40,6 +41,7 @@ import { rangeChange } from './range/rangeChange'
 import { referenceReach } from './range/referenceReach'
 import { smallestSpan } from './range/smallestSpan'
 import { senseResistor } from './signal/senseResistor'
+import { settling } from './signal/settling'
 import { signalValue } from './signal/signalValue'
 import { simulate } from './simulate'
 import { inverseTransfer } from './transfer/inverseTransfer'
@@ -49,6 +51,9 @@ import { digitalGauge } from './trims/digitalGauge'
 import { trim } from './trims/trim'
 import { zeroTrim } from './trims/zeroTrim'
 import { twoScrews } from './twoScrews'
+import { certificateCorrection } from './uncertainty/certificateCorrection'
+import { stateUncertainty } from './uncertainty/stateUncertainty'
+import { typeA } from './uncertainty/typeA'
 import { convert } from './units/convert'
 import { readTyped } from './units/readTyped'
 import { restate } from './units/restate'
@@ -65,6 +70,7 @@ export const CALCULATIONS: readonly AnyCalculation[] = [
   showAtResolution,
   signalValue,
   senseResistor,
+  settling,
   transfer,
   inverseTransfer,
   rootsTaken,
@@ -76,6 +82,7 @@ export const CALCULATIONS: readonly AnyCalculation[] = [
   diagnoseReadings,
   ratios,
   decide,
+  decideByRule,
   specific,
   global,
   budget,
@@ -105,6 +112,9 @@ export const CALCULATIONS: readonly AnyCalculation[] = [
   orifice,
   densityCompensation,
   headCorrection,
+  certificateCorrection,
+  stateUncertainty,
+  typeA,
   localGravity,
   deadWeight,
   manometer,

@@ -1,4 +1,5 @@
-import { type MeanOfReadings, meanOf, type Sample, type SettleRule, settling } from './settling'
+import { type MeanOfReadings, meanOf } from '@/core/statistics/sample'
+import { type Sample, type SettleRule, settling } from './settling'
 
 /** What a run that takes its own readings is to do. Pressures in the unit of the source. */
 export type AutomaticPlan = {

@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest'
+import { meanOf } from '@/core/statistics/sample'
 import { randomStream } from '../../core/statistics/randomStream'
-import { meanOf, settling } from './settling'
+import { settling } from './settling'
 
 /** A value that goes to its end by a first order, with noise. */
 function approaching({ tau = 6, noise = 0, drift = 0, seconds = 60, seed = 1 } = {}) {

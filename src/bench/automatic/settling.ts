@@ -59,14 +59,3 @@ function fitted(samples: readonly Sample[]): { slope: number; uncertainty: numbe
   )
   return { slope, uncertainty: Math.sqrt(residual / (count - 2) / spread) }
 }
-
-/** The mean of readings at a point with its spread: what it was, and how well its mean is known. */
-export type MeanOfReadings = { readonly mean: number; readonly deviation: number; readonly count: number }
-
-/** @param values at least one */
-export function meanOf(values: readonly number[]): MeanOfReadings {
-  const count = values.length
-  const mean = values.reduce((sum, value) => sum + value, 0) / count
-  const squares = values.reduce((sum, value) => sum + (value - mean) ** 2, 0)
-  return { mean, deviation: count < 2 ? 0 : Math.sqrt(squares / (count - 1)), count }
-}

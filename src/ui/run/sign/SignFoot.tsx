@@ -31,7 +31,11 @@ type Props = {
 /** The password is never kept. */
 const EMPTY = { remark: '' }
 
-const remarkLabel = ({ isOutside, isWithheld, isConditional }: Pick<Props, 'isOutside' | 'isWithheld' | 'isConditional'>) => {
+const remarkLabel = ({
+  isOutside,
+  isWithheld,
+  isConditional,
+}: Pick<Props, 'isOutside' | 'isWithheld' | 'isConditional'>) => {
   if (isOutside) return 'Remark: it is outside its limit; what happens with it?'
   if (isConditional) return 'Remark: not plainly accepted; what follows from it?'
   return isWithheld ? 'Remark: conformity not stated; what follows from it?' : 'Remark (optional)'
