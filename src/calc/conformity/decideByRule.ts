@@ -56,11 +56,10 @@ export const decideByRule = calculation({
     const ruling = rulingOn(point, rule, expandedUncertainty)
     const bounds = { limit, expandedUncertainty, largestShare: largestUncertaintyShare }
     const acceptance = meetsCondition(decisionRule, bounds) ? acceptsUpTo(decisionRule, bounds) : 0
-    const condition = conditionWords(rule)
     return {
       verdict: pointVerdictWords({ ...point, ...ruling }),
       acceptedUpTo: quantity(acceptance, unit),
-      says: `${RUN_RULES[decisionRule].says}${condition === null ? '' : `; it asks that ${condition}`}`,
+      says: `${RUN_RULES[decisionRule].says}; it asks that ${conditionWords(rule)}`,
       workings: [
         {
           finds: 'accepted up to',

@@ -16,7 +16,7 @@ export const stateUncertainty = calculation({
     unit: Unit,
   }),
   answer: z.object({ expanded: result('U'), text: titled(z.string(), 'As it is stated') }),
-  example: { standardUncertainty: 0.5238, coverageFactor: 2.13, unit: 'kPa' },
+  example: { standardUncertainty: 0.5238, coverageFactor: 1.98, unit: 'kPa' },
   work: ({ standardUncertainty, coverageFactor, unit }) => {
     const expanded = standardUncertainty * coverageFactor
     return {

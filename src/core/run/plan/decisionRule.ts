@@ -6,7 +6,14 @@ import { decimalsThatTell, formatFixed } from '../../format/formatNumber'
 import { Refusal } from '../../refusal'
 import { conditional } from './decisionRules/conditional'
 import { guardBand } from './decisionRules/guardBand'
-import type { Bounds, DecisionRule, PointToRule, RuledPoint, Ruling } from './decisionRules/rule'
+import {
+  type Bounds,
+  type DecisionRule,
+  type PointToRule,
+  type RuledPoint,
+  type Ruling,
+  upToItsLimit,
+} from './decisionRules/rule'
 import { LEAST_SHARED_RATIO, sharedRisk } from './decisionRules/sharedRisk'
 import { simpleAcceptance } from './decisionRules/simpleAcceptance'
 
@@ -33,11 +40,15 @@ export const acceptsUpTo = (rule: RunRule, bounds: Bounds): number => definition
 
 /** Whether an uncertainty lets a rule speak at all; the edge is still in. */
 export const meetsCondition = (rule: RunRule, bounds: Bounds): boolean =>
-  definitionOf(rule).condition?.isMet(bounds) ?? true
+  // Whatever a rule asks: nothing is inside where U is larger than its limit.
+  !exceeds(bounds.expandedUncertainty, bounds.limit) && conditionOf(rule).isMet(bounds)
 
-/** The condition of a rule in words; null where it has none. */
-export const conditionWords = ({ decisionRule, largestUncertaintyShare = 1 }: RuleOfRun): string | null =>
-  definitionOf(decisionRule).condition?.words(largestUncertaintyShare) ?? null
+const conditionOf = (rule: RunRule): typeof upToItsLimit =>
+  definitionOf(rule).condition ?? { ...upToItsLimit, words: () => upToItsLimit.words(1) }
+
+/** The condition of a rule in words. */
+export const conditionWords = ({ decisionRule, largestUncertaintyShare = 1 }: RuleOfRun): string =>
+  conditionOf(decisionRule).words(largestUncertaintyShare)
 
 /** A judged point under a decision rule: its verdict, and what was accepted, with the uncertainty beside it. */
 export const underRule = (point: JudgedPoint, rule: RuleOfRun, uncertaintyPercentSpan: number): JudgedPoint => ({
@@ -84,15 +95,14 @@ export function overallStatement(points: readonly Pick<RuledPoint, 'statement'>[
  * @throws {Refusal} when the risk is not to be shared, or nothing could be accepted
  */
 export function refuseUnmeetableRule(rule: RunRule, tightest: Bounds & { readonly point: string }): void {
-  const { condition } = definitionOf(rule)
-  if (!condition || condition.isMet(tightest)) return
+  if (meetsCondition(rule, tightest)) return
   const ratio = testUncertaintyRatio(tightest.limit, tightest.expandedUncertainty)
   // 3.988 beside a floor of 4 must not read 4.0, nor 0.99 beside one of 1 read 1.0.
   const decimals = Math.max(decimalsThatTell(ratio, LEAST_SHARED_RATIO, 1), decimalsThatTell(ratio, 1, 1))
   const shown = formatFixed(ratio, decimals)
   throw new Refusal(
     'decisionRule',
-    `the error limit is ${shown} times the uncertainty at ${tightest.point}${condition.unmet}`,
+    `the error limit is ${shown} times the uncertainty at ${tightest.point}${conditionOf(rule).unmet}`,
     'choose a better reference, or another decision rule',
   )
 }

@@ -124,7 +124,7 @@ describe('pausing', () => {
 
 describe('decisions', () => {
   test('a round taken again counts for nothing: as found is the next one', async () => {
-    const first = await readRound(await runOnNewInstrument('D-1'), 1.2)
+    const first = await readRound(await runOnNewInstrument('D-1'), 0.4)
     await expect(decide(first.id, { round: 0, decision: 'repeat', reason: null }, as(ANNA))).rejects.toThrow(
       'not what the readings suggest',
     )

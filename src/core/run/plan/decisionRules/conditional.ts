@@ -1,6 +1,6 @@
 import { type ConformityStatement, conformityStatement } from '../../../conformity/conformityStatement'
-import { exceeds, pointVerdict } from '../../../error/verdict'
-import { type Bounds, type DecisionRule, drawnInByUncertainty, upToItsLimit, upToTheLimit } from './rule'
+import { pointVerdict } from '../../../error/verdict'
+import { type Bounds, type DecisionRule, drawnInByUncertainty, upToTheLimit } from './rule'
 
 /** A non-binary statement with a guard band of U on both sides. Source: ILAC-G8:09/2019, 4.2.3 (from memory). */
 export const conditional: DecisionRule = {
@@ -9,12 +9,7 @@ export const conditional: DecisionRule = {
   acceptance: drawnInByUncertainty,
   // A conditional pass is accepted too.
   acceptsUpTo: upToTheLimit,
-  // Its own bands hold a U up to the limit; a smaller share is for simple acceptance to ask.
-  condition: {
-    ...upToItsLimit,
-    isMet: ({ limit, expandedUncertainty }) => !exceeds(expandedUncertainty, limit),
-    words: () => upToItsLimit.words(1),
-  },
+  condition: null,
   ruling: ({ errorPercentSpan: error, adjustLimitPercentSpan: adjustLimit }, bounds) => {
     const statement = fourWay(error, bounds)
     // Conditionally passed is inside, but not certainly so: it wants looking at, as what is beyond the adjust limit does.

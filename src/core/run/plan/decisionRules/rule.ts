@@ -40,7 +40,7 @@ export type DecisionRule = {
   readonly acceptance: ((bounds: Bounds) => number) | null
   /** Up to which error a point is accepted in any sense, with or without a condition: by this its risk is reckoned. */
   readonly acceptsUpTo: (bounds: Bounds) => number
-  /** What U must meet for the rule to speak at all, the edge included; null where it always speaks. */
+  /** What U must meet for the rule to speak at all, the edge included; null where it asks no more than every rule does. */
   readonly condition: {
     readonly isMet: (bounds: Bounds) => boolean
     /** After “the rule asks that”, by the largest share of the site. */
@@ -56,7 +56,7 @@ export type DecisionRule = {
 export const drawnInByUncertainty = (bounds: Bounds): number =>
   bounds.expandedUncertainty >= bounds.limit ? 0 : acceptanceLimit('expanded-uncertainty', bounds)
 
-/** What every rule asks at the least: nothing is said to be inside where U is larger than its limit. */
+/** What every rule asks at the least, and simple acceptance by the share of its site: JCGM 106:2012, 8.3.3 (from memory). */
 export const upToItsLimit: NonNullable<DecisionRule['condition']> = {
   isMet: ({ limit, expandedUncertainty, largestShare = 1 }) => !exceeds(expandedUncertainty, limit * largestShare),
   words: (share) =>
