@@ -1,3 +1,4 @@
+import { exceeds } from '@/core/error/verdict'
 import { computedDecimals, formatFixed, formatReading, formatSigned } from '@/core/format/formatNumber'
 import { judgingBasis } from '@/core/run/judge/judgeSteps'
 import { type CorrectedFigure, readingCorrections } from '@/core/run/judge/readingCorrections'
@@ -22,6 +23,11 @@ export function correctionTable(doc: Doc, record: SealedRecord, round: SealedRec
     ...(has('output') ? [{ of: 'output' as const, name: 'Reading', unit: judgingBasis(world).scale.unit }] : []),
   ]
   heading(doc, 'Corrections made to the readings', 40 + found.length * 14)
+  // A column of nothing but noughts says nothing.
+  const byReference = {
+    applied: found.some((each) => each.applied && exceeds(Math.abs(ofReference(each.applied, each.head)), SMALLEST)),
+    output: has('output'),
+  }
   const isAtHeight = found.some(({ head }) => head !== 0)
   const right = (head: string) => ({ head, share: 1.3, align: 'right' as const })
   table(
@@ -30,29 +36,38 @@ export function correctionTable(doc: Doc, record: SealedRecord, round: SealedRec
       { head: 'Point', share: 1.2, align: 'left' as const },
       ...sides.flatMap(({ of, name, unit }) => [
         right(`${name}, ${unit}`),
-        right('by reference'),
+        ...(byReference[of] ? [right('by reference')] : []),
         ...(of === 'applied' && isAtHeight ? [right('for head')] : []),
         right(of === 'applied' && isAtHeight ? 'at instrument' : 'with correction'),
       ]),
     ],
     found.map((each) => [
       pointWords(world, each.step),
-      ...sides.flatMap(({ of }) => figures(each[of], of === 'applied' && isAtHeight ? each.head : null)),
+      ...sides.flatMap(({ of }) =>
+        figures(each[of], { head: of === 'applied' && isAtHeight ? each.head : null, isByReference: byReference[of] }),
+      ),
     ]),
   )
   paragraph(doc, 'Errors and verdicts above are from the values with correction.', { size: 8.5 })
 }
 
+/** What is left of units that were converted to and fro. */
+const SMALLEST = 1e-9
+
+/** What the reference corrected of a figure, without the head. */
+const ofReference = ({ shown, corrected }: CorrectedFigure, head: number): number => corrected - Number(shown) - head
+
 /** @param head null where no column tells it */
-function figures(figure: CorrectedFigure | null, head: number | null): string[] {
-  const parts = head === null ? [] : ['—']
-  if (!figure) return ['—', '—', ...parts, '—']
-  const { shown, corrected } = figure
-  const decimals = computedDecimals(shown)
+function figures(
+  figure: CorrectedFigure | null,
+  { head, isByReference }: { readonly head: number | null; readonly isByReference: boolean },
+): string[] {
+  const decimals = figure ? computedDecimals(figure.shown) : 0
+  const signed = (value: number | null) => (value === null ? '—' : formatSigned(value, decimals))
   return [
-    formatReading(shown),
-    formatSigned(corrected - Number(shown) - (head ?? 0), decimals),
-    ...(head === null ? [] : [formatSigned(head, decimals)]),
-    formatFixed(corrected, decimals),
+    figure ? formatReading(figure.shown) : '—',
+    ...(isByReference ? [signed(figure && ofReference(figure, head ?? 0))] : []),
+    ...(head === null ? [] : [signed(figure && head)]),
+    figure ? formatFixed(figure.corrected, decimals) : '—',
   ]
 }
