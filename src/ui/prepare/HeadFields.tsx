@@ -1,3 +1,4 @@
+import { useEffect, useRef } from 'react'
 import { LINE_FILLS, type LineFill, USUAL_DENSITY_DOUBT_PERCENT } from '@/core/pressure/lineHead'
 import { typedNumber } from '@/core/units/decimalText'
 import { headQuestion, headToAskAbout } from '@/plans/headsOfRun'
@@ -21,6 +22,7 @@ type Props = {
 /** Heights between reference and instrument, and what fills the lines: what they make is corrected. */
 export function HeadFields({ form, configuration, planned }: Props) {
   const asked = planned && headToAskAbout(planned)
+  useConfirmedAnew(form)
   return (
     <>
       <OneHead form={form} at="head" label="Ref. higher" fills={FILLS} />
@@ -38,6 +40,22 @@ export function HeadFields({ form, configuration, planned }: Props) {
       )}
     </>
   )
+}
+
+/** What was confirmed was confirmed of these heights and fills: any other is asked about again. */
+function useConfirmedAnew({ draft: { head, lowLeg }, change }: Props['form']) {
+  const stands = [head, lowLeg].flatMap(({ heightMillimetre, fill, densityKgPerM3 }) => [
+    heightMillimetre,
+    fill,
+    densityKgPerM3,
+  ])
+  const now = stands.join(' ')
+  const before = useRef(now)
+  useEffect(() => {
+    if (before.current === now) return
+    before.current = now
+    change(['isHeadConfirmed'], false)
+  }, [now, change])
 }
 
 type HeadProps = Pick<Props, 'form'> & {

@@ -24,8 +24,9 @@ const CONDITIONS = [
   ['barometricHPa', 'Barometer', 'barometer'],
 ] as const
 
-/** The density of another liquid is asked for at Prepare alone. */
-const FILLS = Object.entries(LINE_FILLS).filter(([id]) => id !== 'liquid')
+/** The density of another liquid is asked for at Prepare alone: it is offered where it was recorded. */
+const fillsFor = (recorded: LineFill) =>
+  Object.entries(LINE_FILLS).filter(([id]) => id !== 'liquid' || recorded === 'liquid')
 
 const SHRUNK = { inputLabel: { shrink: true } }
 
@@ -81,7 +82,7 @@ export function AmendDialog({ sequence, recorded, references, onClose }: Props) 
           // Only fills of ours are offered.
           onChange={(event) => setFacts({ ...facts, head: { ...facts.head, fill: event.target.value as LineFill } })}
         >
-          {FILLS.map(([id, words]) => (
+          {fillsFor(recorded.head.fill).map(([id, words]) => (
             <MenuItem key={id} value={id}>
               {words}
             </MenuItem>

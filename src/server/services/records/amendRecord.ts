@@ -113,12 +113,19 @@ async function putRight(db: Queryable, world: Omit<World, 'outOfService'>, facts
     outputReference: output,
     ...(environment && { environment }),
     ...(itemCondition && { itemCondition }),
-    ...(head && (await headPutRight(db, head, environment ?? world.environment))),
+    ...(head && (await headPutRight(db, head, { ...world, ...(environment && { environment }) }))),
   }
 }
 
 /** A head as it really was; level takes the one that was noted out of the world. */
-async function headPutRight(db: Queryable, head: NonNullable<Facts['head']>, environment: World['environment']) {
+async function headPutRight(
+  db: Queryable,
+  typed: NonNullable<Facts['head']>,
+  { head: was, environment }: Pick<World, 'head' | 'environment'>,
+) {
+  // The density of another liquid was asked for when the run began.
+  const known = was?.fill === typed.fill ? (was.facts?.densityKgPerM3 ?? null) : null
+  const head = { ...typed, densityKgPerM3: typed.densityKgPerM3 ?? (known === null ? null : String(known)) }
   const { head: is } = headsOfRun({ head, lowLeg: null }, { environment, siteGravityMPerS2: await siteGravity(db) })
   return { head: is }
 }
