@@ -99,6 +99,8 @@ export const SealedRecord = z.strictObject({
     meaning: z.literal('performed'),
     remark: z.string().nullable(),
     signedAt: time,
+    /** Left out where nobody read it, and in records from before it was asked for. */
+    ambientEndCelsius: z.string().optional(),
   }),
 })
 export type SealedRecord = z.infer<typeof SealedRecord>

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { AbsentDecimalText } from './decimal'
 import { OptionalText, Reason } from './texts'
 
 /** Signing: the password once more, an explicit confirmation, and a remark where the last round is outside. */
@@ -6,6 +7,8 @@ export const Signing = z.object({
   password: z.string().min(1, { error: 'give your password once more: it is your signature' }).max(200),
   confirmed: z.literal(true, { error: 'confirm that these are the readings you took' }),
   remark: OptionalText(1000).default(null),
+  /** Ambient temperature as the work ended, °C; left out where nobody read it. */
+  ambientEndCelsius: AbsentDecimalText,
 })
 
 export type Signing = z.infer<typeof Signing>

@@ -126,9 +126,14 @@ const rangeChangeWords = (
   timeZone: string,
 ) => `${headline}, ${formatDateTime(at, timeZone)} by ${by}: ${reason}${bodyWork ? `; ${bodyWork}` : ''}`
 
-function conditionWords({ world: { environment: e } }: SealedRecord, { temperature, barometer }: Units): string {
+function conditionWords(
+  { world: { environment: e }, signature: { ambientEndCelsius: end } }: SealedRecord,
+  { temperature, barometer }: Units,
+): string {
   const known = [
-    e.ambientCelsius !== null && `ambient ${conditionText(e.ambientCelsius, temperature, '°C')}`,
+    e.ambientCelsius !== null &&
+      `ambient ${conditionText(e.ambientCelsius, temperature, '°C')}${end === undefined ? '' : ' as the work began'}`,
+    end !== undefined && `${conditionText(end, temperature, '°C')} as it ended`,
     e.relativeHumidityPercent !== null && `humidity ${formatReading(e.relativeHumidityPercent)} %`,
     e.barometricHPa !== null && `barometer ${conditionText(e.barometricHPa, barometer, 'hPa')}`,
   ].filter(Boolean)

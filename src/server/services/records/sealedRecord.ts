@@ -69,6 +69,7 @@ export function recordOf({
       meaning: signature.meaning,
       remark: signature.remark,
       signedAt: signature.signedAt.toISOString(),
+      ...(signature.ambientEndCelsius !== undefined && { ambientEndCelsius: signature.ambientEndCelsius }),
     },
   })
 }

@@ -65,7 +65,8 @@ describe('a reference 1.5 m above the instrument, in water', () => {
     for (const error of errorsOf(read) ?? []) expect(Math.abs(error)).toBeLessThan(0.02)
     expect(runState(read).rounds[0]?.analysis.verdict).toBe('inside')
     await answerList(await decide(run.id, { round: 0, decision: 'leave', reason: null }, as(ANNA, 5)), 'restore')
-    const { sequence } = await sealRun(run.id, { confirmed: true, remark: null }, as(ANNA, 9))
+    const signing = { confirmed: true as const, remark: null, ambientEndCelsius: '22.4' }
+    const { sequence } = await sealRun(run.id, signing, as(ANNA, 9))
     const { seal, record } = await sealedRecordAt(sequence)
     const standing = { reviews: [], supersededBy: null, printedAt: record.signature.signedAt }
     const trace = await traceabilityOf(record)
@@ -74,6 +75,7 @@ describe('a reference 1.5 m above the instrument, in water', () => {
     )
     expect(text).toContain('1500 mm above the instrument, line filled with water of 997.9 kg/m³')
     expect(text).toContain('Corrections made to the readings')
+    expect(text).toContain('ambient 21.5 °C as the work began, 22.4 °C as it ended')
     expect(text).toMatch(/0 % rising −14\.66 \+14\.661 0\.001/)
     // Put right: it stood below. Every error moves by twice the head.
     const amending = Amending.parse({ id: randomUUID(), reason: 'it stood below', head: headOf('-1500') })

@@ -50,7 +50,11 @@ export function sealRun(runId: string, signing: Omit<Signing, 'password'>, { per
     refuseStranger(run, person.name)
     refuseUnfit(run)
 
-    const signature = { personName: person.name, meaning: 'performed' as const, remark: signing.remark, signedAt: now }
+    const { remark, ambientEndCelsius } = signing
+    const signature = {
+      ...{ personName: person.name, meaning: 'performed' as const, remark, signedAt: now },
+      ...(ambientEndCelsius !== undefined && { ambientEndCelsius }),
+    }
     await insertSignature(db, { id: randomUUID(), runId, personId: person.id, ...signature })
     const sealed = await appendToChain(db, { run, state, signature })
     await closeRun(db, runId, { status: 'sealed', at: now, reason: null })

@@ -8,6 +8,7 @@ const SignatureRow = z
     meaning: z.literal('performed'),
     remark: z.string().nullable(),
     signed_at: z.date(),
+    ambient_end_celsius: z.string().nullable(),
   })
   .transform((row) => ({
     id: row.id,
@@ -15,12 +16,14 @@ const SignatureRow = z
     meaning: row.meaning,
     remark: row.remark,
     signedAt: row.signed_at,
+    ...(row.ambient_end_celsius !== null && { ambientEndCelsius: row.ambient_end_celsius }),
   }))
+/** Who signed, and the ambient temperature as the work ended, where somebody read it. */
 export type Signature = z.infer<typeof SignatureRow>
 
 export async function selectSignature(db: Queryable, runId: string): Promise<Signature | null> {
   const { rows } = await db.query(
-    'SELECT id, person_name, meaning, remark, signed_at FROM signature WHERE run_id = $1',
+    'SELECT id, person_name, meaning, remark, signed_at, ambient_end_celsius FROM signature WHERE run_id = $1',
     [runId],
   )
   return rows.length === 0 ? null : SignatureRow.parse(rows[0])
@@ -30,9 +33,10 @@ export async function insertSignature(
   db: Queryable,
   { runId, personId, ...signature }: Signature & { runId: string; personId: string },
 ): Promise<void> {
-  const { id, personName, meaning, remark, signedAt } = signature
+  const { id, personName, meaning, remark, signedAt, ambientEndCelsius = null } = signature
   await db.query(
-    'INSERT INTO signature (id, run_id, person_id, person_name, meaning, remark, signed_at) VALUES ($1, $2, $3, $4, $5, $6, $7)',
-    [id, runId, personId, personName, meaning, remark, signedAt],
+    `INSERT INTO signature (id, run_id, person_id, person_name, meaning, remark, signed_at, ambient_end_celsius)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8)`,
+    [id, runId, personId, personName, meaning, remark, signedAt, ambientEndCelsius],
   )
 }

@@ -6,6 +6,7 @@ import TextField from '@mui/material/TextField'
 import { type FormEvent, useState } from 'react'
 import { DEMO_PASSWORD } from '@/schema/demo'
 import { mayDo, type Role, whoMay } from '@/schema/roles'
+import { ConditionBox } from '../../../kit/form/ConditionBox'
 import { ReasonDialog } from '../ReasonDialog'
 import { useDraft } from '../runDrafts'
 
@@ -29,7 +30,7 @@ type Props = {
 }
 
 /** The password is never kept. */
-const EMPTY = { remark: '' }
+const EMPTY = { remark: '', ambientEndCelsius: '' }
 
 const remarkLabel = ({
   isOutside,
@@ -54,7 +55,8 @@ function confirmationWords(others: readonly string[], hasRead: boolean): string 
 export function SignFoot({ person, isOutside, isWithheld, isConditional, others, hasRead, seal, adjustAgain }: Props) {
   const [password, setPassword] = useState('')
   const [isConfirmed, setConfirmed] = useState(false)
-  const [{ remark }, setDraft] = useDraft('sign', EMPTY)
+  const [draft, setDraft] = useDraft('sign', EMPTY)
+  const { remark, ambientEndCelsius = '' } = draft
   const [message, setMessage] = useState<string | null>(null)
   const [isBusy, setBusy] = useState(false)
   const [isAsking, setAsking] = useState(false)
@@ -62,7 +64,7 @@ export function SignFoot({ person, isOutside, isWithheld, isConditional, others,
   const submit = async (event: FormEvent) => {
     event.preventDefault()
     setBusy(true)
-    const refusal = await seal({ password, confirmed: isConfirmed, remark })
+    const refusal = await seal({ password, confirmed: isConfirmed, remark, ambientEndCelsius })
     setMessage(refusal)
     setBusy(refusal === null) // sealed: the page is leaving
   }
@@ -89,8 +91,15 @@ export function SignFoot({ person, isOutside, isWithheld, isConditional, others,
         label={remarkLabel({ isOutside, isWithheld, isConditional })}
         size="small"
         value={remark}
-        onChange={(event) => setDraft({ remark: event.target.value })}
+        onChange={(event) => setDraft({ ...draft, remark: event.target.value })}
         slotProps={{ htmlInput: { maxLength: 1000 }, inputLabel: { shrink: true } }}
+      />
+      <ConditionBox
+        condition="temperature"
+        label="Ambient at the end"
+        value={ambientEndCelsius}
+        change={(typed) => setDraft({ ...draft, ambientEndCelsius: typed })}
+        sx={{ width: 170 }}
       />
       <Button type="submit" variant="contained" size="large" disabled={isBusy}>
         Sign and seal
