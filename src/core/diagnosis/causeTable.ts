@@ -260,6 +260,13 @@ export const CAUSE_TABLE = {
     kind: 'check',
     cure: 'fill the leg again by the site’s procedure, and read again; a zero trim would hide it',
   },
+  'gauge-for-absolute': {
+    name: 'gauge taken for absolute, or the other way about',
+    commonness: 0.7,
+    kind: 'check',
+    cure: 'look what the instrument and the reference measure, and what the reference stands on; the air is no zero shift',
+    isOfTheSetUp: true,
+  },
   'reference-over-range': {
     name: 'the reference is over its range',
     commonness: 0.5,

@@ -64,6 +64,9 @@ describe('causes the trade knows by their shape (common practice, no source)', (
     ['output-stage', check((x) => x + 0.5, { pv: same, ao: same }), {}],
     ['both-stages', check((x) => x * 1.01 - 0.4, { pv: (x) => x * 1.01, ao: (x) => x * 1.01 }), {}],
     ['reverse-action', check((x) => 100 - x), {}],
+    // 0 … 200 kPa absolute that shows gauge: half of its span too low, and stopped at its low end.
+    ['gauge-for-absolute', check((x) => Math.max(-1.25, x - 50.2)), { airPercent: 50.7 }],
+    ['gauge-for-absolute', check((x) => Math.min(103.13, x + 14.4)), { airPercent: 14.5 }],
     ['equalised-or-leaking', check(() => 0), {}],
     ['plugged-line', check(() => 41.3), {}],
     ['output-held', check(() => 50, { pv: same, ao: () => 50 }), {}],

@@ -41,6 +41,8 @@ export type DiagnosisContext = {
   readonly isRangeable?: boolean | undefined
   /** What the sensor can do, % of input span: beyond it PV stands still. */
   readonly sensorLimits?: { readonly low: number; readonly high: number } | undefined
+  /** Pressure of the air, % of input span, of an instrument that may be gauge or absolute; left out for a difference. */
+  readonly airPercent?: number | undefined
   /** Whether two pressure connections could have been exchanged. */
   readonly hasTwoSides?: boolean
   /** Whether it stands on a filled leg. */

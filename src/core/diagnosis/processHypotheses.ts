@@ -3,6 +3,8 @@ import { milliampOfPercent, percentOfMilliamp } from '../signal/currentLoop'
 import { FAILURE_PERCENT, NE43 } from '../signal/ne43'
 import { channelsRead, type DiagnosisData, type Hypothesis, parameter, signed } from './hypothesis'
 
+const AIR_SHARE = 0.03
+
 /** Valves, lines, legs, the sensor's own stop: what stands between the pressure and the signal. */
 export function processHypotheses({ readings, context }: DiagnosisData): Hypothesis[] {
   const zero = context.zeroPressurePercent
@@ -45,6 +47,17 @@ export function processHypotheses({ readings, context }: DiagnosisData): Hypothe
       says: ([stop = 0]) => `the sensor goes no higher than ${formatFixed(stop, 1)} % of span`,
     },
   ]
+  const air = context.airPercent
+  if (air !== undefined)
+    for (const sign of [-1, 1])
+      hypotheses.push({
+        cause: 'gauge-for-absolute',
+        // Weather and height above the sea: 3 % either way at one place. Ours, no source.
+        parameters: [parameter(sign * air, Math.abs(air) * AIR_SHARE)],
+        weight: 0.5,
+        sensor: (x, [by = 0]) => x + by,
+        says: ([by = 0]) => `shifted by ${signed(by, 1)} % of span, about the pressure of the air`,
+      })
   if (leg !== null)
     hypotheses.push({
       cause: 'wet-leg-lost',

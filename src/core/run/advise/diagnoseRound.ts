@@ -6,9 +6,11 @@ import { signalFacts } from '../../diagnosis/signalFacts'
 import { usualScatter } from '../../error/usualScatter'
 import { percentOfOutput, type Signal } from '../../signal/signal'
 import { isTwoWireLoop } from '../../signal/signalKind'
+import { span } from '../../transfer/calibratedRange'
 import { percentOfInput } from '../../transfer/linearTransfer'
 import { LINEAR } from '../../transfer/transfer'
 import type { PressureKind } from '../../units/pressureKind'
+import { convertPressure, STANDARD_ATMOSPHERE_PA } from '../../units/pressureUnit'
 import { DIAGNOSED_LINES } from '../judge/instrumentLines'
 import type { HookUp } from '../plan/hookUp'
 import { isOfReading } from '../plan/pointScale'
@@ -76,6 +78,9 @@ export function diagnoseRound(
       ...signalFacts(configuration.signal, basis.scale),
       // Set and trimmed digitally it has levels to signal a failure with; with screws it may rest anywhere.
       hasFailureLevels: isTwoWireLoop(configuration.signal) && !hasScrews({ configuration }),
+      ...(configuration.pressureKind !== 'differential' && {
+        airPercent: airPercent(basis.range),
+      }),
       hasTwoSides: configuration.pressureKind === 'differential',
       hasWetLeg: configuration.hookUp === 'wet-leg',
       ...(configuration.lrl !== undefined && {
@@ -86,6 +91,10 @@ export function diagnoseRound(
     },
   )
 }
+
+/** Pressure of the standard atmosphere, % of a span. */
+const airPercent = (range: JudgingBasis['range']): number =>
+  (convertPressure(STANDARD_ATMOSPHERE_PA, 'Pa', range.unit) / Math.abs(span(range))) * 100
 
 const sensorEnds = (ends: readonly number[]) => ({ low: Math.min(...ends), high: Math.max(...ends) })
 
