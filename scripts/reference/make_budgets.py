@@ -42,9 +42,9 @@ def step_of(text):
     return 10.0 ** -(len(text.split(".")[1]) if "." in text else 0)
 
 
-def expanded_at(value, shown, correction, expanded):
+def expanded_at(value, shown, correction, expanded, grows):
     """U of a certificate; beyond its points by the steepest slope of its corrections and by itself for each of its lengths."""
-    beyond = max(0, shown[0] - value, value - shown[-1])
+    beyond = max(0, shown[0] - value, value - shown[-1]) if grows else 0
     end = numpy.interp(value, shown, expanded)
     return end + beyond * (numpy.abs(numpy.diff(correction) / numpy.diff(shown)).max() + end / (shown[-1] - shown[0]))
 
@@ -55,7 +55,7 @@ def reference_variables(reference, value, run, kelvin):
     found = {}
     if "calibration" in reference:
         shown, correction, expanded = zip(*reference["calibration"]["points"])
-        found["certificate of " + reference["code"]] = ufloat(0, expanded_at(value, shown, correction, expanded) / reference["calibration"]["k"])
+        found["certificate of " + reference["code"]] = ufloat(0, expanded_at(value, shown, correction, expanded, "measurand" in run) / reference["calibration"]["k"])
         if not reference["calibration"]["applied"]:
             left = abs(numpy.interp(value, shown, correction))
             found["correction of " + reference["code"] + ", not made"] = ufloat(0, left / math.sqrt(3))

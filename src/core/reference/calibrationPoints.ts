@@ -32,10 +32,14 @@ export const correctionAt = (indicated: number, points: readonly CalibrationPoin
  * no source: of what lies beyond its points a certificate says nothing.
  */
 export function uncertaintyAt(indicated: number, points: readonly CalibrationPoint[]): number {
-  const within = onStraightLine(indicated, points, ({ uncertainty }) => uncertainty)
+  const within = heldUncertaintyAt(indicated, points)
   const beyond = beyondPoints(indicated, points)
   return beyond === 0 ? within : within + beyond * (steepest(points) + within / lengthOf(points))
 }
+
+/** The same with that of the last point held beyond the ends. */
+export const heldUncertaintyAt = (indicated: number, points: readonly CalibrationPoint[]): number =>
+  onStraightLine(indicated, points, ({ uncertainty }) => uncertainty)
 
 const steepest = (points: readonly CalibrationPoint[]): number =>
   Math.max(

@@ -2,7 +2,7 @@ import { meterAccuracy } from '../conformity/meterAccuracy'
 import { limitInput, type ReferenceLimit } from '../error/errorLimit'
 import { withDecimalMark } from '../format/decimalMark'
 import { pressureUnitOf } from '../units/pressureUnit'
-import { correctionAt, type PointCalibration, uncertaintyAt } from './calibrationPoints'
+import { correctionAt, heldUncertaintyAt, type PointCalibration, uncertaintyAt } from './calibrationPoints'
 import { driftDoubtAt, type OwnDrift, yearsBetween } from './correctionHistory'
 
 /** What a reference is known by beyond its accuracy, as far as somebody has declared it. */
@@ -42,7 +42,12 @@ export type UncertainReference = Partial<ReferenceKnowledge> & {
 }
 
 /** When and at what temperature it is used; both may be unknown. */
-export type UseOfReference = { readonly day?: string | undefined; readonly ambientCelsius?: number | null | undefined }
+export type UseOfReference = {
+  readonly day?: string | undefined
+  readonly ambientCelsius?: number | null | undefined
+  /** Of old runs: beyond the points of its certificate the U of the last was held. */
+  readonly isHeldBeyondPoints?: boolean | undefined
+}
 
 /** What a part of a reference's uncertainty comes from. */
 export type PartOf = 'calibration' | 'correction' | 'drift' | 'temperature' | 'gravity'
@@ -68,7 +73,7 @@ export function referenceParts(reference: UncertainReference, role: string, use:
   const { calibration, temperature } = reference
   const kelvin = kelvinOutside(reference, use)
   return [
-    calibrationPart(reference, name),
+    calibrationPart(reference, name, use),
     ...(calibration && !calibration.isApplied
       ? [
           {
@@ -126,14 +131,20 @@ function byRulePart({ byRulePercent }: UncertainReference, name: string): Refere
   ]
 }
 
-function calibrationPart(reference: UncertainReference, name: string): ReferencePart {
+function calibrationPart(
+  reference: UncertainReference,
+  name: string,
+  { isHeldBeyondPoints = false }: UseOfReference,
+): ReferencePart {
   const { calibration, certified, certificate = '', accuracy } = reference
   if (calibration)
     return {
       of: 'calibration',
       name: `certificate of ${name}`,
       source: `certificate ${certificate}, U over k between its points`,
-      at: (shown) => uncertaintyAt(shown, calibration.points) / calibration.coverageFactor,
+      at: (shown) =>
+        (isHeldBeyondPoints ? heldUncertaintyAt : uncertaintyAt)(shown, calibration.points) /
+        calibration.coverageFactor,
       distribution: 'normal',
     }
   if (certified)

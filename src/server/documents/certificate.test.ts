@@ -127,7 +127,7 @@ describe('the statement of conformity under a decision rule: ILAC-G8:09/2019 (fr
   })
   test('states the uncertainty, whether it counts, and the impact since it was last good, by the site’s calendar', async () => {
     const simple = await of('simple-acceptance', 0.7)
-    expect(simple).toContain('beyond that it is stated and not taken into account in the verdict')
+    expect(simple).toContain('It is stated and not taken into account in the verdict')
     expect(simple).toContain('Impact: The process may have been measured up to +0.70 kPa wrong')
     expect(simple).toContain('(record 3, 4 Nov 2025)') // half past midnight in Prague
     expect(await of('guard-band', 0.1)).not.toContain('not taken into account')

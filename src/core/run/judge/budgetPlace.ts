@@ -26,10 +26,12 @@ export type Place = {
 /** Where a reading was taken. */
 export function placeOf(
   { applied, output }: ReadingFigures,
-  { basis, inputUnit, inputReference, isBelowCutOff, heads, isAbsolute }: ComparisonFacts,
+  { basis, inputUnit, inputReference, isBelowCutOff, heads, isAbsolute, measurand }: ComparisonFacts,
 ): Place {
   const inRange = (value: number) => convertPressure(value, inputUnit, basis.range.unit)
-  const atInput = atInstrument(inRange(correctedValue(Number(applied), inputUnit, inputReference)), {
+  const corrected =
+    measurand === undefined ? Number(applied) : correctedValue(Number(applied), inputUnit, inputReference)
+  const atInput = atInstrument(inRange(corrected), {
     ...heads,
     configuration: { unit: basis.range.unit, ...(isAbsolute && { pressureKind: 'absolute' }) },
   })

@@ -1,5 +1,5 @@
 import { columnCorrection } from '../../conformity/columnCorrection'
-import { type PartOf, referenceParts } from '../../reference/referenceParts'
+import { type PartOf, referenceParts, type UseOfReference } from '../../reference/referenceParts'
 import type { Contribution } from '../../uncertainty/contribution'
 import { convertPressure, pressureUnitOf } from '../../units/pressureUnit'
 import { nameOf, ofInput, type Place, RECTANGULAR } from './budgetPlace'
@@ -44,10 +44,17 @@ function columnPart(at: Place, facts: ComparisonFacts): PartLine[] {
   return [{ of: 'liquid', line: ofInput(line, (1 - correction.factor) * at.shown, { at, facts }) }]
 }
 
+/** Runs begun before U grew beyond the points of a certificate are judged as they were sealed. */
+const useOf = ({ day, ambientCelsius, measurand }: ComparisonFacts): UseOfReference => ({
+  day,
+  ambientCelsius,
+  isHeldBeyondPoints: measurand === undefined,
+})
+
 function inputParts(at: Place, facts: ComparisonFacts): PartLine[] {
   const { inputReference: reference, basis } = facts
   const shown = convertPressure(at.shown, basis.range.unit, reference.unit)
-  const parts = referenceParts(reference, 'the reference', facts).map((part): PartLine => {
+  const parts = referenceParts(reference, 'the reference', useOf(facts)).map((part): PartLine => {
     const { of, name, source, distribution } = part
     const own = convertPressure(part.at(shown), reference.unit, basis.range.unit)
     return { of, line: ofInput({ name, source, distribution, degrees: null }, own, { at, facts }) }
@@ -60,7 +67,7 @@ function outputParts(at: Place, facts: ComparisonFacts, reference: OutputReferen
   const [own, read] = [pressureUnitOf(reference.unit), pressureUnitOf(unit)]
   const isConverted = own !== undefined && read !== undefined
   const shown = isConverted ? convertPressure(at.output, read, own) : at.output
-  return referenceParts(reference, 'the output reading', facts).map((part): PartLine => {
+  return referenceParts(reference, 'the output reading', useOf(facts)).map((part): PartLine => {
     const { of, name, source, distribution } = part
     const value = isConverted ? convertPressure(part.at(shown), own, read) : part.at(shown)
     const plain = { name, group: 'output' as const, source, unit, sensitivity: at.perOutput, degrees: null }

@@ -41,15 +41,21 @@ describe('verdict and statement near the limit', () => {
     [-0.6, 'outside', 'outside', 'conditional fail'],
     [0.61, 'outside', 'outside', 'fail'],
   ] as const)('error %d %%', (error, guarded, conditional, statement) => {
-    expect(underRule(point(error), { decisionRule: 'guard-band' }, UNCERTAINTY).verdict).toBe(guarded)
-    const four = underRule(point(error), { decisionRule: 'conditional' }, UNCERTAINTY)
+    expect(
+      underRule(point(error), { decisionRule: 'guard-band', largestUncertaintyShare: 1 }, UNCERTAINTY).verdict,
+    ).toBe(guarded)
+    const four = underRule(point(error), { decisionRule: 'conditional', largestUncertaintyShare: 1 }, UNCERTAINTY)
     expect([four.verdict, four.statement]).toEqual([conditional, statement])
     expect(four.acceptancePercentSpan).toBeCloseTo(0.4, 12)
   })
 
   test('simple acceptance and shared risk state the uncertainty and leave the verdict alone', () => {
     for (const rule of ['simple-acceptance', 'shared-risk'] as const) {
-      const judged = underRule({ ...point(0.45), verdict: 'inside-look' }, { decisionRule: rule }, UNCERTAINTY)
+      const judged = underRule(
+        { ...point(0.45), verdict: 'inside-look' },
+        { decisionRule: rule, largestUncertaintyShare: 1 },
+        UNCERTAINTY,
+      )
       expect(judged).toEqual({ ...point(0.45), verdict: 'inside-look', expandedUncertaintyPercentSpan: UNCERTAINTY })
     }
   })
@@ -57,31 +63,56 @@ describe('verdict and statement near the limit', () => {
   test('an uncertainty as large as the limit leaves nothing to pass; a larger one nothing to be said, but far outside', () => {
     const states = (u: number) =>
       [0, 0.5, 0.6, 1.2].map((error) => {
-        const { statement, verdict } = underRule(point(error), { decisionRule: 'conditional' }, u)
+        const { statement, verdict } = underRule(
+          point(error),
+          { decisionRule: 'conditional', largestUncertaintyShare: 1 },
+          u,
+        )
         return statement ?? verdict
       })
     expect(states(0.5)).toEqual(['conditional pass', 'conditional pass', 'conditional fail', 'fail'])
     expect(states(0.6)).toEqual(['not-stated', 'not-stated', 'not-stated', 'fail'])
-    expect(underRule(point(0.01), { decisionRule: 'guard-band' }, 0.6).verdict).toBe('not-stated')
-    expect(underRule(point(0.01), { decisionRule: 'guard-band' }, 0.5).verdict).toBe('not-stated') // the edge: nothing is left
-    expect(underRule(point(0.01), { decisionRule: 'guard-band' }, 0.49).verdict).toBe('inside') // A = 0.01
+    expect(underRule(point(0.01), { decisionRule: 'guard-band', largestUncertaintyShare: 1 }, 0.6).verdict).toBe(
+      'not-stated',
+    )
+    expect(underRule(point(0.01), { decisionRule: 'guard-band', largestUncertaintyShare: 1 }, 0.5).verdict).toBe(
+      'not-stated',
+    ) // the edge: nothing is left
+    expect(underRule(point(0.01), { decisionRule: 'guard-band', largestUncertaintyShare: 1 }, 0.49).verdict).toBe(
+      'inside',
+    ) // A = 0.01
   })
 })
 
 describe('nothing is inside where U is larger than the limit, whichever rule (JCGM 106:2012, 8.3.3, from memory)', () => {
   test.each(RUN_RULE_IDS)('%s', (decisionRule) => {
     const verdict = (error: number, u: number) =>
-      underRule({ ...point(error), verdict: error > 0.5 ? 'outside' : 'inside' }, { decisionRule }, u).verdict
+      underRule(
+        { ...point(error), verdict: error > 0.5 ? 'outside' : 'inside' },
+        { decisionRule, largestUncertaintyShare: 1 },
+        u,
+      ).verdict
     for (const error of [0, 0.2, 0.49, 0.51]) expect(verdict(error, 12)).toBe('not-stated')
     expect(verdict(0, 0.501)).toBe('not-stated')
     expect(verdict(13, 12)).toBe('outside')
+  })
+  test('a run begun before rules asked for it is judged as it was sealed', () => {
+    const near = { ...point(0.1), verdict: 'inside' as const }
+    const old = (decisionRule: RunRule) => underRule(near, { decisionRule }, 12).verdict
+    expect(old('simple-acceptance')).toBe('inside')
+    expect(old('conditional')).toBe('inside-look')
+    expect([old('shared-risk'), old('guard-band')]).toEqual(['not-stated', 'not-stated'])
+    expect(underRule({ ...point(13), verdict: 'outside' }, { decisionRule: 'guard-band' }, 12).verdict).toBe(
+      'not-stated',
+    )
+    expect(conditionWords({ decisionRule: 'simple-acceptance' })).toBeNull()
   })
   test('simple acceptance asks for the share that the site has said, the edge included', () => {
     const site = { decisionRule: 'simple-acceptance', largestUncertaintyShare: 1 / 4 } as const
     const near = { ...point(0.1), verdict: 'inside' as const }
     expect(underRule(near, site, 0.125).verdict).toBe('inside')
     expect(underRule(near, site, 0.1251).verdict).toBe('not-stated')
-    expect(underRule(near, { decisionRule: 'simple-acceptance' }, 0.5).verdict).toBe('inside')
+    expect(underRule(near, { ...site, largestUncertaintyShare: 1 }, 0.5).verdict).toBe('inside')
     expect(conditionWords(site)).toContain('at most 25 %')
   })
 })
@@ -117,7 +148,11 @@ describe('every rule at every edge', () => {
   }
   const of = (rule: RunRule, error: number) => {
     const plain = pointVerdict({ error, limit: 0.5, adjustLimit: 0.25 })
-    const judged = underRule({ ...point(error), verdict: plain }, { decisionRule: rule }, UNCERTAINTY)
+    const judged = underRule(
+      { ...point(error), verdict: plain },
+      { decisionRule: rule, largestUncertaintyShare: 1 },
+      UNCERTAINTY,
+    )
     return judged.statement ?? judged.verdict
   }
   test.each(RUN_RULE_IDS)('%s', (rule) => {
@@ -130,8 +165,12 @@ describe('every rule at every edge', () => {
     }
   })
   test('sharing the risk needs a limit of four times U, the edge included, with the U that came out', () => {
-    expect(underRule(point(0.1), { decisionRule: 'shared-risk' }, 0.125).verdict).toBe('inside')
-    expect(underRule(point(0.1), { decisionRule: 'shared-risk' }, 0.1251).verdict).toBe('not-stated')
+    expect(underRule(point(0.1), { decisionRule: 'shared-risk', largestUncertaintyShare: 1 }, 0.125).verdict).toBe(
+      'inside',
+    )
+    expect(underRule(point(0.1), { decisionRule: 'shared-risk', largestUncertaintyShare: 1 }, 0.1251).verdict).toBe(
+      'not-stated',
+    )
   })
   test('every verdict and statement has words of its own, and only “outside” says outside without a condition', () => {
     const words = [...Object.values(VERDICT_STATEMENTS), ...Object.values(CONFORMITY_STATEMENTS)]

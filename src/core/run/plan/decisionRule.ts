@@ -27,7 +27,10 @@ export const RUN_RULES = {
 export type RunRule = keyof typeof RUN_RULES
 export const RUN_RULE_IDS = Object.keys(RUN_RULES) as RunRule[] // keys of a const object
 
-/** The rule a run is decided by, with the largest U its site accepts, as a share of the limit. */
+/**
+ * The rule a run is decided by, with the largest U its site accepts, as a share of the limit. Runs begun before every rule
+ * asked for one have none: they are judged as they were sealed.
+ */
 export type RuleOfRun = { readonly decisionRule: RunRule; readonly largestUncertaintyShare?: number | undefined }
 
 const definitionOf = (rule: RunRule): DecisionRule => RUN_RULES[rule]
@@ -46,9 +49,15 @@ export const meetsCondition = (rule: RunRule, bounds: Bounds): boolean =>
 const conditionOf = (rule: RunRule): typeof upToItsLimit =>
   definitionOf(rule).condition ?? { ...upToItsLimit, words: () => upToItsLimit.words(1) }
 
-/** The condition of a rule in words. */
-export const conditionWords = ({ decisionRule, largestUncertaintyShare = 1 }: RuleOfRun): string =>
-  conditionOf(decisionRule).words(largestUncertaintyShare)
+/** What a rule asked before every one of them asked for a U within its limit; null where that was nothing. */
+const conditionOfOld = (rule: RunRule) => {
+  const { condition } = definitionOf(rule)
+  return condition === upToItsLimit ? null : condition
+}
+
+/** The condition of a rule in words; null in runs begun before it had one. */
+export const conditionWords = ({ decisionRule, largestUncertaintyShare: share }: RuleOfRun): string | null =>
+  share === undefined ? (conditionOfOld(decisionRule)?.words(1) ?? null) : conditionOf(decisionRule).words(share)
 
 /** A judged point under a decision rule: its verdict, and what was accepted, with the uncertainty beside it. */
 export const underRule = (point: JudgedPoint, rule: RuleOfRun, uncertaintyPercentSpan: number): JudgedPoint => ({
@@ -69,9 +78,17 @@ export function rulingOn(
   uncertaintyPercentSpan: number,
 ): Ruling {
   const bounds = { limit: point.limitPercentSpan, expandedUncertainty: uncertaintyPercentSpan, largestShare }
+  if (largestShare === undefined) {
+    if (!(conditionOfOld(rule)?.isMet(bounds) ?? true)) return { verdict: 'not-stated' }
+    return spoken(point, rule, bounds)
+  }
   // So far outside that no true value can be inside: that is said whatever the uncertainty.
   const isFarOutside = exceeds(Math.abs(point.errorPercentSpan), bounds.limit + bounds.expandedUncertainty)
   if (!meetsCondition(rule, bounds) && !isFarOutside) return { verdict: 'not-stated' }
+  return spoken(point, rule, bounds)
+}
+
+function spoken(point: PointToRule, rule: RunRule, bounds: Bounds): Ruling {
   const { acceptance: drawnIn, ruling } = definitionOf(rule)
   if (!drawnIn) return ruling(point, { ...bounds, acceptance: bounds.limit })
   const acceptance = drawnIn(bounds)
