@@ -3,6 +3,7 @@ import { CONFIGURATION, METER, PUMP } from '../../../../tests/support/benchPlant
 import { runState } from '../runState'
 import { judgeReading } from './judgeSteps'
 import { readingCorrections } from './readingCorrections'
+import { refuseBeyondSensor } from './readingNotice'
 
 const point = (indicated: number, correction: number) => ({ indicated, correction, uncertainty: 0.002 })
 const pump = {
@@ -46,6 +47,13 @@ describe('corrections go into the reading, by hand on 0 … 100 kPa and 4–20 m
     expect(as.applied).toBeCloseTo(50, 12)
     expect(readingCorrections(reading, as, plain)).toEqual({ applied: null, output: null, head: 0 })
   })
+})
+
+test('what was shown at the end of a sensor is taken, whatever its correction makes of it', () => {
+  const low = { ...pump, calibration: { ...pump.calibration, points: [point(0, -0.02), point(100, 0.05)] } }
+  const world = { ...worldWith({ inputReference: low }), configuration: { ...CONFIGURATION, lrl: 0 } }
+  expect(() => refuseBeyondSensor(0, world)).not.toThrow()
+  expect(() => refuseBeyondSensor(-0.001, world)).toThrow('outside what the sensor can do')
 })
 
 test('a reading keeps the correction of the reference it was taken with, whatever was exchanged since', () => {

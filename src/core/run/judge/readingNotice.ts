@@ -1,6 +1,6 @@
 import type { Direction } from '../../analysis/judgedPoint'
 import { formatFixed, formatPlain } from '../../format/formatNumber'
-import { atReference } from '../../pressure/lineHead'
+import { atInstrument, atReference } from '../../pressure/lineHead'
 import { Refusal } from '../../refusal'
 import { percentOfOutput } from '../../signal/signal'
 import { span } from '../../transfer/calibratedRange'
@@ -29,7 +29,8 @@ type SensorLimits = { readonly lrl: number; readonly url: number }
  */
 export function refuseBeyondSensor(applied: number, basis: RunBasis & { configuration: SensorLimits }): void {
   const { lrl, url, unit } = basis.configuration
-  const inRange = appliedInput(applied, basis)
+  // As it was shown: a correction of a few hundredths takes no sensor beyond its end.
+  const inRange = atInstrument(convertPressure(applied, basis.inputUnit, unit), basis)
   const slack = (url - lrl) * 1e-6 // converting to another unit and back is not exact
   if (inRange >= lrl - slack && inRange <= url + slack) return
   const limit = (value: number) =>
