@@ -81,8 +81,8 @@ test('a reference 1.5 m higher in water: asked about, corrected at every point, 
   await beginRun(page)
   const head = 0.14666
   const given = [0, 5.853, 11.853, 17.853, 23.853]
-  const reading = (applied: number) => [applied.toFixed(3), (4 + (16 * (applied + head)) / 24).toFixed(3)] as const
-  await expect(page.locator('.entry-target')).toContainText('−0.147')
+  const reading = (applied: number) => [applied.toFixed(4), (4 + (16 * (applied + head)) / 24).toFixed(3)] as const
+  await expect(page.locator('.entry-target')).toContainText('−0.1467')
   const up = given.map(reading)
   await readAll(page, [...up, ...up.toReversed().slice(1)])
   await expect(page.locator('.notice')).toContainText('Leave it alone')

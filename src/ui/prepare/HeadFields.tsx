@@ -27,7 +27,7 @@ export function HeadFields({ form, configuration, planned }: Props) {
     <>
       <OneHead form={form} at="head" label="Ref. higher" fills={FILLS} />
       {configuration.pressureKind === 'differential' && (
-        <OneHead form={form} at="lowLeg" label="Filled low leg, above instrument" fills={LIQUIDS} />
+        <OneHead form={form} at="lowLeg" label="Filled low leg" fills={LIQUIDS} />
       )}
       {asked && (
         <Tick

@@ -94,13 +94,6 @@ export function SignFoot({ person, isOutside, isWithheld, isConditional, others,
         onChange={(event) => setDraft({ ...draft, remark: event.target.value })}
         slotProps={{ htmlInput: { maxLength: 1000 }, inputLabel: { shrink: true } }}
       />
-      <ConditionBox
-        condition="temperature"
-        label="Ambient at the end"
-        value={ambientEndCelsius}
-        change={(typed) => setDraft({ ...draft, ambientEndCelsius: typed })}
-        sx={{ width: 170 }}
-      />
       <Button type="submit" variant="contained" size="large" disabled={isBusy}>
         Sign and seal
       </Button>
@@ -108,6 +101,13 @@ export function SignFoot({ person, isOutside, isWithheld, isConditional, others,
         className="sign-confirm"
         control={<Checkbox checked={isConfirmed} onChange={(event) => setConfirmed(event.target.checked)} />}
         label={`${confirmationWords(others, hasRead)} Sealed, nothing in this run can be changed.`}
+      />
+      <ConditionBox
+        condition="temperature"
+        label="Ambient at the end"
+        value={ambientEndCelsius}
+        change={(typed) => setDraft({ ...draft, ambientEndCelsius: typed })}
+        sx={{ width: 170 }}
       />
       {adjustAgain && (
         <Button variant="outlined" color="secondary" onClick={() => setAsking(true)}>
