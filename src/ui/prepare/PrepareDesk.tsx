@@ -50,7 +50,7 @@ export function PrepareDesk({ instrument, offers, last, foundBefore, rule, known
   const read = useCallback((draft: PrepareDraft) => wishesOf(draft, instrument), [instrument])
   const form = useDraftForm(
     PrepareShape,
-    () => prepareDraft(configuration, offers, { ...(last && { last }), rule }),
+    () => prepareDraft(configuration, offers, { ...(last && { last }), rule, known }),
     read,
   )
   const [nameplate, setNameplate] = useState<Nameplate>('not looked at')

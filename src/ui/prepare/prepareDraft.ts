@@ -6,6 +6,7 @@ import { settleSeconds } from '@/core/setUp/damping'
 import { headsOfRun } from '@/plans/headsOfRun'
 import type { ReferenceOffers } from '@/plans/offers'
 import type { PlannedConditions } from '@/plans/plannedRun'
+import { rankedChoices } from '@/plans/rankedChoices'
 import { outputOfferFor } from '@/plans/referenceOffers'
 import type { Configuration } from '@/schema/configuration'
 import { StartRun } from '@/schema/startRun'
@@ -56,16 +57,20 @@ const NONE_BEFORE: LastReferences = { inputIds: [], outputId: null }
 export function prepareDraft(
   configuration: Configuration,
   offers: ReferenceOffers,
-  { last = NONE_BEFORE, rule = 'simple-acceptance' }: { readonly last?: LastReferences; readonly rule?: RunRule } = {},
+  {
+    last = NONE_BEFORE,
+    rule = 'simple-acceptance',
+    known,
+  }: { readonly last?: LastReferences; readonly rule?: RunRule; readonly known?: KnownBefore } = {},
 ): PrepareDraft {
   const inputIds = firstChoice(offers, last.inputIds)
   // What read the output last time does so again, where it is free beside what gives the pressure now.
   const outputs = offers.outputs?.filter(({ standard, mark }) => mark === 'inside' && standard.id === last.outputId)
   const lastOutput = outputOfferFor({ inputs: offers.inputs, outputs: outputs ?? null }, inputIds)
+  const first = { inputIds, outputId: (lastOutput ?? outputOfferFor(offers, inputIds))?.standard.id ?? null }
   return {
     inputUnit: configuration.unit,
-    inputIds,
-    outputId: (lastOutput ?? outputOfferFor(offers, inputIds))?.standard.id ?? null,
+    ...(known ? meetingTheRule(first, { configuration, offers, rule, known }) : first),
     readsDigital: false,
     readsDisplay: false,
     readsByNull: false,
@@ -83,9 +88,30 @@ export function prepareDraft(
     head: noHead('gas'),
     lowLeg: noHead('water'),
     isHeadConfirmed: false,
-    environment: { ambientCelsius: '', relativeHumidityPercent: '', barometricHPa: '' },
+    environment: NOTHING_TYPED,
   }
 }
+
+type First = { readonly inputIds: string[]; readonly outputId: string | null }
+
+/** The first choice, unless with it the rule could say nothing and with another set it can: then the best of those. */
+function meetingTheRule(
+  first: First,
+  {
+    configuration,
+    offers,
+    rule,
+    known,
+  }: { configuration: Configuration; offers: ReferenceOffers; rule: RunRule; known: KnownBefore },
+): First {
+  const nowhere = { environment: NOTHING_TYPED, head: noHead('gas'), lowLeg: noHead('water') }
+  const ask = { rule, inputUnit: configuration.unit, history: null, at: conditionsOf(nowhere, known) }
+  const ranked = rankedChoices(configuration, offers, ask)
+  const isAmong = ranked.some(({ inputIds }) => inputIds.toSorted().join() === first.inputIds.toSorted().join())
+  const [best] = ranked
+  return isAmong || !best ? first : { inputIds: [...best.inputIds], outputId: best.outputId }
+}
+const NOTHING_TYPED = { ambientCelsius: '', relativeHumidityPercent: '', barometricHPa: '' }
 
 /** The draft as the server takes it: points as registered are left to the register. */
 export function wishesOf(
