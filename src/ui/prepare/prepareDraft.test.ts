@@ -1,6 +1,9 @@
 import { describe, expect, test } from 'vitest'
 import type { ReferenceOffers } from '@/plans/offers'
-import { benchWorld } from '../../../tests/support/benchPlant'
+import { referenceOffers } from '@/plans/referenceOffers'
+import type { WorkingReference } from '@/schema/world'
+import { benchWorld, CONFIGURATION, METER, PUMP } from '../../../tests/support/benchPlant'
+import { inPlace } from '../../../tests/support/ownReference'
 import { PrepareShape, prepareDraft, wishesOf } from './prepareDraft'
 
 const { configuration } = benchWorld('X-1')
@@ -73,4 +76,19 @@ describe('what Prepare begins with', () => {
     expect(prepareDraft(damped, offers).plan.dwellSeconds).toBe('7')
     expect(prepareDraft({ ...configuration, setUp: { dampingSeconds: 0 } }, offers).plan.dwellSeconds).toBe('')
   })
+})
+
+test('where the rule could say nothing with the finest reference, the best of the others is begun with', () => {
+  // ±0.2 % of 100 kPa; a tester read by rule is finer on paper, and gravity may be 0.3 % of what it shows.
+  const tight = {
+    ...CONFIGURATION,
+    errorLimit: { combine: 'sum' as const, terms: [{ kind: 'percentSpan' as const, value: 0.2 }] },
+  }
+  const finer = { combine: 'sum' as const, terms: [{ kind: 'percentSpan' as const, value: 0.002 }] }
+  const tester = { ...PUMP, id: 'T-W', code: 'T-W', principle: 'dead-weight' as const, rangeLow: 0, accuracy: finer }
+  const fineMeter = { ...METER, accuracy: finer } as WorkingReference // quantity stays
+  const real = referenceOffers(tight, inPlace([tester, PUMP, fineMeter]), '2026-11-20')
+  const known = { day: '2026-11-20', siteGravityMPerS2: null, repeatability: undefined, largestUncertaintyShare: 1 }
+  expect(prepareDraft(tight, real).inputIds).toEqual(['T-W'])
+  expect(prepareDraft(tight, real, { known }).inputIds).toEqual([PUMP.id])
 })
