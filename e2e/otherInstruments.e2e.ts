@@ -86,7 +86,7 @@ test('a reference 1.5 m higher in water: asked about, corrected at every point, 
   const up = given.map(reading)
   await readAll(page, [...up, ...up.toReversed().slice(1)])
   await expect(page.locator('.notice')).toContainText('Leave it alone')
-  await expect(page.getByText('No fault found')).toBeVisible()
+  await expect(page.getByText('No fault found in these readings.')).toBeVisible()
   await page.getByRole('button', { name: /^Leave as it is/ }).click()
   const text = await restoreAndSign(page)
   expect(text).toContain('1500 mm above the instrument, line filled with water of 998')

@@ -83,7 +83,12 @@ export function VerdictPanel({ run, state, decimals, timeZone, advice }: Props) 
         {nearest.expandedUncertaintyPercentSpan !== undefined && `, ${uncertaintyWords(nearest, shown)}`}
         {isAsLeft && first?.analysis.nearestLimit && `; found ${percent(first.analysis.nearestLimit)} %`}
       </p>
-      {condition && run.world.statesUncertainty && <p className="small soft">The rule asks that {condition}.</p>}
+      {/* That U keeps within the limit is worth a line only where it did not. */}
+      {condition &&
+        run.world.statesUncertainty &&
+        (decisionRule !== 'simple-acceptance' || verdict === 'not-stated') && (
+          <p className="small soft">The rule asks that {condition}.</p>
+        )}
       {falseAccept && (
         <p className="small">
           Risk of a false accept: {riskWords(falseAccept.probability)} that an accepted point is outside in truth.
