@@ -1,4 +1,5 @@
-import { decimalsOfTwoDigits, fixedDecimal, formatFixed, formatSigned } from '@/core/format/formatNumber'
+import { isWithin } from '@/core/error/within'
+import { decimalsOfTwoDigits, fixedDecimal, formatFixed, formatPlain, formatSigned } from '@/core/format/formatNumber'
 import { airDensityKgPerM3 } from '@/core/pressure/airDensity'
 import {
   fillDensityKgPerM3,
@@ -9,6 +10,7 @@ import {
   USUAL_DENSITY_DOUBT_PERCENT,
   USUAL_HEIGHT_DOUBT_MM,
 } from '@/core/pressure/lineHead'
+import { gravityDoubtPercent } from '@/core/pressure/localGravity'
 import { Refusal } from '@/core/refusal'
 import { idealAtPoint, judgeReading, type RunBasis, targetInput } from '@/core/run/judge/judgeSteps'
 
@@ -17,11 +19,11 @@ import type { StartRun } from '@/schema/startRun'
 import type { World } from '@/schema/world'
 import { fillWords, heightWords } from '@/words/headWords'
 
-/** Gravity on earth departs from the standard by up to 0.27 %; a site that says its own knows it to about 0.02 %. */
-const UNKNOWN_GRAVITY_PERCENT = 0.27
-const KNOWN_GRAVITY_PERCENT = 0.02
 /** A line of which nobody read the temperature stands at that of a room. */
 const ROOM_CELSIUS = 20
+
+/** Where water is liquid in a line that is open to air. */
+const LIQUID_CELSIUS = { low: 0, high: 95 }
 
 type Place = {
   readonly environment: StartRun['environment']
@@ -32,7 +34,7 @@ type Place = {
 /**
  * What stands between reference and instrument, with what it is corrected by; level and without a leg it is left out.
  *
- * @throws {Refusal} for a liquid whose density nobody has said
+ * @throws {Refusal} for a liquid whose density nobody has said, and for water that would be ice or steam
  */
 export function headsOfRun({ head, lowLeg }: Pick<StartRun, 'head' | 'lowLeg'>, place: Place): Heads {
   const high = head && headWithFacts(head, 'head', place)
@@ -53,6 +55,13 @@ function headWithFacts(
   const ambient = number(ambientCelsius)
   const celsius = number(typed.celsius) ?? ambient ?? ROOM_CELSIUS
   const density = number(typed.densityKgPerM3)
+  // The ambient temperature may be that of a winter's day; what fills the line is water all the same.
+  if (fill === 'water' && !isWithin(celsius, LIQUID_CELSIUS))
+    throw new Refusal(
+      `${field}.celsius`,
+      `water at ${formatPlain(celsius)} °C does not stand in a line`,
+      'enter the temperature of the line, 0 °C to below 95 °C',
+    )
   if (fill === 'liquid' && density === null)
     throw new Refusal(`${field}.densityKgPerM3`, 'the density of the liquid in the line is not said', 'enter it')
   return {
@@ -70,7 +79,7 @@ function headWithFacts(
       heightDoubtMillimetre: number(typed.heightDoubtMillimetre) ?? USUAL_HEIGHT_DOUBT_MM,
       densityDoubtPercent: number(typed.densityDoubtPercent) ?? USUAL_DENSITY_DOUBT_PERCENT[fill],
       celsiusDoubt: number(typed.celsiusDoubt) ?? USUAL_CELSIUS_DOUBT,
-      gravityDoubtPercent: siteGravityMPerS2 === null ? UNKNOWN_GRAVITY_PERCENT : KNOWN_GRAVITY_PERCENT,
+      gravityDoubtPercent: gravityDoubtPercent(siteGravityMPerS2),
     },
   }
 }

@@ -1,5 +1,6 @@
 import { columnFactor } from '@/core/conformity/columnCorrection'
 import { airDensityKgPerM3 } from '@/core/pressure/airDensity'
+import { gravityDoubtPercent } from '@/core/pressure/localGravity'
 import { Refusal } from '@/core/refusal'
 import { STANDARD_GRAVITY } from '@/core/units/pressureUnit'
 import type { WorkingReference, World } from '@/schema/world'
@@ -36,9 +37,6 @@ export function standingAt<S extends WorkingReference>(
   }
 }
 
-/** Gravity on earth departs from the standard by no more, % of what is read; known, it is known to so much. */
-const ANY_GRAVITY_PERCENT = 0.27
-const KNOWN_GRAVITY_PERCENT = 0.02
 /** Buoyancy of the masses and the temperature of piston and cylinder, of a tester read by what stands on its masses. Ours, no source. */
 const MASSES_PERCENT = 0.03
 
@@ -53,7 +51,7 @@ function byRule(
 ): Pick<WorkingReference, 'column' | 'byRulePercent'> {
   if (principle === 'liquid-column' && !column)
     return siteGravityMPerS2 === null
-      ? { byRulePercent: ANY_GRAVITY_PERCENT }
+      ? { byRulePercent: gravityDoubtPercent(null) }
       : {
           column: {
             ...columnFactor(unit, siteGravityMPerS2, celsius),
@@ -62,9 +60,7 @@ function byRule(
           },
         }
   if (principle !== 'dead-weight' || piston) return {}
-  const gravity =
-    siteGravityMPerS2 === null
-      ? ANY_GRAVITY_PERCENT
-      : Math.abs(siteGravityMPerS2 / STANDARD_GRAVITY - 1) * 100 + KNOWN_GRAVITY_PERCENT
+  const departs = siteGravityMPerS2 === null ? 0 : Math.abs(siteGravityMPerS2 / STANDARD_GRAVITY - 1) * 100
+  const gravity = departs + gravityDoubtPercent(siteGravityMPerS2)
   return { byRulePercent: gravity + MASSES_PERCENT }
 }

@@ -1,6 +1,6 @@
 import { ALIKE, type Cause } from './causeTable'
 import type { Fit } from './fitHypothesis'
-import { channelsRead, type DiagnosisData } from './hypothesis'
+import { channelsRead, type DiagnosisData, isReadBothWays } from './hypothesis'
 
 /** Two causes fit alike where χ² differs by less than this. */
 const FITS_ALIKE = 6
@@ -33,7 +33,7 @@ export function groupOf(causes: readonly CauseFit[], { readings }: DiagnosisData
   if (!leader) return []
   const isRead = {
     pv: channelsRead(readings).pv,
-    'both ways': new Set(readings.map(({ direction }) => direction)).size === 2,
+    'both ways': isReadBothWays(readings),
     volts: readings.some(({ terminalVolts }) => terminalVolts !== null),
     nothing: false,
   }

@@ -85,6 +85,10 @@ export function channelsRead(readings: readonly DiagnosisReading[]): Record<Chan
   }
 }
 
+/** Whether points were come to from both sides. */
+export const isReadBothWays = (readings: readonly DiagnosisReading[]): boolean =>
+  new Set(readings.map(({ direction }) => direction)).size === 2
+
 /** Whether the readings show the output stage apart from the sensor. */
 export function showsOutputStage(readings: readonly DiagnosisReading[]): boolean {
   const read = channelsRead(readings)

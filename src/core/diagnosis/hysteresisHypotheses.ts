@@ -1,7 +1,7 @@
 import { formatFixed } from '../format/formatNumber'
 import type { Taken } from './driftHypotheses'
 import { hump } from './hump'
-import { type DiagnosisData, type Hypothesis, signed } from './hypothesis'
+import { type DiagnosisData, type Hypothesis, isReadBothWays, signed } from './hypothesis'
 import { at, FAULT_SIZES, ofSize } from './lineErrors'
 
 /** Shapes of the way up and the way down: a loop that closes at the ends, lopsided or not, or a constant lag. */
@@ -22,10 +22,9 @@ const ONE_WAY = 3
 
 /** Up differs from down, alone or on a straight line that is off too. */
 export function hysteresisHypotheses(data: DiagnosisData): Hypothesis[] {
-  const isBothWays = new Set(data.readings.map(({ direction }) => direction)).size === 2
   const lagged = (x: number, width: number, { size }: (typeof LOOPS)[number], place: Taken) =>
     x + ((place.reading.direction === 'rising' ? -1 : 1) * width * size(x, place.index)) / 2
-  return (isBothWays ? LOOPS : LOOPS.slice(0, ONE_WAY)).flatMap((loop) =>
+  return (isReadBothWays(data.readings) ? LOOPS : LOOPS.slice(0, ONE_WAY)).flatMap((loop) =>
     FAULT_SIZES.flatMap(({ limits, weight }): Hypothesis[] => [
       {
         cause: 'hysteresis',

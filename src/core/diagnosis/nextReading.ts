@@ -1,7 +1,7 @@
 import { type Cause, causeFacts } from './causeTable'
 import type { DiagnosisReading } from './diagnosisReading'
 import type { Fit } from './fitHypothesis'
-import { type Channel, channelsRead, type DiagnosisData, type Hypothesis } from './hypothesis'
+import { type Channel, channelsRead, type DiagnosisData, type Hypothesis, isReadBothWays } from './hypothesis'
 
 /** A reading worth taking next, and why. */
 export type NextReading = {
@@ -74,7 +74,7 @@ function toldBy({ predicts }: Candidate, suspects: readonly Suspect[], { context
 function candidatesFor(data: DiagnosisData): Candidate[] {
   const { readings, context } = data
   const read = channelsRead(readings)
-  const isBothWays = new Set(readings.map(({ direction }) => direction)).size === 2
+  const isBothWays = isReadBothWays(readings)
   const taken = (percent: number, direction: DiagnosisReading['direction']) =>
     readings.some((each) => each.targetPercent === percent && each.direction === direction)
   const places = [...new Set([...readings.map(({ targetPercent }) => targetPercent), ...PLACES])].filter(

@@ -3,6 +3,15 @@ import { Refusal } from '../refusal'
 /** Loss of gravity with height in free air, 1/s². Source: common geodesy (from memory). */
 const FREE_AIR_PER_S2 = 3.086e-6
 
+/** Gravity on earth departs from the standard by up to 0.27 %: 9.780 m/s² at the equator, 9.832 at the poles (GRS 80). */
+const UNKNOWN_PERCENT = 0.27
+/** What a site says of its own: normal gravity at its place is good to 0.002 m/s². */
+const KNOWN_PERCENT = 0.02
+
+/** How far gravity may be from what is reckoned with, ± %: from what a site has said, or from the standard where it has not. */
+export const gravityDoubtPercent = (siteGravityMPerS2: number | null): number =>
+  siteGravityMPerS2 === null ? UNKNOWN_PERCENT : KNOWN_PERCENT
+
 /**
  * Normal gravity at a latitude and height, m/s²: Somigliana’s closed formula on the ellipsoid GRS 80, less the free-air
  * gradient. Real gravity departs from it by up to about 0.002 m/s²; a measured value is better where there is one.

@@ -4,6 +4,7 @@ import { CONFORMITY_STATEMENTS, VERDICT_STATEMENTS } from '../../conformity/stat
 import { pointVerdict } from '../../error/verdict'
 import {
   conditionWords,
+  isOnCondition,
   overallStatement,
   RUN_RULE_IDS,
   type RunRule,
@@ -185,6 +186,17 @@ test('the worst statement of several points is that of the round', () => {
   expect(
     overallStatement([{ statement: 'pass' }, { statement: 'conditional fail' }, { statement: 'conditional pass' }]),
   ).toBe('conditional fail')
+})
+
+test('accepted with a condition, or not at all and yet not outside: somebody says what follows', () => {
+  const at = (verdict: JudgedPoint['verdict'], statement?: JudgedPoint['statement']) => ({
+    verdict,
+    ...(statement && { statement }),
+  })
+  expect(isOnCondition([at('inside'), at('not-accepted')])).toBe(true)
+  expect(isOnCondition([at('inside-look', 'conditional pass'), at('inside', 'pass')])).toBe(true)
+  expect(isOnCondition([at('inside', 'pass'), at('inside-look', 'pass')])).toBe(false)
+  expect(isOnCondition([at('not-accepted'), at('outside')])).toBe(false)
 })
 
 describe('a rule that the references cannot meet is refused, with what to do', () => {

@@ -1,7 +1,7 @@
 import type { JudgedPoint } from '../../analysis/judgedPoint'
 import type { ConformityStatement } from '../../conformity/conformityStatement'
 import { testUncertaintyRatio } from '../../conformity/uncertaintyRatio'
-import { exceeds } from '../../error/verdict'
+import { exceeds, overallVerdict } from '../../error/verdict'
 import { decimalsThatTell, formatFixed } from '../../format/formatNumber'
 import { Refusal } from '../../refusal'
 import { conditional } from './decisionRules/conditional'
@@ -104,6 +104,11 @@ export function overallStatement(points: readonly Pick<RuledPoint, 'statement'>[
     return worst === null || ORDER.indexOf(statement) > ORDER.indexOf(worst) ? statement : worst
   }, null)
 }
+
+/** Whether a round is accepted with a condition, or not at all, and yet not outside: then somebody says what follows. */
+export const isOnCondition = (points: readonly Pick<JudgedPoint, 'verdict' | 'statement'>[]): boolean =>
+  overallVerdict(points.map(({ verdict }) => verdict)) === 'not-accepted' ||
+  overallStatement(points) === 'conditional pass'
 
 /**
  * Refuses a rule that the chosen references cannot meet.

@@ -6,7 +6,7 @@ import { Refusal } from '@/core/refusal'
 import { meaningOf } from '@/core/run/decision'
 import { assumptionsOf } from '@/core/run/judge/assumptions'
 import { scatterOfRound } from '@/core/run/judge/judgeSteps'
-import { conditionWords, overallStatement, RUN_RULES } from '@/core/run/plan/decisionRule'
+import { conditionWords, isOnCondition, RUN_RULES } from '@/core/run/plan/decisionRule'
 import { unfitReading, unfitReferences } from '@/core/run/plan/runFitness'
 import { worldAt } from '@/core/run/plan/worldAt'
 import { ofCountedRounds, roundRoles } from '@/core/run/roundRole'
@@ -110,16 +110,12 @@ function refuseUnready(run: RunView, state: RunState, signing: Pick<Signing, 're
       `${RUN_RULES[run.world.decisionRule].label} asks that ${conditionWords(run.world)}, and the uncertainty that came out is larger: conformity is not stated`,
       'take the readings again, or say in the remark what follows from it',
     )
-  const conditional = conditionalWords(state)
-  if (conditional && signing.remark === null)
-    throw new Refusal('remark', conditional, 'say in the remark what follows from it: sooner again, or as it is')
-}
-
-/** What is to be said of an instrument that is neither outside nor plainly accepted; null where nothing is. */
-function conditionalWords({ rounds }: RunState): string | null {
-  const { points = [], analysis } = rounds.at(-1) ?? {}
-  if (analysis?.verdict === 'not-accepted') return 'it is inside its error limit and not accepted by the decision rule'
-  return overallStatement(points) === 'conditional pass' ? 'it passes only conditionally' : null
+  if (isOnCondition(state.rounds.at(-1)?.points ?? []) && signing.remark === null)
+    throw new Refusal(
+      'remark',
+      'it is inside its error limit, and not plainly accepted by the decision rule',
+      'say in the remark what follows from it: sooner again, or as it is',
+    )
 }
 
 /**

@@ -1,4 +1,4 @@
-import { overallStatement } from '@/core/run/plan/decisionRule'
+import { isOnCondition } from '@/core/run/plan/decisionRule'
 import type { RunView } from '@/schema/runView'
 import { SignFoot } from '../sign/SignFoot'
 import { adjustAgainOf } from './adjustAgain'
@@ -28,7 +28,7 @@ function SigningFoot(props: StageProps) {
       person={person}
       isOutside={verdict === 'outside'}
       isWithheld={verdict === 'not-stated'}
-      isConditional={verdict === 'not-accepted' || overallStatement(points) === 'conditional pass'}
+      isConditional={isOnCondition(points)}
       {...readersBeside(run, person.name)}
       seal={seal}
       {...(!run.world.amends && adjustAgainOf(props))}
