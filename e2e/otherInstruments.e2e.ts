@@ -78,6 +78,12 @@ test('a reference 1.5 m higher in water: asked about, corrected at every point, 
   await page.getByRole('button', { name: /^Begin the run/ }).click()
   await expect(page.getByText(/check height, sign and fill, then confirm them/i)).toBeVisible()
   await question.check()
+  // Confirmed is what stood there then: another height is asked about again.
+  await page.getByLabel('Ref. higher, mm').fill('1400')
+  await expect(page.getByLabel(/^Checked: the reference 1400 mm higher/)).not.toBeChecked()
+  await page.getByLabel('Ref. higher, mm').fill('1500')
+  await expect(question).not.toBeChecked()
+  await question.check()
   await beginRun(page)
   const head = 0.14666
   const given = [0, 5.853, 11.853, 17.853, 23.853]

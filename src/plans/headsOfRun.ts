@@ -60,7 +60,7 @@ function headWithFacts(
     throw new Refusal(
       `${field}.celsius`,
       `water at ${formatPlain(celsius)} °C does not stand in a line`,
-      'enter the temperature of the line, 0 °C to below 95 °C',
+      `enter the temperature of the line, ${LIQUID_CELSIUS.low} °C to ${LIQUID_CELSIUS.high} °C`,
     )
   if (fill === 'liquid' && density === null)
     throw new Refusal(`${field}.densityKgPerM3`, 'the density of the liquid in the line is not said', 'enter it')

@@ -48,12 +48,10 @@ export const HeadForm = <const Fill extends LineFill>(fills: readonly Fill[]) =>
       (density) => density === null || (Number(density) >= 300 && Number(density) <= 20_000),
       { error: 'no density of a liquid: enter kg/m³, 300 to 20000' },
     ),
-    /** Of what fills the line; the ambient temperature where left out. */
+    /** Of what fills the line; the ambient temperature where left out. What a fill bears is asked where it is known. */
     celsius: OptionalDecimalText.refine(
-      (celsius) => celsius === null || (Number(celsius) >= 0 && Number(celsius) < 95),
-      {
-        error: 'from 0 °C to below 95 °C',
-      },
+      (celsius) => celsius === null || (Number(celsius) >= -40 && Number(celsius) <= 120),
+      { error: 'no temperature of a line: enter −40 °C to 120 °C' },
     ),
     heightDoubtMillimetre: doubt(1000, 'mm'),
     densityDoubtPercent: doubt(20, '%'),

@@ -133,7 +133,8 @@ function conditionWords(
   const known = [
     e.ambientCelsius !== null &&
       `ambient ${conditionText(e.ambientCelsius, temperature, '°C')}${end === undefined ? '' : ' as the work began'}`,
-    end !== undefined && `${conditionText(end, temperature, '°C')} as it ended`,
+    end !== undefined &&
+      `${e.ambientCelsius === null ? 'ambient ' : ''}${conditionText(end, temperature, '°C')} as the work ended`,
     e.relativeHumidityPercent !== null && `humidity ${formatReading(e.relativeHumidityPercent)} %`,
     e.barometricHPa !== null && `barometer ${conditionText(e.barometricHPa, barometer, 'hPa')}`,
   ].filter(Boolean)

@@ -93,8 +93,9 @@ export function PrepareDesk({ instrument, offers, last, foundBefore, rule, known
           )}
         </div>
         <div className="stack">
-          <ReadFields form={form} configuration={configuration} />
-          <HeadFields form={form} configuration={configuration} planned={planned} />
+          <ReadFields form={form} configuration={configuration}>
+            <HeadFields form={form} configuration={configuration} planned={planned} />
+          </ReadFields>
           <PlanFields form={form} configuration={configuration} />
           <RuleFields rule={chosen.rule} change={(rule) => change(['decisionRule'], rule)} planned={planned} />
           {isAnyUnfit(offers, inputIds, outputId) && (

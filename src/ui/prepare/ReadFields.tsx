@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react'
 import { ADJUSTABLE, adjustedByOf } from '@/core/adjust/adjustedBy'
 import { formatPlain } from '@/core/format/formatNumber'
 import { isTransmitted } from '@/core/signal/signal'
@@ -11,10 +12,15 @@ import type { BoundForm } from '../../kit/form/useDraftForm'
 import { Tick } from '../../kit/parts/Tick'
 import { holdFor, type PrepareDraft } from './prepareDraft'
 
-type Props = { form: BoundForm & { readonly draft: PrepareDraft }; configuration: Configuration }
+type Props = {
+  form: BoundForm & { readonly draft: PrepareDraft }
+  configuration: Configuration
+  /** What stands between reference and instrument. */
+  children: ReactNode
+}
 
-/** How it is read: units, conditions, what stands between reference and instrument, what else is read. */
-export function ReadFields({ form, configuration }: Props) {
+/** How it is read: units, conditions, what stands between, what else is read. */
+export function ReadFields({ form, configuration, children }: Props) {
   const { draft, change } = form
   const by = ADJUSTABLE[adjustedByOf(configuration)]
   const isDamped = by === 'trims' || by === 'buttons' || configuration.setUp?.dampingSeconds !== undefined
@@ -31,6 +37,7 @@ export function ReadFields({ form, configuration }: Props) {
         <BoundBox form={form} path="itemCondition" label="Condition found" />
         {isDamped && <DampingFound form={form} configuration={configuration} />}
       </div>
+      {children}
       {isTwoWireLoop(configuration.signal) && (
         <Tick
           checked={draft.readsDigital}
@@ -60,7 +67,7 @@ export function ReadFields({ form, configuration }: Props) {
 }
 
 /** Damping as found; what it takes to settle becomes the hold, unless another hold was typed. */
-function DampingFound({ form, configuration }: Props) {
+function DampingFound({ form, configuration }: Omit<Props, 'children'>) {
   const wanted = configuration.setUp?.dampingSeconds
   const typed = typedNumber(form.draft.dampingFoundSeconds)
   const change = (text: string) => {

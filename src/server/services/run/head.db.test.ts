@@ -75,7 +75,7 @@ describe('a reference 1.5 m above the instrument, in water', () => {
     )
     expect(text).toContain('1500 mm above the instrument, line filled with water of 997.9 kg/m³')
     expect(text).toContain('Corrections made to the readings')
-    expect(text).toContain('ambient 21.5 °C as the work began, 22.4 °C as it ended')
+    expect(text).toContain('ambient 21.5 °C as the work began, 22.4 °C as the work ended')
     expect(text).toMatch(/0 % rising −14\.66 \+14\.661 0\.001/)
     // Put right: it stood below. Every error moves by twice the head.
     const amending = Amending.parse({ id: randomUUID(), reason: 'it stood below', head: headOf('-1500') })
