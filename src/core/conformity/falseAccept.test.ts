@@ -36,5 +36,9 @@ describe(`the risk of an accepted point: JCGM 106:2012, 7.3, against ${source}`,
   test('nothing is said of what was not accepted', () => {
     const rejected = { ...point({ limit: 0.5, standardUncertainty: 0.1, error: 0.7 }), verdict: 'outside' as const }
     expect(largestFalseAccept([rejected])).toBeNull()
+    // Beside a point that is outside, what another may be is no risk of an acceptance.
+    const risky = point({ limit: 0.5, standardUncertainty: 0.1, error: 0.49 })
+    expect(largestFalseAccept([risky])).not.toBeNull()
+    expect(largestFalseAccept([risky, rejected])).toBeNull()
   })
 })

@@ -14,12 +14,14 @@ const TOLD_FROM = 0.025
  *
  * Source: JCGM 106:2012, 7.3 and 9.3.2 (specific consumer’s risk, normal about the measured value).
  *
- * @returns null where no accepted point is so risky
+ * @returns null where the round is not accepted, and where no point is so risky
  */
 export function largestFalseAccept(points: readonly JudgedPoint[]): FalseAccept | null {
+  // Of a round that is not accepted nothing is accepted.
+  if (points.some(({ verdict }) => !isAccepted(verdict))) return null
   const risks = points.flatMap((point): FalseAccept[] => {
-    const { expandedUncertaintyPercentSpan: expanded, limitPercentSpan: limit, budget, verdict } = point
-    if (expanded === undefined || !budget || !isAccepted(verdict) || limit <= 0) return []
+    const { expandedUncertaintyPercentSpan: expanded, limitPercentSpan: limit, budget } = point
+    if (expanded === undefined || !budget || limit <= 0) return []
     const probability = specificRisk(point.errorPercentSpan, limit, budget.combinedStandardUncertainty)
     return probability > TOLD_FROM ? [{ point, probability }] : []
   })

@@ -45,7 +45,7 @@ function columnPart(at: Place, facts: ComparisonFacts): PartLine[] {
 }
 
 /** Runs begun before U grew beyond the points of a certificate are judged as they were sealed. */
-const useOf = ({ day, ambientCelsius, measurand }: ComparisonFacts): UseOfReference => ({
+const circumstancesOf = ({ day, ambientCelsius, measurand }: ComparisonFacts): UseOfReference => ({
   day,
   ambientCelsius,
   isHeldBeyondPoints: measurand === undefined,
@@ -54,7 +54,7 @@ const useOf = ({ day, ambientCelsius, measurand }: ComparisonFacts): UseOfRefere
 function inputParts(at: Place, facts: ComparisonFacts): PartLine[] {
   const { inputReference: reference, basis } = facts
   const shown = convertPressure(at.shown, basis.range.unit, reference.unit)
-  const parts = referenceParts(reference, 'the reference', useOf(facts)).map((part): PartLine => {
+  const parts = referenceParts(reference, 'the reference', circumstancesOf(facts)).map((part): PartLine => {
     const { of, name, source, distribution } = part
     const own = convertPressure(part.at(shown), reference.unit, basis.range.unit)
     return { of, line: ofInput({ name, source, distribution, degrees: null }, own, { at, facts }) }
@@ -67,7 +67,7 @@ function outputParts(at: Place, facts: ComparisonFacts, reference: OutputReferen
   const [own, read] = [pressureUnitOf(reference.unit), pressureUnitOf(unit)]
   const isConverted = own !== undefined && read !== undefined
   const shown = isConverted ? convertPressure(at.output, read, own) : at.output
-  return referenceParts(reference, 'the output reading', useOf(facts)).map((part): PartLine => {
+  return referenceParts(reference, 'the output reading', circumstancesOf(facts)).map((part): PartLine => {
     const { of, name, source, distribution } = part
     const value = isConverted ? convertPressure(part.at(shown), own, read) : part.at(shown)
     const plain = { name, group: 'output' as const, source, unit, sensitivity: at.perOutput, degrees: null }

@@ -49,15 +49,18 @@ export const meetsCondition = (rule: RunRule, bounds: Bounds): boolean =>
 const conditionOf = (rule: RunRule): typeof upToItsLimit =>
   definitionOf(rule).condition ?? { ...upToItsLimit, words: () => upToItsLimit.words(1) }
 
-/** What a rule asked before every one of them asked for a U within its limit; null where that was nothing. */
-const conditionOfOld = (rule: RunRule) => {
+/** What a rule asks beyond a U within its limit, which every one of them asks now; null where that is nothing. */
+const ownCondition = (rule: RunRule) => {
   const { condition } = definitionOf(rule)
   return condition === upToItsLimit ? null : condition
 }
 
 /** The condition of a rule in words; null in runs begun before it had one. */
 export const conditionWords = ({ decisionRule, largestUncertaintyShare: share }: RuleOfRun): string | null =>
-  share === undefined ? (conditionOfOld(decisionRule)?.words(1) ?? null) : conditionOf(decisionRule).words(share)
+  share === undefined ? ownConditionWords(decisionRule) : conditionOf(decisionRule).words(share)
+
+/** What a rule asks of its own, in words; null where it is no more than every rule asks. */
+export const ownConditionWords = (rule: RunRule): string | null => ownCondition(rule)?.words(1) ?? null
 
 /** A judged point under a decision rule: its verdict, and what was accepted, with the uncertainty beside it. */
 export const underRule = (point: JudgedPoint, rule: RuleOfRun, uncertaintyPercentSpan: number): JudgedPoint => ({
@@ -79,7 +82,7 @@ export function rulingOn(
 ): Ruling {
   const bounds = { limit: point.limitPercentSpan, expandedUncertainty: uncertaintyPercentSpan, largestShare }
   if (largestShare === undefined) {
-    if (!(conditionOfOld(rule)?.isMet(bounds) ?? true)) return { verdict: 'not-stated' }
+    if (!(ownCondition(rule)?.isMet(bounds) ?? true)) return { verdict: 'not-stated' }
     return spoken(point, rule, bounds)
   }
   // So far outside that no true value can be inside: that is said whatever the uncertainty.

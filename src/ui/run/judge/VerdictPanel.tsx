@@ -9,7 +9,7 @@ import { impactOf, impactWords } from '@/core/run/judge/impact'
 import { judgingBasis } from '@/core/run/judge/judgeSteps'
 import { largestShown } from '@/core/run/judge/largestShown'
 import { errorWords } from '@/core/run/judge/shownError'
-import { conditionWords, overallStatement, RUN_RULES } from '@/core/run/plan/decisionRule'
+import { conditionWords, overallStatement, ownConditionWords, RUN_RULES } from '@/core/run/plan/decisionRule'
 import { pointName } from '@/core/run/plan/pointScale'
 import { ofCountedRounds } from '@/core/run/roundRole'
 import type { RunState } from '@/core/run/runState'
@@ -57,7 +57,8 @@ export function VerdictPanel({ run, state, decimals, timeZone, advice }: Props) 
   const largest = largestShown(last.points, nearest, shown)
   const percent = (point: JudgedPoint) => errorWords(point, shown, decimals)
   const statement = overallStatement(last.points)
-  const condition = conditionWords(run.world)
+  // That U keeps within the limit is worth a line only where it did not.
+  const condition = verdict === 'not-stated' ? conditionWords(run.world) : ownConditionWords(decisionRule)
   const impact = first && impactOf(first.points, run.world, { isToBeRepeated: advice?.action === 'repeat' })
   const falseAccept = largestFalseAccept(last.points)
   return (
@@ -83,12 +84,7 @@ export function VerdictPanel({ run, state, decimals, timeZone, advice }: Props) 
         {nearest.expandedUncertaintyPercentSpan !== undefined && `, ${uncertaintyWords(nearest, shown)}`}
         {isAsLeft && first?.analysis.nearestLimit && `; found ${percent(first.analysis.nearestLimit)} %`}
       </p>
-      {/* That U keeps within the limit is worth a line only where it did not. */}
-      {condition &&
-        run.world.statesUncertainty &&
-        (decisionRule !== 'simple-acceptance' || verdict === 'not-stated') && (
-          <p className="small soft">The rule asks that {condition}.</p>
-        )}
+      {condition && run.world.statesUncertainty && <p className="small soft">The rule asks that {condition}.</p>}
       {falseAccept && (
         <p className="small">
           Risk of a false accept: {riskWords(falseAccept.probability)} that an accepted point is outside in truth.
