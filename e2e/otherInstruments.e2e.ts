@@ -68,7 +68,7 @@ test('a reference 1.5 m higher in water: asked about, corrected at every point, 
   // 0 … 24 bar, ±0.3 %. (998.2 − 1.2) · 9.80665 · 1.5 = 14.67 kPa = 0.147 bar: 0.61 % of span, twice the limit.
   await open(page, '/instruments/PT-505/calibrate')
   await page.getByLabel('Ref. higher, mm').fill('1500')
-  await page.getByLabel('Line filled with').first().click()
+  await page.getByRole('group', { name: 'Line to the reference' }).getByLabel('Line filled with').click()
   await page.getByRole('option', { name: 'water', exact: true }).click()
   const question = page.getByLabel(/^Checked: the reference 1500 mm higher, line filled with water/)
   await expect(

@@ -7,7 +7,7 @@ const facts = {
 }
 
 test.each([
-  ['level', {}, 'level with the instrument: no height was noted'],
+  ['level', {}, 'taken as level with the instrument: no height was noted'],
   [
     'higher, in water',
     { head: { heightMillimetre: 1500, fill: 'water', facts } },

@@ -11,7 +11,7 @@ export const heightWords = ({ heightMillimetre }: LineHead, above: string, below
 
 /** Where the reference stands against the instrument, what fills the lines, and what is made of it. ISO/IEC 17025:2017, 7.8.4.1. */
 export function referenceLevelWords({ head, lowLeg }: Heads): string {
-  if (!head && !lowLeg) return 'level with the instrument: no height was noted'
+  if (!head && !lowLeg) return 'taken as level with the instrument: no height was noted'
   const stands = [
     ...(head
       ? [`${heightWords(head, 'above', 'below')} the instrument, line filled with ${fillWords(head)}`]

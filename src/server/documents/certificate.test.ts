@@ -41,7 +41,7 @@ describe('what a certificate must contain: ISO/IEC 17025:2017, 7.8.2.1 (list fro
     ['the dates', 'signed 20 Nov 2026, 10:11 (Europe/Prague)'],
     ['the references and their certificates', 'T-P, test reference'],
     ['the conditions', 'ambient 21.5 °C'],
-    ['where the reference stood', 'level with the instrument: no height was noted'],
+    ['where the reference stood', 'taken as level with the instrument: no height was noted'],
     ['what touched the instrument', 'not stated (T-P)'],
     ['the decision rule with a statement of conformity', 'Rule: simple acceptance (ILAC-G8:09/2019)'],
     ['what it does not take into account', 'Measurement uncertainty is not taken into account'],

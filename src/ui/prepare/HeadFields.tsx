@@ -25,9 +25,9 @@ export function HeadFields({ form, configuration, planned }: Props) {
   useConfirmedAnew(form)
   return (
     <>
-      <OneHead form={form} at="head" label="Ref. higher" fills={FILLS} />
+      <OneHead form={form} at="head" of="Line to the reference" label="Ref. higher" fills={FILLS} />
       {configuration.pressureKind === 'differential' && (
-        <OneHead form={form} at="lowLeg" label="Filled low leg" fills={LIQUIDS} />
+        <OneHead form={form} at="lowLeg" of="Leg on the low side" label="Filled low leg" fills={LIQUIDS} />
       )}
       {asked && (
         <Tick
@@ -60,17 +60,19 @@ function useConfirmedAnew({ draft: { head, lowLeg }, change }: Props['form']) {
 
 type HeadProps = Pick<Props, 'form'> & {
   at: 'head' | 'lowLeg'
+  /** The line, to a screen reader: both have the same fields. */
+  of: string
   label: string
   fills: readonly (readonly [id: string, words: string])[]
 }
 
 /** One height with its fill; what is usual of it is asked for once there is a height. */
-function OneHead({ form, at, label, fills }: HeadProps) {
+function OneHead({ form, at, of, label, fills }: HeadProps) {
   const { heightMillimetre, fill } = form.draft[at]
   const isLevel = (typedNumber(heightMillimetre) ?? 0) === 0
   const filled = fill as LineFill // only fills of ours are offered
   return (
-    <div className="field-row">
+    <fieldset className="field-row bare-fieldset" aria-label={of}>
       <BoundBox form={form} path={`${at}.heightMillimetre`} label={label} condition="height" />
       <BoundChoice form={form} path={`${at}.fill`} label="Line filled with" options={fills} />
       {!isLevel && (
@@ -96,6 +98,6 @@ function OneHead({ form, at, label, fills }: HeadProps) {
           <BoundBox form={form} path={`${at}.celsiusDoubt`} label="Line temperature ±, K" isNumber says="empty: 5" />
         </>
       )}
-    </div>
+    </fieldset>
   )
 }
