@@ -7,9 +7,10 @@ import { noiseOfAo, outputStops, refuseTooLittle, sensorStops } from './diagnosi
 import type { DiagnosisContext, DiagnosisReading } from './diagnosisReading'
 import { type Fit, fitHypothesis } from './fitHypothesis'
 import { hypothesesFor } from './hypotheses'
-import type { DiagnosisData } from './hypothesis'
+import { type DiagnosisData, showsOutputStage } from './hypothesis'
 import { nextReading } from './nextReading'
 import { rankedCause } from './rankedCause'
+import { sensorEffects } from './residuals'
 
 /** What it takes to be called found. Ours, no source; that of those called so about as many are right is measured. */
 const FOUND = 0.9
@@ -34,6 +35,8 @@ export function diagnose(readings: readonly DiagnosisReading[], context: Diagnos
     stops: outputStops(readings, context),
     sensorStops: sensorStops(readings, context),
     aoNoise: readings.map(({ pvPercent }) => noiseOfAo(pvPercent ?? 0, curve, context.noisePercent)),
+    sensorEffects: readings.map((reading) => sensorEffects(reading, context.zeroPressurePercent)),
+    hasOutputStage: showsOutputStage(readings),
   }
   const count = readings.reduce(
     (sum, { pvPercent, aoPercent, outputPercent }) =>

@@ -2,7 +2,7 @@ import { causeFacts } from './causeTable'
 import { derivatives, gradientOf, informationOf, NO_HEALTHY, objectiveOf } from './fitTerms'
 import type { DiagnosisData, Hypothesis, Parameter } from './hypothesis'
 import { voltsPenalty } from './processHypotheses'
-import { type Residuals, residualsOf } from './residuals'
+import { departuresOf, type Residuals, residualsOf } from './residuals'
 import { logDeterminant, solveNormal } from './smallMatrix'
 
 /** A hypothesis fitted to the readings. */
@@ -71,19 +71,16 @@ type Best = {
 function bestFit(hypothesis: Hypothesis, data: DiagnosisData): Best {
   const priors = hypothesis.parameters
   const residuals = (at: readonly number[]) => residualsOf(hypothesis, at, data)
-  const bare = (at: readonly number[]) => residualsOf(hypothesis, at, data, WITHOUT_HEALTHY).normalised
-  let p = bestStart(priors, (at) => objectiveOf(residuals(at), NO_HEALTHY, at, priors))
+  const bare = (at: readonly number[]) => departuresOf(hypothesis, at, data).normalised
+  let p = bestStart(priors, (at) => objectiveOf({ normalised: bare(at), healthy: [] }, NO_HEALTHY, at, priors))
   let healthy: readonly number[] = NO_HEALTHY
   let current = residuals(p)
   let objective = objectiveOf(current, healthy, p, priors)
   let jacobian = derivatives(p, current, bare)
+  let information = informationOf(jacobian, priors)
   let damping = 1e-6
   for (let step = 0; step < MOST_STEPS; step++) {
-    const change = solveNormal(
-      informationOf(jacobian, priors),
-      gradientOf(jacobian, current, { p, healthy, priors }),
-      damping,
-    )
+    const change = solveNormal(information, gradientOf(jacobian, current, { p, healthy, priors }), damping)
     const candidate = p.map((value, k) => clamped(value - (change[k] ?? 0), priors[k]))
     const nextHealthy = healthy.map((value, k) => value - (change[priors.length + k] ?? 0))
     const next = residuals(candidate)
@@ -97,15 +94,14 @@ function bestFit(hypothesis: Hypothesis, data: DiagnosisData): Best {
       damping = Math.max(1e-9, damping / 10)
       if (gain < 1e-3) break // the Jacobian hardly moved either
       jacobian = derivatives(p, current, bare)
+      information = informationOf(jacobian, priors)
     } else {
       damping = Math.max(1e-3, damping * 100)
       if (damping > 1e4) break
     }
   }
-  return { p, healthy, objective, residuals: current, information: informationOf(jacobian, priors) }
+  return { p, healthy, objective, residuals: current, information }
 }
-
-const WITHOUT_HEALTHY = { withHealthy: false } as const
 
 const clamped = (value: number, prior: Parameter | undefined) =>
   prior ? Math.min(prior.high, Math.max(prior.low, value)) : value
@@ -117,5 +113,11 @@ function bestStart(priors: readonly Parameter[], size: (at: readonly number[]) =
     otherStarts.map((value) => start.with(k, Math.min(high, Math.max(low, value)))),
   )
   if (others.length === 0) return start
-  return [start, ...others].reduce((best, next) => (size(next) < size(best) ? next : best))
+  let best = start
+  let least = size(start)
+  for (const next of others) {
+    const found = size(next)
+    if (found < least) [best, least] = [next, found]
+  }
+  return best
 }

@@ -10,7 +10,7 @@ export const NO_HEALTHY: readonly number[] = Array.from({ length: HEALTHY_COUNT 
 
 /** Squares of what is left, of how far the parameters lie from their priors, and of the healthy errors in theirs. */
 export function objectiveOf(
-  { normalised, healthy: effects }: Residuals,
+  { normalised, healthy: effects }: Pick<Residuals, 'normalised' | 'healthy'>,
   healthy: readonly number[],
   p: readonly number[],
   priors: readonly Parameter[],
@@ -42,13 +42,16 @@ export function derivatives(
 
 /** JᵀJ with the precision of every prior. */
 export function informationOf(jacobian: Jacobian, priors: readonly Parameter[]): number[][] {
-  const matrix: number[][] = jacobian.map(() => [])
-  for (let i = 0; i < jacobian.length; i++)
+  const matrix = jacobian.map(() => jacobian.map(() => 0))
+  for (let i = 0; i < jacobian.length; i++) {
+    const row = matrix[i] ?? []
     for (let j = 0; j <= i; j++) {
       const product = dot(jacobian[i] ?? [], jacobian[j] ?? []) + (i === j ? 1 / (priors[i]?.deviation ?? 1) ** 2 : 0)
-      ;(matrix[i] as number[])[j] = product // made just above
-      ;(matrix[j] as number[])[i] = product
+      row[j] = product
+      const mirrored = matrix[j]
+      if (mirrored) mirrored[i] = product
     }
+  }
   return matrix
 }
 

@@ -66,6 +66,9 @@ export type DiagnosisData = {
   readonly sensorStops: { readonly low: number; readonly high: number }
   /** Noise of AO where PV was read just before, one for each reading, % of output span: a root makes it larger. */
   readonly aoNoise: readonly number[]
+  /** What a healthy sensor's errors are worth at each reading, in error limits. */
+  readonly sensorEffects: readonly (readonly number[])[]
+  readonly hasOutputStage: boolean
 }
 
 /** A parameter of a hypothesis; far-out bounds unless given. */
