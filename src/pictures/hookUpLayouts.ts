@@ -16,7 +16,7 @@ export type Layout = {
   readonly pipes: readonly Pipe[]
   readonly valves: Partial<Record<Valve, { readonly at: At; readonly isUpright?: true; readonly label: string }>>
   readonly ends: readonly { readonly at: At; readonly text: string }[]
-  /** Where the hose of the reference is put on. */
+  /** Where the hose of the reference is put on at the high side; the low side mirrors it. */
   readonly testConnection: At
 }
 

@@ -1,3 +1,4 @@
+import { type Network, networkOf } from '@/core/run/work/hookUpNetwork'
 import type { HookUpState, Pressure } from '@/core/run/work/hookUpState'
 import type { HookUpFacts } from '@/core/run/work/isolateSteps'
 import { isTransmitted, SIGNALS } from '@/core/signal/signal'
@@ -26,9 +27,7 @@ export function rigShapes(testConnection: At, { facts, state, place, size }: Dra
   const pump = place(RIG.pump)
   const radius = size.fontSize * 1.25
   const { tone, weight } = PIPE_LOOK[state.pressures.hose]
-  const [x, y] = place(testConnection)
-  // Up from the test connection and across to the reference, over whatever stands between.
-  const hose: [number, number][] = [pump, [reference[0], reference[1]], [x, reference[1]], [x, y]]
+  const hose = [pump, ...hosePath(testConnection, networkOf(facts)).map(place)]
   return [
     ...(state.rig.hose === 'on'
       ? [stroke(hose, tone, weight), ...(tone === 'verdigris' ? [arrow(hose.slice(1), tone, size)] : [])]
@@ -44,6 +43,17 @@ export function rigShapes(testConnection: At, { facts, state, place, size }: Dra
     }),
     ...readerShapes(facts, place, size),
   ]
+}
+
+/**
+ * From the reference to the test connection: across and down to the high side; to the low side between instrument and
+ * meter and up from below, so that it crosses no pipe.
+ */
+function hosePath([x, y]: At, { hoseAt }: Network): At[] {
+  const from = RIG.reference
+  if (hoseAt === 'cell-high') return [from, [x, from[1]], [x, y]]
+  const [aside, below] = [0.77, 0.9]
+  return [from, [aside, from[1]], [aside, below], [x, below], [x, 1 - y]]
 }
 
 const pumpWords = ({ rig }: HookUpState) =>

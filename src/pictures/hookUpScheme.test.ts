@@ -38,6 +38,23 @@ test('pipes are drawn by what stands in them, and what is shut in is dashed', ()
   expect(dashed('close-low')).toBeGreaterThan(5)
 })
 
+test('a pump on the low side is drawn there: its hose comes up to the low line, and its words say so', () => {
+  const facts: HookUpFacts = { ...FACTS, pumpSide: 'low' }
+  const steps = { isolate: isolateSteps(facts), restore: [] }
+  const state = hookUpAsTicked(
+    facts,
+    steps,
+    steps.isolate.map(({ id }) => ({ list: 'isolate', item: id, outcome: 'done' })),
+  )
+  const scheme = hookUpScheme(facts, state, SIZE)
+  expect(scheme.words).toContain('high side: none, low side: pressure of the pump')
+  const ends = scheme.shapes.flatMap((shape) =>
+    shape.kind === 'line' && shape.tone === 'verdigris' ? [shape.points.at(-1)?.[1] ?? 0] : [],
+  )
+  // The low line is drawn at 73 % of the height.
+  expect(ends.some((y) => Math.abs(y - 0.73 * SIZE.height) < 1)).toBe(true)
+})
+
 test('a step that did not apply moves nothing', () => {
   const state = hookUpAsTicked(FACTS, lists, [{ list: 'isolate', item: 'close-high', outcome: 'not-applicable' }])
   expect(state.valves.high).toBe('open')

@@ -52,8 +52,10 @@ describe('what a job asks for', () => {
     expect(of({ urv })).toContain(pump)
   })
   test('below the air of the place the vacuum side is needed', () => {
-    expect(of({ lrv: -5 })).toContain('vacuum side')
-    expect(of({ lrv: 0 })).not.toContain('vacuum side')
+    expect(of({ pressureKind: 'gauge', lrv: -5 })).toContain('vacuum side')
+    expect(of({ pressureKind: 'gauge', lrv: 0 })).not.toContain('vacuum side')
+    // A differential below nothing is pressed on its low side.
+    expect(of({ lrv: -5 })).not.toContain('vacuum side')
     // The standard atmosphere 500 m up is 95.46 kPa (ISO 2533).
     expect(of({ pressureKind: 'absolute', lrv: 95.4, urv: 120 })).toContain('vacuum side')
     expect(of({ pressureKind: 'absolute', lrv: 95.6, urv: 120 })).not.toContain('vacuum side')

@@ -66,7 +66,8 @@ function pumpFor({ configuration: c }: TakeJob): string[] {
   const inPa = (value: number) => convertPressure(value, c.unit, 'Pa')
   const [low, high] = [Math.min(inPa(c.lrv), inPa(c.urv)), Math.max(inPa(c.lrv), inPa(c.urv))]
   if (c.hookUp === 'vacuum-manifold' || c.kind.startsWith('vacuum')) return ['vacuum pump with trap and fine valve']
-  const goesBelow = low < (c.pressureKind === 'absolute' ? LEAST_AIR_PA : 0)
+  // A differential below nothing is made by pressure on its low side.
+  const goesBelow = c.pressureKind !== 'differential' && low < (c.pressureKind === 'absolute' ? LEAST_AIR_PA : 0)
   const reach = Math.max(Math.abs(low), Math.abs(high))
   return [
     reach >= HYDRAULIC_FROM_PA

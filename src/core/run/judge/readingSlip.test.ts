@@ -69,6 +69,21 @@ describe('the nature of a slip of what was applied', () => {
   })
 })
 
+test('a pressure on the low side typed without its minus; a point near nothing is not asked about', () => {
+  const drum: RunBasis = {
+    ...BASIS,
+    configuration: { ...BASIS.configuration, lrv: -7.35, urv: -1.45, url: 25, pressureKind: 'differential' },
+  }
+  const found = slip(0, 7.35, 4, drum)
+  expect(found).toMatchObject({ field: 'applied', nature: 'sign', meant: -7.35 })
+  expect(found?.words).toContain('pressure on the low side counts with a minus')
+  expect(slip(0, -7.35, 4, drum)).toBeNull()
+  const both = { ...drum, configuration: { ...drum.configuration, lrv: -20, urv: 20 } }
+  expect(slip(50, 0.1, 12.04, both)).toBeNull()
+  const gauge = { ...drum, configuration: { ...drum.configuration, pressureKind: 'gauge' as const } }
+  expect(slip(0, 7.35, 4, gauge)?.words).not.toContain('low side')
+})
+
 test('where nothing is expected, no mark and no unit is made out of what is there', () => {
   expect(slip(0, 5, 6)).toBeNull() // 5 kPa for none: applied is there, and the output follows it
   expect(decimalSlip(3, { value: 0, span: 16, unit: 'kPa' })).toBeNull()

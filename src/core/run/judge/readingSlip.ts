@@ -11,7 +11,7 @@ import { judgingBasis, type RunBasis, targetInput } from './judgeSteps'
 /** A reading that looks like a slip: in which figure, in words, and what was meant where that is known. */
 export type ReadingSlip = {
   readonly field: 'applied' | 'output'
-  readonly nature: 'mark' | 'unit' | 'meter' | 'row' | 'far'
+  readonly nature: 'mark' | 'unit' | 'sign' | 'meter' | 'row' | 'far'
   readonly words: string
   readonly meant: number | null
 }
@@ -23,7 +23,7 @@ const SENSE_OHMS = 250
 const MISTAKEN: readonly PressureUnit[] = ['kPa', 'bar', 'psi', 'mbar', 'MPa']
 
 /**
- * Asks about a reading far from its point by the nature of the slip: the decimal mark, another unit, a meter on volts,
+ * Asks about a reading far from its point by the nature of the slip: the decimal mark, another unit, a sign left out, a meter on volts,
  * amperes for milliamperes, the reading of another point, or merely far. It never stops the person. Common practice that
  * such slips are made; the thresholds are ours.
  *
@@ -50,6 +50,11 @@ function appliedSlip(point: number, applied: number, basis: RunBasis): ReadingSl
   const mark = decimalSlip(applied, expected)
   if (mark) return { field: 'applied', nature: 'mark', ...mark }
   if (!isFar(applied, expected) || isNear(0, expected)) return null
+  if (isNear(-applied, expected)) {
+    const side = configuration.pressureKind === 'differential' ? ': pressure on the low side counts with a minus' : ''
+    const words = `${formatPlain(applied)} ${expected.unit} has the other sign of this point, ${formatPlain(Number(expected.value.toPrecision(6)))}${side}`
+    return { field: 'applied', nature: 'sign', words, meant: -applied }
+  }
   const other = MISTAKEN.find(
     (each) => each !== inputUnit && isNear(convertPressure(applied, each, inputUnit), expected),
   )

@@ -6,7 +6,9 @@ import { hazardsOfStep, isInService, readinessFaults } from './hookUpHazards'
 import { networkOf } from './hookUpNetwork'
 import { afterStep, type HookUpState, inService } from './hookUpState'
 import { type HookUpFacts, isolateSteps } from './isolateSteps'
+import { pumpSideOf } from './pumpSide'
 import { restoreSteps } from './restoreSteps'
+import { hookUpFactsOf } from './workLists'
 import { type WorkStep, workStep } from './workStep'
 
 /*
@@ -17,7 +19,13 @@ import { type WorkStep, workStep } from './workStep'
 const HOOK_UP_IDS = Object.keys(HOOK_UPS) as HookUp[] // keys of a const object
 const READ_BY: readonly Signal[] = ['4-20mA', '0-10V', '3-15psi', 'display']
 const EVERY: HookUpFacts[] = HOOK_UP_IDS.flatMap((hookUp) =>
-  PRESSURE_KIND_IDS.flatMap((pressureKind) => READ_BY.map((signal) => ({ hookUp, pressureKind, signal }))),
+  PRESSURE_KIND_IDS.flatMap((pressureKind) =>
+    READ_BY.flatMap((signal) =>
+      (pressureKind === 'differential' ? (['high', 'low', 'either'] as const) : (['high'] as const)).map(
+        (pumpSide) => ({ hookUp, pressureKind, signal, pumpSide }),
+      ),
+    ),
+  ),
 )
 
 /** Walks a list, refusing what is dangerous on the way. */
@@ -32,18 +40,54 @@ function walk(start: HookUpState, steps: readonly WorkStep[], facts: HookUpFacts
 const isolated = (facts: HookUpFacts) => walk(inService(facts), isolateSteps(facts), facts)
 
 test('all nine hook-ups with every kind of pressure and signal are walked', () => {
-  expect(EVERY).toHaveLength(9 * 3 * READ_BY.length)
+  expect(EVERY).toHaveLength(9 * (1 + 1 + 3) * READ_BY.length)
 })
 
 test.each(EVERY)(
-  '$hookUp, $pressureKind, $signal: safe at every step, and before As found pressure reaches the cell alone',
+  '$hookUp, $pressureKind, $signal, pump on $pumpSide: safe at every step, and before As found pressure reaches the cell alone',
   (facts) => {
     const state = isolated(facts)
     expect(readinessFaults(state, facts)).toEqual([])
-    expect(state.pressures['cell-high']).toBe('pump')
-    expect(state.pressures['cell-low']).toBe('none')
+    const { hoseAt } = networkOf(facts)
+    expect(state.pressures[hoseAt]).toBe('pump')
+    expect(state.pressures[hoseAt === 'cell-high' ? 'cell-low' : 'cell-high']).toBe('none')
   },
 )
+
+describe('the side the pump presses on (a hand pump gives pressure, not vacuum: common practice, no source)', () => {
+  const side = (lrv: number, urv: number, pressureKind: 'gauge' | 'differential' = 'differential') =>
+    pumpSideOf({ pressureKind, lrv, urv })
+  test('is the low one where every point lies below nothing, whichever end is 0 %', () => {
+    expect([side(-7.35, -1.45), side(-1.45, -7.35), side(-20, 0)]).toEqual(['low', 'low', 'low'])
+    expect([side(0, 20), side(5, 20), side(-20, 20)]).toEqual(['high', 'high', 'either'])
+    expect(side(-100, 0, 'gauge')).toBe('high')
+  })
+  test('is where hose and open vent are: shut in, the other side is told', () => {
+    const facts: HookUpFacts = {
+      ...{ hookUp: 'three-valve', pressureKind: 'differential', signal: '4-20mA', pumpSide: 'low' },
+    }
+    const hose = isolateSteps(facts).find(({ id }) => id === 'pressure')
+    expect(hose?.does).toContain('of the low side')
+    expect(hose?.why).toContain('counts with a minus')
+    const state = isolated(facts)
+    expect(readinessFaults({ ...state, valves: { ...state.valves, 'vent-high': 'closed' } }, facts)).toEqual([
+      'the high side is shut in: it is to be open to air, or on the reference’s high port',
+    ])
+    const equalised = readinessFaults({ ...state, valves: { ...state.valves, equalise: 'open' } }, facts)
+    expect(equalised.join()).toContain('the equaliser is open')
+    expect(readinessFaults({ ...state, valves: { ...state.valves, 'vent-low': 'open' } }, facts)).toEqual([
+      'vent, low side is open: pressure runs away through it',
+    ])
+  })
+  test('a run takes it from its range', () => {
+    const facts = (lrv: number, urv: number) =>
+      hookUpFactsOf({
+        configuration: { signal: '4-20mA', hookUp: 'wet-leg', pressureKind: 'differential', lrv, urv },
+      }).pumpSide
+    expect(facts(-7.35, -1.45)).toBe('low')
+    expect(facts(0, 10)).toBe('high')
+  })
+})
 
 test.each(EVERY)(
   '$hookUp, $pressureKind, $signal: restored, it stands as in service; for repair, without pressure',

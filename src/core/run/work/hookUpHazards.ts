@@ -33,7 +33,7 @@ function hazardsOfState(state: HookUpState, network: Network): Hazard[] {
     isOneSided && 'one-side',
     isLive && (high?.has('air') || low?.has('air')) === true && 'vent-to-process',
     isLive && high?.has('process-low') === true && 'bypass',
-    state.rig.hose === 'on' && pressures['cell-high'] === 'process' && 'hose-at-process',
+    state.rig.hose === 'on' && pressures[network.hoseAt] === 'process' && 'hose-at-process',
     // Said and filled again it is no loss: a cold drum is flushed through on purpose.
     network.hasFilledLeg && state.isFilled && (low?.has('cell-high') || low?.has('air')) === true && 'leg-lost',
   ]
@@ -47,7 +47,8 @@ function hazardsOnTheWay(
   network: Network,
 ): Hazard[] {
   const found: Hazard[] = []
-  if (before.rig.hose !== after.rig.hose && before.pressures['cell-high'] !== 'none') found.push('hose-under-pressure')
+  if (before.rig.hose !== after.rig.hose && before.pressures[network.hoseAt] !== 'none')
+    found.push('hose-under-pressure')
   if (before.rig.hose !== after.rig.hose && before.rig.pump === 'at-work') found.push('hose-under-pressure')
   if (!network.hasFilledLeg || !('valve' in change)) return found
   const drains = openTo('cell-low', after, network).has('air')
@@ -101,15 +102,22 @@ export function readinessFaults(state: HookUpState, facts: PipingFacts): string[
       between.some((node) => seen.has(node)) &&
       between.some((node) => node === 'air' || node.startsWith('process')),
   )
-  const isEqualised = network.hasLowSide && seen.has('cell-low')
-  const isLowShut = network.hasLowSide && !isEqualised && !openTo('cell-low', state, network).has('air')
+  const other = network.hoseAt === 'cell-high' ? 'cell-low' : 'cell-high'
+  const isEqualised = network.hasLowSide && seen.has(other)
+  const isOtherShut = network.hasLowSide && !isEqualised && !openTo(other, state, network).has('air')
   return [
     ...(state.rig.hose === 'off' ? ['the hose of the reference is not on'] : []),
     ...leaks.map(({ valve }) => `${VALVES[valve]} is open: pressure runs away through it`),
     ...(isEqualised
       ? ['the equaliser is open: both sides get the same pressure, and the output stays at nothing']
       : []),
-    ...(isLowShut ? ['the low side is shut in: it is to be open to air, or on the reference’s low port'] : []),
+    ...(isOtherShut
+      ? [
+          other === 'cell-low'
+            ? 'the low side is shut in: it is to be open to air, or on the reference’s low port'
+            : 'the high side is shut in: it is to be open to air, or on the reference’s high port',
+        ]
+      : []),
   ]
 }
 

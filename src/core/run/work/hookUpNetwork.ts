@@ -1,4 +1,6 @@
+import type { PressureKind } from '../../units/pressureKind'
 import type { HookUp } from '../plan/hookUp'
+import type { PumpSide } from './pumpSide'
 import type { Valve } from './valves'
 
 /** Places that pressure stands in. `cell-low` is left out where nothing but air is on that side for good. */
@@ -7,7 +9,9 @@ export type Node = 'process-high' | 'process-low' | 'cell-high' | 'cell-low' | '
 /** What of an instrument decides its piping. */
 export type PipingFacts = {
   readonly hookUp: HookUp
-  readonly pressureKind: 'gauge' | 'absolute' | 'differential'
+  readonly pressureKind: PressureKind
+  /** High where nothing is said. */
+  readonly pumpSide?: PumpSide | undefined
   /** The gauge glass of a cold drum is its reference: it stays on its process, which has no pressure. */
   readonly isByGlass?: true | undefined
 }
@@ -17,6 +21,8 @@ export type Network = {
   readonly links: readonly { readonly valve: Valve; readonly between: readonly [Node, Node] }[]
   /** Whether the low side of the cell is a place of its own, which the process may press on. */
   readonly hasLowSide: boolean
+  /** Where the hose of the reference is put on. On a bench there is one place alone, whichever side it is. */
+  readonly hoseAt: 'cell-high' | 'cell-low'
   /** Whether the low side hangs on a filled leg. */
   readonly hasFilledLeg: boolean
 }
@@ -55,9 +61,11 @@ export function networkOf(facts: PipingFacts): Network {
   const links = LINKS[facts.hookUp].filter(
     ({ between }) => !isOnOneSeal(facts) || !between.some((node) => node === 'cell-low'),
   )
+  const hasLowSide = links.some(({ between }) => between.includes('cell-low'))
   return {
     links,
-    hasLowSide: links.some(({ between }) => between.includes('cell-low')),
+    hasLowSide,
+    hoseAt: hasLowSide && facts.pumpSide === 'low' ? 'cell-low' : 'cell-high',
     hasFilledLeg: facts.hookUp === 'wet-leg',
   }
 }

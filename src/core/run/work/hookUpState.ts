@@ -74,7 +74,7 @@ export function openTo(node: Node, { valves, rig }: Pick<HookUpState, 'valves' |
   const pairs: (readonly [Node, Node])[] = network.links
     .filter(({ valve }) => valves[valve] === 'open')
     .map(({ between }) => between)
-  if (rig.hose === 'on') pairs.push(['hose', 'cell-high'])
+  if (rig.hose === 'on') pairs.push(['hose', network.hoseAt])
   if (rig.pump === 'vented') pairs.push(['hose', 'air'])
   const found = new Set([node])
   for (const each of found)

@@ -1,4 +1,5 @@
 import type { HookUp } from '../plan/hookUp'
+import type { PipingFacts } from './hookUpNetwork'
 import { type WorkStep, workStep } from './workStep'
 
 const CLOSE_BOTH = [
@@ -157,15 +158,20 @@ const SHUT_HIGH_VENT = workStep(
   'or join the low side to the reference’s low port: for small differences the air of a room moves too much',
   { valves: { 'vent-high': 'closed' } },
 )
+const SHUT_LOW_VENT = workStep(
+  'shut-vent',
+  'Close the vent of the low side; that of the high side stays open to air',
+  'the pump presses on the low side; or join the high side to the reference’s high port',
+  { valves: { 'vent-low': 'closed' } },
+)
 const SHUT_VENT = workStep('shut-vent', 'Close the vent', 'open, it lets go what is pumped up', {
   valves: { vent: 'closed' },
 })
 
-/**
- * What is done to the valves to hook it up, by hook-up: the body is at no pressure, and afterwards the reference sees the
- * cell and nothing else. The hose goes on between `before` and `after`.
- */
-export const SHUT_FOR_REFERENCE: Record<HookUp, { before: readonly WorkStep[]; after: readonly WorkStep[] }> = {
+type Around = { readonly before: readonly WorkStep[]; readonly after: readonly WorkStep[] }
+
+/** With the pump on the high side, or on the only one. */
+const SHUT_FOR_HIGH: Record<HookUp, Around> = {
   direct: { before: [], after: [SHUT_VENT] },
   'two-valve': { before: [], after: [SHUT_VENT] },
   'three-valve': { before: [SHUT_EQUALISER], after: [SHUT_HIGH_VENT] },
@@ -201,3 +207,41 @@ export const SHUT_FOR_REFERENCE: Record<HookUp, { before: readonly WorkStep[]; a
   },
   bench: { before: [], after: [] },
 }
+
+const BOTH_SIDES: Around = { before: [SHUT_EQUALISER], after: [SHUT_LOW_VENT] }
+
+/** With the pump on the low side, where there is one. */
+const SHUT_FOR_LOW: Partial<Record<HookUp, Around>> = {
+  'three-valve': BOTH_SIDES,
+  pneumatic: BOTH_SIDES,
+  'wet-leg': BOTH_SIDES,
+  'five-valve': {
+    before: [
+      workStep(
+        'shut-equaliser',
+        'Close the equalising valve of the low side; that of the high side and the vent stay open',
+        'the high side breathes through them; with both open no pressure can build',
+        { valves: { 'equalise-low': 'closed' } },
+      ),
+    ],
+    after: [],
+  },
+  'remote-seal': {
+    before: [],
+    after: [
+      workStep(
+        'shut-vent',
+        'Close the flushing ring of the low seal behind the hose',
+        'open, it lets go what is pumped up; the ring of the high seal stays open to air',
+        { valves: { 'vent-low': 'closed' } },
+      ),
+    ],
+  },
+}
+
+/**
+ * What is done to the valves to hook it up: the body is at no pressure, and afterwards the reference sees the cell and
+ * nothing else. The hose goes on between `before` and `after`.
+ */
+export const shutForReference = ({ hookUp, pumpSide }: PipingFacts): Around =>
+  (pumpSide === 'low' ? SHUT_FOR_LOW[hookUp] : undefined) ?? SHUT_FOR_HIGH[hookUp]

@@ -1,7 +1,8 @@
 import { isTransmitted, SIGNALS, type Signal } from '../../signal/signal'
 import { isTwoWireLoop } from '../../signal/signalKind'
 import { type PipingFacts, valvesOf } from './hookUpNetwork'
-import { BY_THE_GLASS, CLOSE_AND_VENT, SHUT_FOR_REFERENCE } from './isolateLists'
+import { BY_THE_GLASS, CLOSE_AND_VENT, shutForReference } from './isolateLists'
+import type { PumpSide } from './pumpSide'
 import type { Valve } from './valves'
 import { inPart, type WorkStep, workStep } from './workStep'
 
@@ -17,7 +18,7 @@ export type HookUpFacts = PipingFacts & {
 export function isolateSteps(facts: HookUpFacts): WorkStep[] {
   if (facts.isByGlass)
     return [...inPart('people', tellPeople(facts)), ...inPart('hook-up', [...BY_THE_GLASS, ...readerSteps(facts)])]
-  const { before, after } = SHUT_FOR_REFERENCE[facts.hookUp]
+  const { before, after } = shutForReference(facts)
   return onValvesThatAre(facts, [
     ...inPart('people', tellPeople(facts)),
     ...inPart('out', CLOSE_AND_VENT[facts.hookUp]),
@@ -58,7 +59,7 @@ function tellPeople({ hookUp }: HookUpFacts): WorkStep[] {
   ]
 }
 
-function hoseStep({ hookUp, pressureKind }: HookUpFacts): WorkStep {
+function hoseStep({ hookUp, pressureKind, pumpSide = 'high' }: HookUpFacts): WorkStep {
   const rig = { hose: 'on', pump: 'vented' } as const
   if (hookUp === 'vacuum-manifold')
     return workStep(
@@ -67,14 +68,23 @@ function hoseStep({ hookUp, pressureKind }: HookUpFacts): WorkStep {
       'in a vacuum the pressure is not the same everywhere',
       { rig },
     )
+  const tidy =
+    'wind the pump’s fine adjuster out while its vent is open, so that it has travel left; keep the medium clean'
+  if (pressureKind !== 'differential')
+    return workStep('pressure', 'Pressure line to the instrument’s test connection, pump’s vent open', tidy, { rig })
   return workStep(
     'pressure',
-    pressureKind === 'differential'
-      ? 'Pressure line to the test connection of the high side, pump’s vent open'
-      : 'Pressure line to the instrument’s test connection, pump’s vent open',
-    'wind the pump’s fine adjuster out while its vent is open, so that it has travel left; keep the medium clean',
+    `Pressure line to the test connection of the ${pumpSide === 'low' ? 'low' : 'high'} side, pump’s vent open`,
+    `${SIDE_WORDS[pumpSide]}${tidy}`,
     { rig },
   )
+}
+
+/** Why that side, and how its pressure counts. */
+const SIDE_WORDS: Record<PumpSide, string> = {
+  high: '',
+  low: 'every point lies below nothing: pressure on the low side makes it, and counts with a minus; ',
+  either: 'for points below nothing vent, and move the line to the low side: pressure there counts with a minus; ',
 }
 
 function warmAndTight({ hookUp }: HookUpFacts): WorkStep[] {

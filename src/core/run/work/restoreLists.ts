@@ -103,7 +103,7 @@ export const PUT_BACK: Record<HookUp, readonly WorkStep[]> = {
   'five-valve': [
     workStep(
       'equaliser-open',
-      'Open the equalising valve of the high side; that of the low side stands open',
+      'Open the equalising valve that is closed; the other stands open',
       'the cell must not take the full pressure on one side',
       { valves: { 'equalise-high': 'open', 'equalise-low': 'open' } },
     ),

@@ -1,8 +1,10 @@
 import type { Signal } from '../../signal/signal'
+import type { PressureKind } from '../../units/pressureKind'
 import type { Decision } from '../decision'
 import { meaningOf } from '../decision'
 import type { HookUp } from '../plan/hookUp'
 import { type HookUpFacts, isolateSteps } from './isolateSteps'
+import { pumpSideOf } from './pumpSide'
 import { restoreSteps } from './restoreSteps'
 import { NO_WORK_LISTS, type WorkProgress } from './stage'
 import { type AnsweredStep, nextStep, type WorkList, type WorkStep } from './workStep'
@@ -16,7 +18,9 @@ export type WorkFacts = {
     readonly configuration: {
       readonly signal: Signal
       readonly hookUp?: HookUp
-      readonly pressureKind?: 'gauge' | 'absolute' | 'differential'
+      readonly pressureKind?: PressureKind
+      readonly lrv: number
+      readonly urv: number
     }
   }
   readonly rounds: readonly { readonly decision: { readonly decision: Decision } | null }[]
@@ -34,10 +38,10 @@ export function workLists({ world, rounds }: WorkFacts): Record<WorkList, WorkSt
 
 /** What of an instrument its lists follow from. */
 export const hookUpFactsOf = ({
-  configuration: { signal, hookUp = 'direct', pressureKind = 'gauge' },
+  configuration: { signal, hookUp = 'direct', pressureKind = 'gauge', lrv, urv },
   glass,
 }: Pick<WorkFacts['world'], 'configuration' | 'glass'>): HookUpFacts => ({
-  ...{ signal, hookUp, pressureKind },
+  ...{ signal, hookUp, pressureKind, pumpSide: pumpSideOf({ pressureKind, lrv, urv }) },
   ...(glass !== undefined && hookUp === 'wet-leg' && { isByGlass: true }),
 })
 
