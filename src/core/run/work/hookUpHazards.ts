@@ -1,4 +1,4 @@
-import { type Network, networkOf, type PipingFacts } from './hookUpNetwork'
+import { type Network, type Node, networkOf, type PipingFacts } from './hookUpNetwork'
 import { afterChange, type Change, changesOf, type HookUpState, inService, openTo } from './hookUpState'
 import { VALVES } from './valves'
 import type { WorkStep } from './workStep'
@@ -99,8 +99,9 @@ export function readinessFaults(state: HookUpState, facts: PipingFacts): string[
   const leaks = network.links.filter(
     ({ valve, between }) =>
       state.valves[valve] === 'open' &&
-      between.some((node) => seen.has(node)) &&
-      between.some((node) => node === 'air' || node.startsWith('process')),
+      // From a place of the pump's to where pressure is lost: what is open to the air by itself is no leak of the pump.
+      between.some((node) => seen.has(node) && !isOutside(node)) &&
+      between.some(isOutside),
   )
   const other = network.hoseAt === 'cell-high' ? 'cell-low' : 'cell-high'
   const isEqualised = network.hasLowSide && seen.has(other)
@@ -120,6 +121,8 @@ export function readinessFaults(state: HookUpState, facts: PipingFacts): string[
       : []),
   ]
 }
+
+const isOutside = (node: Node) => node === 'air' || node.startsWith('process')
 
 /** A drum read by its glass: both sides on the drum, shut off from each other and from the air, the leg full. */
 function glassFaults(state: HookUpState, facts: PipingFacts): string[] {
