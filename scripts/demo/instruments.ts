@@ -88,6 +88,25 @@ const BAR = { unit: 'bar', hookUp: 'two-valve' } as const
 /** Water or oil brought in at its calibration would reach every valve on the header. */
 const KEPT_DRY: Partial<Configuration> = { touchedBy: ['dry-gas', 'air'] }
 
+/** What is in the lines, where the plant has said so. */
+const FLUIDS: Readonly<Record<string, Pick<Configuration, 'processFluid' | 'fluidHazards'>>> = {
+  ...Object.fromEntries(
+    ['LT-101', 'LT-102', 'LT-103', 'PT-108', 'PI-109'].map((tag) => [
+      tag,
+      { processFluid: 'raw milk', fluidHazards: ['food'] },
+    ]),
+  ),
+  'PT-209': { processFluid: 'milk, 68 °C', fluidHazards: ['hot', 'food'] },
+  'PI-305': { processFluid: 'gland steam', fluidHazards: ['steam'] },
+  'LT-501': { processFluid: 'boiler water and steam', fluidHazards: ['steam'] },
+  'PT-503': { processFluid: 'saturated steam', fluidHazards: ['steam'] },
+  'PI-504': { processFluid: 'saturated steam', fluidHazards: ['steam'] },
+  'PT-505': { processFluid: 'feed water, 105 °C', fluidHazards: ['hot'] },
+  'LT-602': { processFluid: 'caustic, 2 %', fluidHazards: ['corrosive'] },
+  'LT-603': { processFluid: 'nitric acid, 1.5 %', fluidHazards: ['corrosive'] },
+  'PDT-701': { processFluid: 'whey', fluidHazards: ['slurry', 'food'] },
+}
+
 /** A serial number of our own making: the digits of the tag, scrambled a little. */
 const serialOf = (tag: string) => `TC${((Number(tag.replace(/\D/g, '')) * 7919) % 90_000) + 10_000}`
 
@@ -111,6 +130,7 @@ function group(common: Common, rows: readonly Row[]): DemoInstrument[] {
       transfer: { kind: 'linear' },
       displayScale: null,
       nameplate: { serialNumber: serialOf(tag) },
+      ...FLUIDS[tag],
       ...common,
       ...more,
       description,

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { formatPlain } from '@/core/format/formatNumber'
 import { REFERENCE_MEDIA, REFERENCE_MEDIUM_IDS } from '@/core/reference/referenceKind'
 import { flag, optionalNumber, some, titled, words } from './field'
-import { type Column, column, mediaColumn, numberColumn, yesColumn } from './list/column'
+import { type Column, column, namesColumn, numberColumn, yesColumn } from './list/column'
 
 type Given = Pick<Column, 'key' | 'title'> & Partial<Column>
 
@@ -69,7 +69,7 @@ const REFERENCE_FIELDS = {
       water: media.includes('water'),
       oil: media.includes('oil'),
     }),
-    column: (key) => mediaColumn({ key, title: 'May be used with' }),
+    column: (key) => namesColumn(REFERENCE_MEDIA, { key, title: 'May be used with' }),
     line: {
       term: 'May be used with',
       words: (media) => media.map((medium) => REFERENCE_MEDIA[medium]).join(', ') || null,

@@ -95,6 +95,8 @@ export const StartRun = z.object({
     .default(null),
   /** The one who prepares has looked at height and fill: asked for where their correction is more than a tenth of the limit. */
   isHeadConfirmed: z.boolean().default(false),
+  /** The one who prepares has said that a reference's medium may go in: asked for where only a person knows. */
+  isMediumConfirmed: z.boolean().default(false),
   environment: z.object({
     ambientCelsius: OptionalDecimalText,
     relativeHumidityPercent: OptionalDecimalText,

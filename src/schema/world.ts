@@ -219,6 +219,8 @@ export const World = z.strictObject({
     .array(z.strictObject({ code: z.string(), amiss: z.array(z.string()), reason: z.string(), by: z.string() }))
     .readonly()
     .optional(),
+  /** What was asked of a reference's medium before it was used, and who said that it may be. */
+  mediumConfirmed: z.strictObject({ asked: z.string(), by: z.string() }).optional(),
   /** The range change that this calibration follows, where one came since the last record. */
   rangeChange: z
     .object({

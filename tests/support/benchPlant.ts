@@ -139,6 +139,7 @@ export async function runOnNewInstrument(
       plan: { testPoints: null, pointOrder: null, cycles: 1, dwellSeconds: null, stabilityPercent: null },
       lowLeg: null,
       isHeadConfirmed: false,
+      isMediumConfirmed: false,
       decisionRule: 'simple-acceptance',
       unfitReason: null,
       itemCondition: null,

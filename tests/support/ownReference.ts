@@ -68,7 +68,13 @@ function factsOf(standard: WorkingReference): ReferenceFacts {
   }
   return {
     ...{ kind: KIND_OF[principle], description, maker: '', model: '', serialNumber: standard.serialNumber ?? '' },
-    ...{ location: '', media: [], warmUpMinutes: null, runsOnBattery: false, channels: standard.channels ?? 1 },
+    ...{
+      location: '',
+      media: standard.media ?? [],
+      warmUpMinutes: null,
+      runsOnBattery: false,
+      channels: standard.channels ?? 1,
+    },
     ranges: [range],
   }
 }

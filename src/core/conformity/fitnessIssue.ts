@@ -20,6 +20,8 @@ export type FitnessIssue = {
     | 'away'
     | 'checked-out'
   readonly isUnfit: boolean
+  /** Only a person knows: a run with it is begun once somebody has said that it may be. */
+  readonly isAsked?: true
   readonly words: string
 }
 
@@ -47,6 +49,11 @@ export const ratioText = (ratio: number): string =>
 
 /** What keeps a reference from this use. */
 export const unfit = (code: FitnessIssue['code'], words: string): FitnessIssue => ({ code, isUnfit: true, words })
+
+/** What is asked before it is used. */
+export const asked = (code: FitnessIssue['code'], words: string): FitnessIssue => ({
+  ...{ code, isUnfit: false, isAsked: true, words },
+})
 
 const look = (code: FitnessIssue['code'], words: string): FitnessIssue => ({ code, isUnfit: false, words })
 

@@ -43,8 +43,6 @@ test.each([
   [['water'], ['air'], 1],
   [undefined, ['air'], 0],
   [[], ['air'], 0],
-  [['oil'], undefined, 0],
-  [['oil'], [], 0],
 ])('%j brought into what %j may touch', (media, touchedBy, count) => {
   const issues = brought(media, touchedBy)
   expect(issues.map(({ code, isUnfit }) => [code, isUnfit])).toEqual(Array(count).fill(['medium', true]))

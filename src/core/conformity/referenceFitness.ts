@@ -1,7 +1,8 @@
 import type { ErrorLimit, LimitBasis } from '../error/errorLimit'
 import { limitInput } from '../error/errorLimit'
 import { atReference, type Heads } from '../pressure/lineHead'
-import { REFERENCE_MEDIA, type ReferenceMedium } from '../reference/referenceKind'
+import type { FluidHazard } from '../reference/fluidHazard'
+import type { ReferenceMedium } from '../reference/referenceKind'
 import type { OutputScale } from '../signal/signal'
 import { inputAtPercent } from '../transfer/linearTransfer'
 import { type PressureKind, pressureKindsMatch } from '../units/pressureKind'
@@ -19,6 +20,7 @@ import {
   stepIssues,
   unfit,
 } from './fitnessIssue'
+import { mediumIssues } from './mediumIssues'
 import { tightestOutputRatio } from './outputAccuracyRatio'
 import { type FitReference, type Known, outputReader } from './referenceReader'
 
@@ -40,6 +42,8 @@ export type FitnessJob = {
   readonly pressureKind: PressureKind
   /** What may touch the instrument; left out where nobody has said. */
   readonly media?: readonly ReferenceMedium[] | undefined
+  /** What its process fluid can do; left out where nobody has said. */
+  readonly hazards?: readonly FluidHazard[] | undefined
   /** Calendar date. */
   readonly day: string
   /** What stands between reference and instrument: the reference gives another pressure than the point. */
@@ -75,7 +79,7 @@ export function inputFitness(reference: FitReference, job: FitnessJob): Fitness 
     points: percents.length,
     isInDate: isInDate(reference.dueOn, job.day),
     issues: [
-      ...mediumIssues(reference.media, job.media),
+      ...mediumIssues({ brought: reference.media, taken: job.media, hazards: job.hazards }),
       ...reachIssues(
         reached.length,
         percents.length,
@@ -100,16 +104,6 @@ function askedOfReference(point: number, { range }: LimitBasis, level: Parameter
   const given = atReference(point, level)
   const near = NEAR_POINT * Math.abs(range.urv - range.lrv)
   return given + Math.max(-near, Math.min(near, point - given))
-}
-
-/** A reference brings its medium into the instrument: oil into what is kept dry, or free of grease, spoils it. */
-function mediumIssues(
-  brought: readonly ReferenceMedium[] | undefined = [],
-  taken: readonly ReferenceMedium[] | undefined = [],
-): FitnessIssue[] {
-  if (brought.length === 0 || taken.length === 0 || brought.some((medium) => taken.includes(medium))) return []
-  const words = (media: readonly ReferenceMedium[]) => media.map((medium) => REFERENCE_MEDIA[medium]).join(' or ')
-  return [unfit('medium', `works with ${words(brought)}; the instrument may be touched by ${words(taken)} alone`)]
 }
 
 /** Whether a reference may read the output of a signal. */

@@ -51,6 +51,12 @@ describe('what a job asks for', () => {
   ])('up to %d kPa: %s', (urv, pump) => {
     expect(of({ urv })).toContain(pump)
   })
+  test('for its fluid: free of oil where oil must not go, and what it asks of those who open it', () => {
+    expect(of({ urv: 4001, fluidHazards: ['oxygen'] })).toMatch(/free of oil.*kept for oxygen/)
+    expect(of({ urv: 4001 })).toContain('the oil the process allows')
+    expect(of({ fluidHazards: ['steam'] })).toContain('hot water and steam')
+    expect(of({ fluidHazards: ['toxic', 'chlorine'] }).match(/protection for breathing/g)).toHaveLength(1)
+  })
   test('below the air of the place the vacuum side is needed', () => {
     expect(of({ pressureKind: 'gauge', lrv: -5 })).toContain('vacuum side')
     expect(of({ pressureKind: 'gauge', lrv: 0 })).not.toContain('vacuum side')

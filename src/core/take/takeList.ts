@@ -1,5 +1,6 @@
 import { ADJUSTABLE, type AdjustedFacts, adjustedByOf } from '../adjust/adjustedBy'
 import { CONSTRUCTIONS, type Construction } from '../range/bodySteps'
+import { broughtFor, type FluidHazard, whyForbidden } from '../reference/fluidHazard'
 import type { HookUp } from '../run/plan/hookUp'
 import { isTransmitted, SIGNALS, signalLabel } from '../signal/signal'
 import { isTwoWireLoop, signalKind } from '../signal/signalKind'
@@ -28,6 +29,7 @@ export type TakeJob = {
     readonly lrv: number
     readonly urv: number
     readonly displayScale?: unknown
+    readonly fluidHazards?: readonly FluidHazard[] | undefined
   }
   /** Codes and names of the references the job would begin with. */
   readonly references: readonly string[]
@@ -83,7 +85,10 @@ function mediumFor({ configuration: c }: TakeJob): string {
   if (c.hookUp === 'vacuum-manifold' || c.kind.startsWith('vacuum')) return 'dry nitrogen'
   if (c.hookUp === 'wet-leg') return 'clean water or fill fluid for the leg'
   const reach = Math.max(...[c.lrv, c.urv].map((end) => Math.abs(convertPressure(end, c.unit, 'Pa'))))
-  return reach >= HYDRAULIC_FROM_PA ? 'clean water or the oil the process allows' : 'clean dry air'
+  const isOilOut = whyForbidden('oil', c.fluidHazards ?? []) !== null
+  if (reach >= HYDRAULIC_FROM_PA)
+    return isOilOut ? 'a medium the fluid bears, free of oil' : 'clean water or the oil the process allows'
+  return isOilOut ? 'clean dry air or nitrogen, free of oil' : 'clean dry air'
 }
 
 function electrical({ configuration: c }: TakeJob): string[] {
@@ -130,12 +135,9 @@ function partsFor({ change }: TakeJob): string[] {
 }
 
 function protectionFor({ configuration: c }: TakeJob): string[] {
-  const isHot = c.hookUp === 'wet-leg'
-  return [
-    'goggles',
-    'gloves, and what the fluid asks for',
-    ...(isHot ? ['protection against hot water and steam'] : []),
-  ]
+  // A wet leg stands on a drum, whatever the register says of its fluid.
+  const hazards = c.fluidHazards ?? (c.hookUp === 'wet-leg' ? ['steam' as const] : [])
+  return ['goggles', 'gloves, and what the fluid asks for', ...broughtFor(hazards)]
 }
 
 /** What several jobs need together: each thing once, with the tags it is for. */

@@ -18,6 +18,8 @@ const FULL: Configuration = {
   readability: { division: 2, fraction: 0.5 },
   adjustedBy: 'buttons',
   touchedBy: ['dry-gas'],
+  processFluid: 'raw milk',
+  fluidHazards: ['hot', 'food'],
   setUp: { dampingSeconds: 1.5, mounting: 'upright', failure: 'high' },
 }
 const terms = (facts: readonly (readonly [string, string])[]) => Object.fromEntries(facts)
@@ -28,6 +30,8 @@ describe('what the register knows of an instrument stands on its page', () => {
       Nameplate: 'Trial works, T1, serial A-17',
       'Customer or owner': 'Neighbour dairy',
       'Error limit from': 'data sheet of the trial works',
+      'Process fluid': 'raw milk',
+      'Hazards of the fluid': 'hot, food',
       Repeatability: 's = 0.02 % of span',
       'Adjusted by': 'buttons at the instrument',
       'Read to': expect.stringMatching(/^1 /),

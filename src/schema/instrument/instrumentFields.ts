@@ -5,6 +5,7 @@ import { body } from './fields/body'
 import { description } from './fields/description'
 import { displayScale } from './fields/displayScale'
 import { errorLimit } from './fields/errorLimit'
+import { fluidHazards } from './fields/fluidHazards'
 import { hookUp } from './fields/hookUp'
 import { hostRoot } from './fields/hostRoot'
 import { intervalMonths } from './fields/intervalMonths'
@@ -18,6 +19,7 @@ import { owner } from './fields/owner'
 import { pointOrder } from './fields/pointOrder'
 import { pointScale } from './fields/pointScale'
 import { pressureKind } from './fields/pressureKind'
+import { processFluid } from './fields/processFluid'
 import { readability } from './fields/readability'
 import { repeatabilityPercentSpan } from './fields/repeatabilityPercentSpan'
 import { setUp } from './fields/setUp'
@@ -64,6 +66,8 @@ export const INSTRUMENT_FIELDS = {
   repeatabilityPercentSpan,
   zeroTrimLimit,
   limitSource,
+  processFluid,
+  fluidHazards,
   touchedBy,
   setUp,
   body,

@@ -2,7 +2,6 @@ import type { ReferenceLimit } from '@/core/error/errorLimit'
 import { limitFromText, unitFromText } from '@/core/error/limitText'
 import { limitWords } from '@/core/error/limitWords'
 import { withPoints } from '@/core/format/decimalMark'
-import { REFERENCE_MEDIA, REFERENCE_MEDIUM_IDS, type ReferenceMedium } from '@/core/reference/referenceKind'
 import { Refusal } from '@/core/refusal'
 import { pressureUnitLabel, pressureUnitOf } from '@/core/units/pressureUnit'
 import { DecimalNumber } from '../decimal'
@@ -145,31 +144,31 @@ export const jsonColumn = (given: Given): Column =>
     ...given,
   })
 
-/** Media, several in one cell. */
-export const mediaColumn = (given: Given): Column =>
-  column({
-    hint: Object.values(REFERENCE_MEDIA).join('; '),
+/** Several of a set in one cell, by their names or ids. */
+export const namesColumn = (names: Readonly<Record<string, string>>, given: Given): Column => {
+  const ids = Object.keys(names)
+  const saidAs = (id: string) => [id, names[id] ?? id].map(plainText)
+  const all = Object.values(names).join('; ')
+  return column({
+    hint: all,
     read: (text) => {
       const said = text.split(';').map(plainText)
-      const isNamed = (medium: ReferenceMedium) =>
-        said.includes(plainText(medium)) || said.includes(plainText(REFERENCE_MEDIA[medium]))
-      const unknown = said.find(
-        (word) =>
-          !REFERENCE_MEDIUM_IDS.some((medium) => [medium, REFERENCE_MEDIA[medium]].map(plainText).includes(word)),
-      )
-      if (unknown !== undefined)
+      if (said.some((word) => !ids.some((id) => saidAs(id).includes(word))))
         throw new Refusal(
           given.key,
           `“${text}” is not all known`,
-          `write ${Object.values(REFERENCE_MEDIA).join(', ')}, with ; between them`,
+          `write ${Object.values(names).join(', ')}, with ; between them`,
         )
-      return Object.fromEntries(REFERENCE_MEDIUM_IDS.map((medium) => [medium, isNamed(medium)]))
+      return Object.fromEntries(ids.map((id) => [id, saidAs(id).some((word) => said.includes(word))]))
     },
     write: (value) => {
-      const named = Array.isArray(value)
-        ? REFERENCE_MEDIUM_IDS.filter((medium) => value.includes(medium))
-        : REFERENCE_MEDIUM_IDS.filter((medium) => ((value ?? {}) as Record<string, boolean>)[medium]) // as the form has it
-      return named.map((medium) => REFERENCE_MEDIA[medium]).join('; ')
+      const isNamed = (id: string) =>
+        Array.isArray(value) ? value.includes(id) : ((value ?? {}) as Record<string, boolean>)[id] // as the form has it
+      return ids
+        .filter(isNamed)
+        .map((id) => names[id])
+        .join('; ')
     },
     ...given,
   })
+}

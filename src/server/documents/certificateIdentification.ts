@@ -76,11 +76,12 @@ export function identification(
 }
 
 /** What the references brought to the instrument, as the register has it of each. */
-function mediumWords({ inputReference, furtherReferences = [] }: SealedRecord['world']): string {
+function mediumWords({ inputReference, furtherReferences = [], mediumConfirmed }: SealedRecord['world']): string {
   const references = [inputReference, ...furtherReferences]
   const of = ({ code, media = [] }: (typeof references)[number]) =>
     `${media.length === 0 ? 'not stated' : media.map((medium) => REFERENCE_MEDIA[medium]).join(' or ')} (${code})`
-  return references.map(of).join(', ')
+  const said = mediumConfirmed ? `; that it may be used was confirmed by ${mediumConfirmed.by}` : ''
+  return references.map(of).join(', ') + said
 }
 
 /** Damping as it was found and as it is wanted; nothing where nobody has said. */

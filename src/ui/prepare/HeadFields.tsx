@@ -1,4 +1,3 @@
-import { useEffect, useRef } from 'react'
 import { LINE_FILLS, type LineFill, USUAL_DENSITY_DOUBT_PERCENT } from '@/core/pressure/lineHead'
 import { typedNumber } from '@/core/units/decimalText'
 import { headQuestion, headToAskAbout } from '@/plans/headsOfRun'
@@ -7,6 +6,7 @@ import { BoundBox, BoundChoice } from '../../kit/form/BoundFields'
 import type { BoundForm } from '../../kit/form/useDraftForm'
 import { Tick } from '../../kit/parts/Tick'
 import type { PrepareDraft } from './prepareDraft'
+import { useConfirmedAnew } from './useConfirmedAnew'
 
 const FILLS = Object.entries(LINE_FILLS)
 const LIQUIDS = FILLS.filter(([id]) => id !== 'gas')
@@ -22,7 +22,7 @@ type Props = {
 /** Heights between reference and instrument, and what fills the lines: what they make is corrected. */
 export function HeadFields({ form, configuration, planned }: Props) {
   const asked = planned && headToAskAbout(planned)
-  useConfirmedAnew(form)
+  useConfirmedAnew(form.change, 'isHeadConfirmed', standing(form.draft))
   return (
     <>
       <OneHead form={form} at="head" of="Line to the reference" label="Ref. higher" fills={FILLS} />
@@ -42,21 +42,11 @@ export function HeadFields({ form, configuration, planned }: Props) {
   )
 }
 
-/** What was confirmed was confirmed of these heights and fills: any other is asked about again. */
-function useConfirmedAnew({ draft: { head, lowLeg }, change }: Props['form']) {
-  const stands = [head, lowLeg].flatMap(({ heightMillimetre, fill, densityKgPerM3 }) => [
-    heightMillimetre,
-    fill,
-    densityKgPerM3,
-  ])
-  const now = stands.join(' ')
-  const before = useRef(now)
-  useEffect(() => {
-    if (before.current === now) return
-    before.current = now
-    change(['isHeadConfirmed'], false)
-  }, [now, change])
-}
+/** What a head hangs on, as typed. */
+const standing = ({ head, lowLeg }: PrepareDraft): string =>
+  [head, lowLeg]
+    .flatMap(({ heightMillimetre, fill, densityKgPerM3 }) => [heightMillimetre, fill, densityKgPerM3])
+    .join(' ')
 
 type HeadProps = Pick<Props, 'form'> & {
   at: 'head' | 'lowLeg'

@@ -15,6 +15,7 @@ import { Refused } from '../../kit/parts/Refused'
 import { useSending } from '../../kit/useSending'
 import { STANDING_LINE } from './cautions'
 import { HeadFields } from './HeadFields'
+import { MediumQuestion } from './MediumQuestion'
 import { type Nameplate, NameplateCheck } from './NameplateCheck'
 import { PlanFields } from './PlanFields'
 import {
@@ -95,6 +96,7 @@ export function PrepareDesk({ instrument, offers, last, foundBefore, rule, known
         <div className="stack">
           <ReadFields form={form} configuration={configuration}>
             <HeadFields form={form} configuration={configuration} planned={planned} />
+            <MediumQuestion form={form} planned={planned} />
           </ReadFields>
           <PlanFields form={form} configuration={configuration} />
           <RuleFields rule={chosen.rule} change={(rule) => change(['decisionRule'], rule)} planned={planned} />

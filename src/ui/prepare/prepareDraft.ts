@@ -43,6 +43,7 @@ export type PrepareDraft = {
   head: HeadDraft
   lowLeg: HeadDraft
   isHeadConfirmed: boolean
+  isMediumConfirmed: boolean
   environment: { ambientCelsius: string; relativeHumidityPercent: string; barometricHPa: string }
 }
 
@@ -88,6 +89,7 @@ export function prepareDraft(
     head: noHead('gas'),
     lowLeg: noHead('water'),
     isHeadConfirmed: false,
+    isMediumConfirmed: false,
     environment: NOTHING_TYPED,
   }
 }

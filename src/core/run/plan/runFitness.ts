@@ -2,6 +2,7 @@ import { coverIssues, dateIssues, type FitnessIssue } from '../../conformity/fit
 import { channelIssues, type FitnessJob, inputFitness, outputFitness } from '../../conformity/referenceFitness'
 import { beyondReach, type FitReference } from '../../conformity/referenceReader'
 import type { Heads } from '../../pressure/lineHead'
+import type { FluidHazard } from '../../reference/fluidHazard'
 import type { ReferenceMedium } from '../../reference/referenceKind'
 import { isTransmitted, SIGNALS } from '../../signal/signal'
 import type { PressureKind } from '../../units/pressureKind'
@@ -13,6 +14,7 @@ type Reference = FitReference & { readonly id: string }
 type Configuration = RunBasis['configuration'] & {
   readonly pressureKind: PressureKind
   readonly touchedBy?: readonly ReferenceMedium[] | undefined
+  readonly fluidHazards?: readonly FluidHazard[] | undefined
 }
 
 /** What of a run's world says whether its references fit. */
@@ -42,11 +44,23 @@ export const fitnessJob = (
   percents,
   pressureKind: configuration.pressureKind,
   media: configuration.touchedBy,
+  hazards: configuration.fluidHazards,
   day,
 })
 
 /** Every reference of a run with what makes it unfit on a day, `YYYY-MM-DD`. */
-export function unfitReferences(world: ReferencesOfRun, day: string): Unfit[] {
+export const unfitReferences = (world: ReferencesOfRun, day: string): Unfit[] =>
+  referencesWith(world, day, ({ isUnfit }) => isUnfit)
+
+/** Every reference of a run that is asked about, as only a person knows whether it may be used. */
+export const askedReferences = (world: ReferencesOfRun, day: string): Unfit[] =>
+  referencesWith(world, day, ({ isAsked }) => isAsked === true)
+
+/** The question, as a screen and a refusal put it. */
+export const askedWords = (asked: readonly Unfit[]): string =>
+  asked.map(({ code, issues }) => `${code} ${issues.map(({ words }) => words).join('; ')}`).join('; ')
+
+function referencesWith(world: ReferencesOfRun, day: string, isMeant: (issue: FitnessIssue) => boolean): Unfit[] {
   const { configuration, points, inputReference, furtherReferences = [], outputReference } = world
   const percents = [...new Set(points.map(({ percent }) => percent))]
   const inputs = [inputReference, ...furtherReferences].map((reference): Unfit => {
@@ -70,7 +84,7 @@ export function unfitReferences(world: ReferencesOfRun, day: string): Unfit[] {
         ]
       : []
   return [...inputs, ...output]
-    .map((each) => ({ ...each, issues: each.issues.filter(({ isUnfit }) => isUnfit) }))
+    .map((each) => ({ ...each, issues: each.issues.filter(isMeant) }))
     .filter(({ issues }) => issues.length > 0)
 }
 

@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest'
+import { FLUID_HAZARD_IDS, fluidCautions } from '../../reference/fluidHazard'
 import type { Signal } from '../../signal/signal'
 import { PRESSURE_KIND_IDS } from '../../units/pressureKind'
 import { HOOK_UPS, type HookUp } from '../plan/hookUp'
@@ -82,7 +83,7 @@ describe('the side the pump presses on (a hand pump gives pressure, not vacuum: 
   test('a run takes it from its range', () => {
     const facts = (lrv: number, urv: number) =>
       hookUpFactsOf({
-        configuration: { signal: '4-20mA', hookUp: 'wet-leg', pressureKind: 'differential', lrv, urv },
+        configuration: { signal: '4-20mA', hookUp: 'wet-leg', pressureKind: 'differential', unit: 'kPa', lrv, urv },
       }).pumpSide
     expect(facts(-7.35, -1.45)).toBe('low')
     expect(facts(0, 10)).toBe('high')
@@ -110,6 +111,55 @@ test('a cold drum read by its glass: flushed, filled again and shut off before i
   const left = (valves: object) => readinessFaults({ ...ready, valves: { ...ready.valves, ...valves } }, facts)
   expect(left({ equalise: 'open' })).toEqual(['equalising valve is open'])
   expect(readinessFaults({ ...ready, isFilled: false }, facts)).toEqual(['the leg is not filled again'])
+})
+
+describe('what the process fluid asks for (common practice, no source)', () => {
+  const facts = (fluidHazards: HookUpFacts['fluidHazards'], hookUp: HookUp = 'two-valve'): HookUpFacts => ({
+    ...{ hookUp, pressureKind: 'gauge', signal: '4-20mA', fluidHazards },
+  })
+  const ids = (steps: readonly WorkStep[]) => steps.map(({ id }) => id)
+  const back = (of: HookUpFacts) => ids(restoreSteps({ ...of, isForRepair: false }))
+
+  test.each(FLUID_HAZARD_IDS.flatMap((hazard) => HOOK_UP_IDS.map((hookUp) => [hazard, hookUp] as const)))(
+    '%s, %s: its caution stands before a valve is touched, and the lists stay safe',
+    (hazard, hookUp) => {
+      const of = { ...facts([hazard], hookUp), pressureKind: 'differential' as const }
+      const steps = isolateSteps(of)
+      const first = ids(steps).indexOf('protection')
+      expect(steps[first]?.why).toContain(fluidCautions([hazard])[0])
+      expect(steps.slice(0, first).every(({ valves }) => valves === undefined)).toBe(true)
+      const state = isolated(of)
+      expect(readinessFaults(state, of)).toEqual([])
+      expect(isInService(walk(state, restoreSteps({ ...of, isForRepair: false }), of), of)).toBe(true)
+      expect(new Set(back(of)).size).toBe(back(of).length)
+    },
+  )
+  test('oxygen: cleaned before the hose goes on; nothing of it where nothing is registered', () => {
+    const steps = ids(isolateSteps(facts(['oxygen'])))
+    expect(steps.indexOf('oxygen-clean')).toBeGreaterThan(steps.indexOf('vent'))
+    expect(steps.indexOf('oxygen-clean')).toBeLessThan(steps.indexOf('pressure'))
+    expect(ids(isolateSteps(facts(undefined)))).not.toContain('oxygen-clean')
+  })
+  test('steam: siphon filled before the valve is opened; a wet leg is filled in its own step, and the bench has no siphon', () => {
+    const steps = back(facts(['steam']))
+    expect(steps.indexOf('refill-siphon')).toBeGreaterThan(steps.indexOf('hose-off'))
+    expect(steps.indexOf('refill-siphon')).toBeLessThan(steps.indexOf('open'))
+    for (const hookUp of ['wet-leg', 'remote-seal', 'bench'] as const)
+      expect(back(facts(['steam'], hookUp))).not.toContain('refill-siphon')
+    expect(back(facts(['steam'], 'wet-leg'))).toContain('refill')
+  })
+  test('what may lie below the air is not vented “down to no pressure”', () => {
+    const vent = (lrv: number, urv: number, pressureKind: 'gauge' | 'absolute' | 'differential') => {
+      const configuration = { signal: '4-20mA', hookUp: 'two-valve', unit: 'kPa', pressureKind, lrv, urv } as const
+      return isolateSteps(hookUpFactsOf({ configuration })).find(({ id }) => id === 'vent')
+    }
+    expect(vent(-100, 500, 'gauge')?.does).toContain('at the pressure of the air')
+    expect(vent(5, 95, 'absolute')?.why).toContain('lets air into the process')
+    expect(vent(0, 500, 'gauge')?.does).toContain('down to no pressure')
+    expect(vent(0, 600, 'absolute')?.does).toContain('down to no pressure')
+    // A difference says nothing of the pressure it stands in.
+    expect(vent(-20, 0, 'differential')?.does).toContain('down to no pressure')
+  })
 })
 
 describe('what the model finds', () => {

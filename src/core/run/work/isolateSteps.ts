@@ -1,5 +1,7 @@
+import { type FluidHazard, fluidCautions } from '../../reference/fluidHazard'
 import { isTransmitted, SIGNALS, type Signal } from '../../signal/signal'
 import { isTwoWireLoop } from '../../signal/signalKind'
+import { stepsBeforeHose } from './fluidSteps'
 import { type PipingFacts, valvesOf } from './hookUpNetwork'
 import { BY_THE_GLASS, CLOSE_AND_VENT, shutForReference } from './isolateLists'
 import type { PumpSide } from './pumpSide'
@@ -9,6 +11,10 @@ import { inPart, type WorkStep, workStep } from './workStep'
 /** What the steps depend on. */
 export type HookUpFacts = PipingFacts & {
   readonly signal: Signal
+  /** What the process fluid can do; left out where nobody has said. */
+  readonly fluidHazards?: readonly FluidHazard[] | undefined
+  /** Whether the process may lie below the air: opened, its line draws air in. */
+  readonly mayBeVacuum?: true | undefined
 }
 
 /**
@@ -21,8 +27,18 @@ export function isolateSteps(facts: HookUpFacts): WorkStep[] {
   const { before, after } = shutForReference(facts)
   return onValvesThatAre(facts, [
     ...inPart('people', tellPeople(facts)),
-    ...inPart('out', CLOSE_AND_VENT[facts.hookUp]),
-    ...inPart('hook-up', [...before, hoseStep(facts), ...after, ...readerSteps(facts), ...warmAndTight(facts)]),
+    ...inPart(
+      'out',
+      CLOSE_AND_VENT[facts.hookUp].map((step) => asVacuum(step, facts)),
+    ),
+    ...inPart('hook-up', [
+      ...stepsBeforeHose(facts.fluidHazards ?? []),
+      ...before,
+      hoseStep(facts),
+      ...after,
+      ...readerSteps(facts),
+      ...warmAndTight(facts),
+    ]),
   ])
 }
 
@@ -37,11 +53,24 @@ export function onValvesThatAre(facts: PipingFacts, steps: readonly WorkStep[]):
   })
 }
 
-function tellPeople({ hookUp }: HookUpFacts): WorkStep[] {
+/** A vent of what may be below the air lets air in, and not only pressure out. */
+function asVacuum(step: WorkStep, { mayBeVacuum }: HookUpFacts): WorkStep {
+  if (!mayBeVacuum || step.id !== 'vent') return step
+  return {
+    ...step,
+    does: 'Open the vent slowly, until the body stands at the pressure of the air',
+    why: 'below the air it draws in, above it lets out; a block valve that leaks lets air into the process',
+  }
+}
+
+function tellPeople({ hookUp, fluidHazards = [] }: HookUpFacts): WorkStep[] {
   const protection = workStep(
     'protection',
     'Eye protection on, and what the fluid asks for',
-    'steam, hot, toxic or high-pressure fluid is vented, purged or bled by the site’s procedure only',
+    [
+      ...fluidCautions(fluidHazards),
+      'steam, hot, toxic or high-pressure fluid is vented, purged or bled by the site’s procedure only',
+    ].join('; '),
   )
   if (hookUp === 'bench') return [protection]
   return [

@@ -1,5 +1,6 @@
 import { isTransmitted } from '../../signal/signal'
 import { signalKind } from '../../signal/signalKind'
+import { stepsBeforeProcess } from './fluidSteps'
 import { type HookUpFacts, onValvesThatAre } from './isolateSteps'
 import { HAND_OVER, PUT_BACK, takeOff } from './restoreLists'
 import { inPart, type WorkStep, workStep } from './workStep'
@@ -22,10 +23,14 @@ export function restoreSteps(facts: RestoreFacts): WorkStep[] {
     ...(hasHost(facts) && isPlaced ? inPart('loop', [LOOP_CHECK]) : []),
     ...off,
     // Read by its glass it never left its process.
-    ...(facts.isByGlass ? [] : inPart('back', PUT_BACK[facts.hookUp])),
+    ...(facts.isByGlass ? [] : inPart('back', backIntoService(facts))),
     ...inPart('after', [...(isPlaced ? believed(facts) : []), ...LEFT_TIDY]),
   ])
 }
+
+/** First what the fluid asks for, then the valves; off the bench it is somebody else who brings it to its process. */
+const backIntoService = ({ hookUp, fluidHazards = [] }: RestoreFacts): readonly WorkStep[] =>
+  hookUp === 'bench' ? PUT_BACK.bench : [...stepsBeforeProcess(fluidHazards, hookUp), ...PUT_BACK[hookUp]]
 
 const LOOP_CHECK = workStep(
   'loop-check',

@@ -1,9 +1,12 @@
+import type { FluidHazard } from '../../reference/fluidHazard'
 import type { Signal } from '../../signal/signal'
 import type { PressureKind } from '../../units/pressureKind'
+import type { PressureUnit } from '../../units/pressureUnit'
 import type { Decision } from '../decision'
 import { meaningOf } from '../decision'
 import type { HookUp } from '../plan/hookUp'
 import { type HookUpFacts, isolateSteps } from './isolateSteps'
+import { mayBeVacuum } from './mayBeVacuum'
 import { pumpSideOf } from './pumpSide'
 import { restoreSteps } from './restoreSteps'
 import { NO_WORK_LISTS, type WorkProgress } from './stage'
@@ -21,6 +24,8 @@ export type WorkFacts = {
       readonly pressureKind?: PressureKind
       readonly lrv: number
       readonly urv: number
+      readonly unit: PressureUnit
+      readonly fluidHazards?: readonly FluidHazard[] | undefined
     }
   }
   readonly rounds: readonly { readonly decision: { readonly decision: Decision } | null }[]
@@ -38,10 +43,11 @@ export function workLists({ world, rounds }: WorkFacts): Record<WorkList, WorkSt
 
 /** What of an instrument its lists follow from. */
 export const hookUpFactsOf = ({
-  configuration: { signal, hookUp = 'direct', pressureKind = 'gauge', lrv, urv },
+  configuration: { signal, hookUp = 'direct', pressureKind = 'gauge', lrv, urv, unit, fluidHazards },
   glass,
 }: Pick<WorkFacts['world'], 'configuration' | 'glass'>): HookUpFacts => ({
-  ...{ signal, hookUp, pressureKind, pumpSide: pumpSideOf({ pressureKind, lrv, urv }) },
+  ...{ signal, hookUp, pressureKind, fluidHazards, pumpSide: pumpSideOf({ pressureKind, lrv, urv }) },
+  ...(mayBeVacuum({ pressureKind, lrv, urv, unit }) && { mayBeVacuum: true as const }),
   ...(glass !== undefined && hookUp === 'wet-leg' && { isByGlass: true }),
 })
 

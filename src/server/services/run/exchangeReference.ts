@@ -1,6 +1,6 @@
 import { calendarDate } from '@/core/format/formatTime'
 import { Refusal } from '@/core/refusal'
-import { unfitReferences } from '@/core/run/plan/runFitness'
+import { askedReferences, askedWords, unfitReferences } from '@/core/run/plan/runFitness'
 import { worldAt } from '@/core/run/plan/worldAt'
 import { referencesOf } from '@/plans/referencesOf'
 import { standingAt } from '@/plans/standingReference'
@@ -43,6 +43,14 @@ export async function exchangeReference(runId: string, sent: NewExchange, { pers
         'standardId',
         `${unfit.code} ${unfit.issues.map(({ words }) => words).join('; ')}`,
         `choose another in the place of ${old.code}`,
+      )
+    const asked = askedReferences(after, day).filter(({ code }) => code === exchange.standard.code)
+    // Asked at Prepare, where there is time to find out; in the middle of a run another one is taken.
+    if (asked.length > 0 && !run.world.mediumConfirmed?.asked.includes(exchange.standard.code))
+      throw new Refusal(
+        'standardId',
+        askedWords(asked),
+        `choose another in the place of ${old.code}, or say in the register what may touch the instrument`,
       )
     const row = { ...sent, standard: exchange.standard, runId, at: now, personId: person.id }
     refuseForeignId(await insertExchange(db, row))

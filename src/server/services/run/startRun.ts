@@ -17,7 +17,7 @@ import { insertRound, insertSteps } from '../../sql/run/runRound'
 import type { Actor } from '../actor'
 import { largestShare, siteGravity, siteTimeZone } from '../people/site'
 import { earlierWork } from './earlierWork'
-import { inputReferences, outputReference, overridesOf, refuseItself } from './startedReferences'
+import { inputReferences, mediumConfirmed, outputReference, overridesOf, refuseItself } from './startedReferences'
 import {
   digitalPlan,
   displayPlan,
@@ -87,7 +87,11 @@ export function startRun(input: StartRun, { person, now }: Actor): Promise<{ id:
       timeZone,
       softwareVersion: SOFTWARE_VERSION,
     } satisfies World
-    const world: World = { ...planned, ...overridesOf(planned, { reason: input.unfitReason, person, day }) }
+    const world: World = {
+      ...planned,
+      ...overridesOf(planned, { reason: input.unfitReason, person, day }),
+      ...mediumConfirmed(planned, { isConfirmed: input.isMediumConfirmed, person, day }),
+    }
     refuseUnaskedHead(world, input)
     const tightest = tightestUncertainty(plannedUncertainty({ ...world, statesUncertainty: true }))
     if (tightest) refuseUnmeetableRule(world.decisionRule, tightest)

@@ -1,6 +1,6 @@
 import { deviceOf } from '@/core/conformity/referenceFitness'
 import { Refusal } from '@/core/refusal'
-import { type ReferencesOfRun, unfitReferences } from '@/core/run/plan/runFitness'
+import { askedReferences, askedWords, type ReferencesOfRun, unfitReferences } from '@/core/run/plan/runFitness'
 import { isTransmitted, SIGNALS } from '@/core/signal/signal'
 import type { Configuration } from '@/schema/configuration'
 import { mayDo, whoMay } from '@/schema/roles'
@@ -83,6 +83,27 @@ export function overridesOf(
       by: person.name,
     })),
   }
+}
+
+/**
+ * What only a person knows of a reference's medium is asked before anything is pumped.
+ *
+ * @throws {Refusal} where nobody has said that it may be used
+ */
+export function mediumConfirmed(
+  world: ReferencesOfRun,
+  { isConfirmed, person, day }: { isConfirmed: boolean; person: Actor['person']; day: string },
+): Pick<World, 'mediumConfirmed'> {
+  const asked = askedReferences(world, day)
+  if (asked.length === 0) return {}
+  const words = askedWords(asked)
+  if (!isConfirmed)
+    throw new Refusal(
+      'isMediumConfirmed',
+      words,
+      'find out and confirm it, or choose another reference; the register can say what may touch the instrument',
+    )
+  return { mediumConfirmed: { asked: words, by: person.name } }
 }
 
 /** A reference that is calibrated here cannot be what it is calibrated against. */

@@ -1,0 +1,46 @@
+import { expect, test } from 'vitest'
+import type { FluidHazard } from '../reference/fluidHazard'
+import type { ReferenceMedium } from '../reference/referenceKind'
+import { mediumIssues } from './mediumIssues'
+
+/** Oil and oxygen, wet chlorine, oil in food: common practice, no source. */
+const judged = (
+  brought: readonly ReferenceMedium[] | undefined,
+  taken?: readonly ReferenceMedium[],
+  hazards?: readonly FluidHazard[],
+) => {
+  const [issue, ...more] = mediumIssues({ brought, taken, hazards })
+  expect(more).toEqual([])
+  return issue ? { says: issue.isUnfit ? 'unfit' : issue.isAsked ? 'asked' : 'look', words: issue.words } : null
+}
+
+test.each([
+  [['oil'], ['oxygen'], 'oil ignites in oxygen'],
+  [['dry-gas', 'oil'], ['oxygen'], 'oil ignites in oxygen'], // used with both, it has oil in its pipes
+  [['oil'], ['chlorine'], 'oil can burn in chlorine'],
+  [['water'], ['chlorine'], 'water and chlorine corrode'],
+  [['oil'], ['hot', 'food'], 'oil spoils food'],
+] as const)('%j is never brought into a line with %j', (brought, hazards, words) => {
+  expect(judged(brought, undefined, hazards)).toMatchObject({ says: 'unfit', words: expect.stringContaining(words) })
+  // What somebody once ticked as allowed does not change what the fluid does.
+  expect(judged(brought, brought, hazards)?.says).toBe('unfit')
+})
+
+test.each([
+  [['oil'], [], [], 'may oil go into it?'],
+  [['oil'], undefined, ['steam'], 'may oil go into it?'],
+  [undefined, undefined, ['oxygen'], 'is it free of oil?'],
+  [[], ['dry-gas'], ['oxygen'], 'is it free of oil?'],
+] as const)('%j into what takes %j, with %j: only a person knows, and is asked', (brought, taken, hazards, words) => {
+  expect(judged(brought, taken, hazards)).toMatchObject({ says: 'asked', words: expect.stringContaining(words) })
+})
+
+test.each([
+  [['oil'], ['oil'], []],
+  [['water'], undefined, []],
+  [['dry-gas'], ['dry-gas'], ['oxygen']],
+  [['air'], undefined, ['food', 'steam']],
+  [undefined, ['dry-gas'], []],
+] as const)('%j into what takes %j, with %j: nothing to say', (brought, taken, hazards) => {
+  expect(judged(brought, taken, hazards)).toBeNull()
+})
