@@ -1,10 +1,13 @@
 import type { Page } from '@playwright/test'
 import {
   answerSteps,
+  BENCH_GAUGE,
   beginRun,
   expect,
+  ILKA,
   open,
   post,
+  registerInstrument,
   restoreAndSign,
   sign,
   signAndRead,
@@ -98,6 +101,32 @@ test('a reference 1.5 m higher in water: asked about, corrected at every point, 
   expect(text).toContain('1500 mm above the instrument, line filled with water of 998')
   expect(text).toContain('Corrections made to the readings')
   expect(text).toContain('As found: inside its error limit')
+})
+
+test('oil is asked about where nobody has said that it may go in, and is never offered for oxygen', async ({
+  page,
+}) => {
+  const range = { ...BENCH_GAUGE, unit: 'bar', lrl: 0, url: 60, minSpan: 2, lrv: 2, urv: 42, hookUp: 'two-valve' }
+  await registerInstrument(page, 'OIL-1', range)
+  await open(page, '/instruments/OIL-1/calibrate')
+  const tester = page.locator('label', { hasText: 'R-14' })
+  await tester.click()
+  const question = page.getByLabel(/^Looked into, and it may be used: R-14 works with oil/)
+  await expect(question).not.toBeChecked()
+  await page.getByLabel('The nameplate says the same').check()
+  await page.getByRole('button', { name: /Begin the run/ }).click()
+  await expect(page.locator('.run-foot')).toContainText('nobody has said whether oil may go into the instrument')
+  await question.check()
+  await beginRun(page)
+  const { world } = await (await page.request.get(page.url().replace('/runs/', '/api/v1/runs/'))).json()
+  expect(world.mediumConfirmed.by).toBe(ILKA.name)
+
+  await registerInstrument(page, 'OIL-2', { ...range, fluidHazards: ['oxygen'], processFluid: 'oxygen' })
+  await open(page, '/instruments/OIL-2/calibrate')
+  await expect(tester).toContainText('oil ignites in oxygen under pressure')
+  await expect(question).toHaveCount(0)
+  await open(page, '/instruments/OIL-2')
+  await expect(page.getByText('Hazards of the fluid')).toBeVisible()
 })
 
 test('bowed beyond its limit: advised to repair, left outside with a remark, and the certificate says so', async ({

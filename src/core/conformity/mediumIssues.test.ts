@@ -27,10 +27,10 @@ test.each([
 })
 
 test.each([
-  [['oil'], [], [], 'may oil go into it?'],
-  [['oil'], undefined, ['steam'], 'may oil go into it?'],
-  [undefined, undefined, ['oxygen'], 'is it free of oil?'],
-  [[], ['dry-gas'], ['oxygen'], 'is it free of oil?'],
+  [['oil'], [], [], 'nobody has said whether oil may go in'],
+  [['oil'], undefined, ['steam'], 'nobody has said whether oil may go in'],
+  [undefined, undefined, ['oxygen'], 'nobody has said what it was used with, and oil ignites'],
+  [[], ['dry-gas'], ['oxygen'], 'nobody has said what it was used with, and oil ignites'],
 ] as const)('%j into what takes %j, with %j: only a person knows, and is asked', (brought, taken, hazards, words) => {
   expect(judged(brought, taken, hazards)).toMatchObject({ says: 'asked', words: expect.stringContaining(words) })
 })

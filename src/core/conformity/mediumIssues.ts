@@ -21,13 +21,13 @@ export function mediumIssues({ brought = [], taken = [], hazards = [] }: Media):
   }
   if (brought.length === 0)
     return hazards.some((hazard) => whyForbidden('oil', [hazard]) !== null)
-      ? [asked('medium', `nobody has said what it works with, and ${whyForbidden('oil', hazards)}: is it free of oil?`)]
+      ? [asked('medium', `nobody has said what it was used with, and ${whyForbidden('oil', hazards)}`)]
       : []
   if (taken.length > 0)
     return brought.some((medium) => taken.includes(medium))
       ? []
       : [unfit('medium', `works with ${words(brought)}; the instrument may be touched by ${words(taken)} alone`)]
   return brought.includes('oil')
-    ? [asked('medium', 'works with oil, and nobody has said what may touch the instrument: may oil go into it?')]
+    ? [asked('medium', 'works with oil, and nobody has said whether oil may go into the instrument')]
     : []
 }

@@ -20,7 +20,7 @@ export function MediumQuestion({ form, planned }: Props) {
       name="isMediumConfirmed"
       checked={form.draft.isMediumConfirmed}
       change={(isConfirmed) => form.change(['isMediumConfirmed'], isConfirmed)}
-      label={`It may: ${words}`}
+      label={`Looked into, and it may be used: ${words}`}
       why="stands in the record with your name"
     />
   )

@@ -13,7 +13,7 @@ export const processFluid: InstrumentField<typeof shapes> = {
   isInRangeUnit: false,
   diff: 'columns',
   boxes: { empty: '', filled: (value) => value ?? '', forAnother: shared },
-  drawn: { group: 'particulars', row: 2, boxes: [{ path: [], label: 'Process fluid', as: 'text' }] },
+  drawn: { group: 'particulars', row: 1, boxes: [{ path: [], label: 'Process fluid', as: 'text' }] },
   columns: [column({ key: 'configuration.processFluid', title: 'Process fluid', aliases: ['fluid', 'medium'] })],
   nameplate: [{ place: 85, term: 'Process fluid', words: (c) => c.processFluid ?? null }],
   certificate: [],

@@ -9,7 +9,9 @@ import { gonePast } from '@/core/run/judge/readingNotice'
 import { noHeadroomAt } from '@/core/run/plan/headroom'
 import { pointName } from '@/core/run/plan/pointScale'
 import { referenceOfPoint } from '@/core/run/plan/referenceOfPoint'
+import { hookUpFactsOf } from '@/core/run/work/workLists'
 import { settleSeconds } from '@/core/setUp/damping'
+import { inputAtPercent } from '@/core/transfer/linearTransfer'
 import { convertPressure, pressureUnitLabel } from '@/core/units/pressureUnit'
 import { READING_QUANTITIES, type ReadingField } from '@/schema/readings/readingQuantities'
 import { LINKED_FIELDS, type RunStep } from '@/schema/recordedRun'
@@ -205,11 +207,20 @@ function approachWords(step: RunStep, world: World): string {
   const reference = referenceOfPoint(step.percent, world)
   return [
     ...(world.furtherReferences ? [`on ${reference.code}`] : []),
+    ...sideWords(step, world),
     directionWords(step),
     ...waitWords(world),
     ...headroomWords(step, world),
     ...(step.overshoots ? [`overshoot ${step.overshoots.length} ×`] : []),
   ].join('; ')
+}
+
+/** The side it is pressed on, where that is not always the high one. */
+function sideWords({ percent }: RunStep, { configuration, glass }: World): string[] {
+  const { pumpSide = 'high' } = hookUpFactsOf({ configuration, glass })
+  if (glass !== undefined || pumpSide === 'high') return []
+  const isLow = pumpSide === 'low' || inputAtPercent(percent, configuration) < 0
+  return [`pump on the ${isLow ? 'low' : 'high'} side`]
 }
 
 /** Said before the reference goes over its range, not after. */
