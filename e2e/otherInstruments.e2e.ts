@@ -109,7 +109,7 @@ test('oil is asked about where nobody has said that it may go in, and is never o
   const range = { ...BENCH_GAUGE, unit: 'bar', lrl: 0, url: 60, minSpan: 2, lrv: 2, urv: 42, hookUp: 'two-valve' }
   await registerInstrument(page, 'OIL-1', range)
   await open(page, '/instruments/OIL-1/calibrate')
-  const tester = page.locator('label', { hasText: 'R-14' })
+  const tester = page.locator('label.choice', { hasText: 'R-14' })
   await tester.click()
   const question = page.getByLabel(/^Looked into, and it may be used: R-14 works with oil/)
   await expect(question).not.toBeChecked()

@@ -86,7 +86,8 @@ function write(shares) {
     .split('\n')
     .filter((line) => line.startsWith('| src/') && !folders.some((folder) => line.startsWith(`| ${folder} `)))
   const rows = shares.map(
-    ({ folder, count, killed }) => `| ${folder} | ${count} | ${((100 * killed) / Math.max(1, count)).toFixed(0)} % |`,
+    ({ folder, count, killed }) =>
+      `| ${folder}${sample === 100 ? '' : ` (${sample} % drawn)`} | ${count} | ${((100 * killed) / Math.max(1, count)).toFixed(0)} % |`,
   )
   const table = [
     '',

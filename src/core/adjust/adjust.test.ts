@@ -116,6 +116,17 @@ describe('two-point trims', () => {
     expect([low, high]).toEqual([expect.closeTo(0, 10), expect.closeTo(0, 10)])
     expect(middle).toBeCloseTo((100 / 101) * 50.8 - 50, 10) // a bow stays
   })
+  test('just what the maker allows is allowed, and a little more is not', () => {
+    // 100 over 80 is 1.25, exactly a quarter more.
+    const by = (makerGainLimitPercent: number) => () =>
+      twoPointTrim({
+        ...{ minimumSpan: 10, makerGainLimitPercent },
+        lower: { reference: 0, reading: 0 },
+        upper: { reference: 100, reading: 80 },
+      })
+    expect(by(25)().gain).toBe(1.25)
+    expect(by(24.9)).toThrow('beyond the ±24.9 % that the maker allows')
+  })
   test('output: 4.02 and 20.10 mA', () => {
     const { gain, offset } = twoPointTrim({
       ...trim,

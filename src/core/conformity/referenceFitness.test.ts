@@ -143,6 +143,12 @@ test('one device with one channel cannot give the pressure and read the output',
 
 test('a reading beyond what a reference reaches cannot have been read on it', () => {
   expect(beyondReach(12, 'bar', REFERENCE)).toBeNull()
+  expect(beyondReach(5, 'mA', REFERENCE)).toBe('T-1 does not read mA')
+  expect(beyondReach(5, 'bar', METER)).toBe('T-2 does not read bar')
+  // It gives an absolute pressure, and reads no output of gauge pressure.
+  const absolute: FitReference = { ...REFERENCE, pressureKind: 'absolute' }
+  expect(beyondReach(5, 'bar', absolute)).toBeNull()
+  expect(outputFitness(absolute, SIGNALS['20-100kPa'], JOB).issues.map(({ code }) => code)).toEqual(['kind'])
   expect(beyondReach(1200.7, 'kPa', REFERENCE)).toBe('1200.7 kPa is beyond what T-1 reaches (0 … 1200 kPa)')
   expect(beyondReach(-0.01, 'bar', REFERENCE)).toContain('beyond what T-1 reaches')
   expect(beyondReach(25.01, 'mA', METER)).toContain('(0 … 25 mA)')

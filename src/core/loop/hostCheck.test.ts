@@ -35,6 +35,18 @@ describe('what a host should show', () => {
     // Sent volts, a host has a current of its own: nothing is said of what its volts should be.
     expect(hostError(over(250), LINEAR, null)).toMatchObject({ idealVolts: null, voltsErrorPercent: null })
   })
+  test('the worse of what it shows and of its volts is told, with its sign; nothing where nothing was read', () => {
+    const worst = (errorPercent: number | null, voltsErrorPercent: number | null) =>
+      worstHostError({
+        ...{ idealValue: 0, errorValue: null, milliamp: null, idealVolts: null },
+        ...{ errorPercent, voltsErrorPercent },
+      })
+    expect(worst(-2.4, 1.1)).toBe(-2.4)
+    expect(worst(0.3, -0.9)).toBe(-0.9)
+    expect(worst(null, 0.2)).toBe(0.2)
+    expect(worst(-0.2, null)).toBe(-0.2)
+    expect(worst(null, null)).toBeNull()
+  })
   test('trimming to the host takes its error into the transmitter', () => {
     expect(errorAfterTrimToHost(0.1, 1.1)).toBeCloseTo(-1, 12)
   })

@@ -32,6 +32,9 @@ describe(`coverage factors beside ${student.source}`, () => {
     for (const degrees of [1, 4.5, 30])
       expect(studentTCdf(coverageFactorT(0.9, degrees), degrees)).toBeCloseTo(0.95, 12)
   })
+  test.each([0, 1, -0.1, 1.5, Number.NaN])('refuses a coverage of %d', (coverage) => {
+    expect(() => coverageFactorT(coverage, 5)).toThrow('not between 0 and 1')
+  })
   test('refuses no degrees', () => expect(() => coverageFactorT(0.95, 0)).toThrow('degrees of freedom'))
 })
 
