@@ -90,6 +90,11 @@ describe('how a round is taken by devices', () => {
       'the eye, at its display',
     )
     expect(outstanding(runOf('P-6', { read: 3 }))).toEqual([])
+    const { configuration } = benchWorld('P-6')
+    const below = { ...configuration, pressureKind: 'differential' as const, lrv: -50, urv: -10 }
+    expect(() => automaticPlan(runOf('P-6', { world: { configuration: below } }), SETTINGS)).toThrow(
+      'this run is read by pressure on its low side',
+    )
     expect(() => automaticPlan(runOf('P-6', { read: 3 }), SETTINGS)).toThrow('every point of this round is read')
   })
 })

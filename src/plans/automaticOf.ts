@@ -3,6 +3,7 @@ import { atReference } from '@/core/pressure/lineHead'
 import { Refusal } from '@/core/refusal'
 import { errorBasis } from '@/core/run/judge/errorBasis'
 import { targetInput } from '@/core/run/judge/judgeSteps'
+import { hookUpFactsOf } from '@/core/run/work/workLists'
 import { settleSecondsOf } from '@/core/setUp/damping'
 import { convertPressure } from '@/core/units/pressureUnit'
 import type { AutomaticSettings } from '@/schema/links'
@@ -78,7 +79,8 @@ export function pressureLimits({ world }: Pick<RunView, 'world'>): {
   }
 }
 
-function refuseOtherMeans({ glass, readsByNull, readsDisplay, inputReference }: RunView['world']): void {
+function refuseOtherMeans(world: RunView['world']): void {
+  const { glass, readsByNull, readsDisplay, inputReference } = world
   const by = glass
     ? 'the gauge glass'
     : readsByNull
@@ -87,7 +89,9 @@ function refuseOtherMeans({ glass, readsByNull, readsDisplay, inputReference }: 
         ? 'the eye, at its display'
         : inputReference.principle === 'dead-weight'
           ? 'the masses on a piston'
-          : null
+          : hookUpFactsOf(world).pumpSide === 'low'
+            ? 'pressure on its low side, and a source gives the sign of a point by itself'
+            : null
   if (by) throw new Refusal('run', `this run is read by ${by}`, 'type its readings')
 }
 

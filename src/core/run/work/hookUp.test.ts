@@ -87,6 +87,15 @@ describe('the side the pump presses on (a hand pump gives pressure, not vacuum: 
       }).pumpSide
     expect(facts(-7.35, -1.45)).toBe('low')
     expect(facts(0, 10)).toBe('high')
+    // A filled leg that stays presses on the low side already: the pump works against it.
+    const configuration = {
+      signal: '4-20mA',
+      pressureKind: 'differential',
+      unit: 'kPa',
+      lrv: -7.35,
+      urv: -1.45,
+    } as const
+    expect(hookUpFactsOf({ configuration, lowLeg: {} }).pumpSide).toBe('high')
   })
 })
 

@@ -113,7 +113,8 @@ function hoseStep({ hookUp, pressureKind, pumpSide = 'high' }: HookUpFacts): Wor
 const SIDE_WORDS: Record<PumpSide, string> = {
   high: '',
   low: 'every point lies below nothing: pressure on the low side makes it, and counts with a minus; ',
-  either: 'for points below nothing vent, and move the line to the low side: pressure there counts with a minus; ',
+  either:
+    'where the pump gives no vacuum, vent for the points below nothing and move the line, level with the instrument, to the low side: pressure there counts with a minus; ',
 }
 
 function warmAndTight({ hookUp }: HookUpFacts): WorkStep[] {

@@ -18,6 +18,8 @@ export type WorkFacts = {
     readonly outOfService?: true | undefined
     /** Present where the gauge glass is the reference. */
     readonly glass?: unknown
+    /** A filled leg that stays on the low side: the pump presses on the high one against it. */
+    readonly lowLeg?: unknown
     readonly configuration: {
       readonly signal: Signal
       readonly hookUp?: HookUp
@@ -45,8 +47,15 @@ export function workLists({ world, rounds }: WorkFacts): Record<WorkList, WorkSt
 export const hookUpFactsOf = ({
   configuration: { signal, hookUp = 'direct', pressureKind = 'gauge', lrv, urv, unit, fluidHazards },
   glass,
-}: Pick<WorkFacts['world'], 'configuration' | 'glass'>): HookUpFacts => ({
-  ...{ signal, hookUp, pressureKind, fluidHazards, pumpSide: pumpSideOf({ pressureKind, lrv, urv }) },
+  lowLeg,
+}: Pick<WorkFacts['world'], 'configuration' | 'glass' | 'lowLeg'>): HookUpFacts => ({
+  ...{
+    signal,
+    hookUp,
+    pressureKind,
+    fluidHazards,
+    pumpSide: lowLeg === undefined ? pumpSideOf({ pressureKind, lrv, urv }) : ('high' as const),
+  },
   ...(mayBeVacuum({ pressureKind, lrv, urv, unit }) && { mayBeVacuum: true as const }),
   ...(glass !== undefined && hookUp === 'wet-leg' && { isByGlass: true }),
 })

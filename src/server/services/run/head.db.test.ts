@@ -5,6 +5,7 @@ import {
   ANNA,
   answerList,
   as,
+  CONFIGURATION,
   nextReading,
   peopleAndReferences,
   runOnNewInstrument,
@@ -21,6 +22,7 @@ import { verifyChain } from '../proof/verifyChain'
 import { amendRecord } from '../records/amendRecord'
 import { traceabilityOf } from '../references/traceability'
 import { sealedRecordAt } from '../register/instrumentPage'
+import { registerInstrument } from '../register/instruments'
 import { recordAdjustment } from './adjust'
 import { decide } from './decide'
 import { loadRun } from './loadRun'
@@ -54,6 +56,16 @@ const PERFECT = [
 ] as const
 
 describe('a reference 1.5 m above the instrument, in water', () => {
+  test('is refused where the pump presses on the low side, and there alone', async () => {
+    const below = (lrv: number, urv: number, tag: string) =>
+      registerInstrument(
+        { tag, configuration: { ...CONFIGURATION, pressureKind: 'differential', lrv, urv, url: 100 } },
+        as(ANNA),
+      )
+    const { id } = await below(-50, -10, 'H-LOW')
+    const start = runOnNewInstrument('H-LOW', { instrumentId: id, head: headOf('100'), isHeadConfirmed: true })
+    await expect(start).rejects.toThrow(/presses on the low side.*level with the instrument/)
+  })
   test('is asked about, since a slip of the height would decide', async () => {
     const start = runOnNewInstrument('H-1', { head: headOf('1500') })
     await expect(start).rejects.toThrow(/1500 mm higher, .*check height, sign and fill/)

@@ -4,6 +4,7 @@ import { Refusal } from '@/core/refusal'
 import { refuseBeyondSensor } from '@/core/run/judge/readingNotice'
 import { plannedPoints } from '@/core/run/plan/plan'
 import { testPointPercents } from '@/core/run/plan/pointScale'
+import { hookUpFactsOf } from '@/core/run/work/workLists'
 import { isTransmitted } from '@/core/signal/signal'
 import { isTwoWireLoop } from '@/core/signal/signalKind'
 import { inputAtPercent } from '@/core/transfer/linearTransfer'
@@ -57,11 +58,18 @@ export function glassOf(reference: WorkingPressureReference, saved: SavedDesk<'v
 /**
  * What stands between reference and instrument.
  *
- * @throws {Refusal} for a filled leg beside an instrument that has no low side
+ * @throws {Refusal} for a filled leg beside an instrument that has no low side, or a head of a line that goes to the low side
  */
-export function headsFor(input: StartRun, { pressureKind }: Configuration, siteGravityMPerS2: number | null): Heads {
+export function headsFor(input: StartRun, configuration: Configuration, siteGravityMPerS2: number | null): Heads {
   const heads = headsOfRun(input, { environment: input.environment, siteGravityMPerS2 })
-  if (!heads.lowLeg || pressureKind === 'differential') return heads
+  // A head counts as one of the high side: with the other sign it would go into every reading.
+  if (heads.head && hookUpFactsOf({ ...heads, configuration }).pumpSide === 'low')
+    throw new Refusal(
+      'head.heightMillimetre',
+      'the pump presses on the low side, where a height counts the other way',
+      'keep the reference level with the instrument, and leave it empty',
+    )
+  if (!heads.lowLeg || configuration.pressureKind === 'differential') return heads
   throw new Refusal(
     'lowLeg.heightMillimetre',
     'the instrument does not measure a difference: it has no low side',

@@ -216,8 +216,9 @@ function approachWords(step: RunStep, world: World): string {
 }
 
 /** The side it is pressed on, where that is not always the high one. */
-function sideWords({ percent }: RunStep, { configuration, glass }: World): string[] {
-  const { pumpSide = 'high' } = hookUpFactsOf({ configuration, glass })
+function sideWords({ percent }: RunStep, world: World): string[] {
+  const { configuration, glass } = world
+  const { pumpSide = 'high' } = hookUpFactsOf(world)
   if (glass !== undefined || pumpSide === 'high') return []
   const isLow = pumpSide === 'low' || inputAtPercent(percent, configuration) < 0
   return [`pump on the ${isLow ? 'low' : 'high'} side`]
