@@ -1,6 +1,6 @@
 'use client'
-import { FLUID_HAZARD_IDS, FLUID_HAZARD_NAMES } from '@/core/reference/fluidHazard'
-import { REFERENCE_MEDIA, REFERENCE_MEDIUM_IDS } from '@/core/reference/referenceKind'
+import { FLUID_HAZARD_NAMES } from '@/core/reference/fluidHazard'
+import { REFERENCE_MEDIA } from '@/core/reference/referenceKind'
 import { Tick } from '../../kit/parts/Tick'
 import { GroupFields } from './GroupFields'
 import type { InstrumentFormProps } from './instrumentFormProps'
@@ -11,28 +11,38 @@ export function ParticularsFields({ form }: InstrumentFormProps) {
     <fieldset className="card stack plain-fieldset">
       <legend>Nameplate and reading</legend>
       <GroupFields form={form} group="particulars" />
-      <fieldset className="actions bare-fieldset">
-        <legend className="small soft">Its process fluid is (none ticked: not said)</legend>
-        {FLUID_HAZARD_IDS.map((hazard) => (
-          <Tick
-            key={hazard}
-            label={FLUID_HAZARD_NAMES[hazard]}
-            checked={form.draft.configuration.fluidHazards[hazard]}
-            change={(is) => form.change(['configuration', 'fluidHazards', hazard], is)}
-          />
-        ))}
-      </fieldset>
-      <fieldset className="actions bare-fieldset">
-        <legend className="small soft">May be touched only by (none ticked: not said)</legend>
-        {REFERENCE_MEDIUM_IDS.map((medium) => (
-          <Tick
-            key={medium}
-            label={REFERENCE_MEDIA[medium]}
-            checked={form.draft.configuration.touchedBy[medium]}
-            change={(may) => form.change(['configuration', 'touchedBy', medium], may)}
-          />
-        ))}
-      </fieldset>
+      <SomeOf
+        legend="Its process fluid is (none ticked: not said)"
+        names={FLUID_HAZARD_NAMES}
+        chosen={form.draft.configuration.fluidHazards}
+        choose={(hazard, is) => form.change(['configuration', 'fluidHazards', hazard], is)}
+      />
+      <SomeOf
+        legend="May be touched only by (none ticked: not said)"
+        names={REFERENCE_MEDIA}
+        chosen={form.draft.configuration.touchedBy}
+        choose={(medium, may) => form.change(['configuration', 'touchedBy', medium], may)}
+      />
+    </fieldset>
+  )
+}
+
+type SomeOfProps<Id extends string> = {
+  legend: string
+  names: Readonly<Record<Id, string>>
+  chosen: Readonly<Record<Id, boolean>>
+  choose: (id: Id, is: boolean) => void
+}
+
+/** Some of a set, each with a tick. */
+function SomeOf<Id extends string>({ legend, names, chosen, choose }: SomeOfProps<Id>) {
+  const ids = Object.keys(names) as Id[] // of the record's own keys
+  return (
+    <fieldset className="actions bare-fieldset">
+      <legend className="small soft">{legend}</legend>
+      {ids.map((id) => (
+        <Tick key={id} label={names[id]} checked={chosen[id]} change={(is) => choose(id, is)} />
+      ))}
     </fieldset>
   )
 }
