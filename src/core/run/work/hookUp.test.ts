@@ -80,6 +80,11 @@ describe('the side the pump presses on (a hand pump gives pressure, not vacuum: 
       'vent, low side is open: pressure runs away through it',
     ])
   })
+  test('on a bench, and at one seal, there is one place for the hose, whichever side it is', () => {
+    for (const hookUp of ['bench', 'two-valve'] as const)
+      expect(networkOf({ hookUp, pressureKind: 'differential', pumpSide: 'low' }).hoseAt).toBe('cell-high')
+    expect(networkOf({ hookUp: 'three-valve', pressureKind: 'differential', pumpSide: 'low' }).hoseAt).toBe('cell-low')
+  })
   test('a run takes it from its range', () => {
     const facts = (lrv: number, urv: number) =>
       hookUpFactsOf({
