@@ -10,6 +10,7 @@ export type FitnessIssue = {
   readonly code:
     | 'kind'
     | 'medium'
+    | 'fluid'
     | 'reach'
     | 'ratio'
     | 'headroom'

@@ -1,20 +1,24 @@
 import type { ReferenceMedium } from './referenceKind'
 
+/** Why a medium must not come into a line. */
+type Forbidden = { readonly why: string; readonly isDangerous: boolean }
+
 /** What a process fluid can do, said before a valve is touched, and what must not be brought into its line. */
 type FluidHazardFacts = {
   readonly name: string
   readonly caution: string
   /** What is taken along for it. */
   readonly brings: readonly string[]
-  /** With the reason. */
-  readonly forbids: Partial<Record<ReferenceMedium, string>>
+  /** With the reason, and whether it harms people, which no reason helps. */
+  readonly forbids: Partial<Record<ReferenceMedium, Forbidden>>
 }
 
 /** Common practice, no source; the site's permit, its procedures and local codes go before it. */
 const FLUID_HAZARDS = {
   steam: {
     name: 'steam or condensate',
-    caution: 'steam and condensate burn, also behind a closed valve: cooled down and drained before anything is opened',
+    caution:
+      'steam and condensate burn, also behind a closed valve: cooled down and drained before a connection is opened',
     brings: ['protection against hot water and steam'],
     forbids: {},
   },
@@ -28,13 +32,16 @@ const FLUID_HAZARDS = {
     name: 'oxygen',
     caution: 'oxygen: oil, grease and dust ignite in it under pressure',
     brings: ['hose, adapters and seals kept for oxygen'],
-    forbids: { oil: 'oil ignites in oxygen under pressure' },
+    forbids: { oil: { why: 'oil ignites in oxygen under pressure', isDangerous: true } },
   },
   chlorine: {
     name: 'chlorine',
     caution: 'chlorine: toxic, and it reacts with oil, grease and moisture',
     brings: ['protection for breathing, as the permit says', 'dry hose and adapters'],
-    forbids: { oil: 'oil can burn in chlorine', water: 'water and chlorine corrode what they touch' },
+    forbids: {
+      oil: { why: 'oil can burn in chlorine', isDangerous: true },
+      water: { why: 'water and chlorine corrode what they touch', isDangerous: true },
+    },
   },
   flammable: {
     name: 'flammable',
@@ -50,7 +57,8 @@ const FLUID_HAZARDS = {
   },
   corrosive: {
     name: 'corrosive',
-    caution: 'corrosive: it burns skin and eyes; drained to where the site says, and rinsed before anything is opened',
+    caution:
+      'corrosive: it burns skin and eyes; drained to where the site says, and rinsed before a connection is opened',
     brings: ['face shield, apron and water to rinse with'],
     forbids: {},
   },
@@ -64,7 +72,7 @@ const FLUID_HAZARDS = {
     name: 'food',
     caution: 'food: nothing goes in that may not touch it',
     brings: ['seals allowed for food'],
-    forbids: { oil: 'oil spoils food' },
+    forbids: { oil: { why: 'oil spoils food', isDangerous: false } },
   },
 } as const satisfies Record<string, FluidHazardFacts>
 export type FluidHazard = keyof typeof FLUID_HAZARDS
@@ -84,11 +92,8 @@ export const broughtFor = (hazards: readonly FluidHazard[]): string[] => [
   ...new Set(hazards.flatMap((hazard) => factsOf(hazard).brings)),
 ]
 
-/** Why a medium must not come into a line; null where nothing registered forbids it. */
-export function whyForbidden(medium: ReferenceMedium, hazards: readonly FluidHazard[]): string | null {
-  for (const hazard of hazards) {
-    const why = factsOf(hazard).forbids[medium]
-    if (why !== undefined) return why
-  }
-  return null
+/** What forbids a medium in a line, the gravest first; null where nothing registered forbids it. */
+export function forbidden(medium: ReferenceMedium, hazards: readonly FluidHazard[]): Forbidden | null {
+  const all = hazards.flatMap((hazard) => factsOf(hazard).forbids[medium] ?? [])
+  return all.find(({ isDangerous }) => isDangerous) ?? all[0] ?? null
 }

@@ -55,6 +55,7 @@ describe('what a job asks for', () => {
     expect(of({ urv: 4001, fluidHazards: ['oxygen'] })).toMatch(/free of oil.*kept for oxygen/)
     expect(of({ urv: 4001 })).toContain('the oil the process allows')
     expect(of({ fluidHazards: ['steam'] })).toContain('hot water and steam')
+    expect(of({ fluidHazards: ['toxic'], hookUp: 'wet-leg' })).toMatch(/breathing.*hot water and steam/)
     expect(of({ fluidHazards: ['toxic', 'chlorine'] }).match(/protection for breathing/g)).toHaveLength(1)
   })
   test('below the air of the place the vacuum side is needed', () => {

@@ -1,6 +1,6 @@
 import { ADJUSTABLE, type AdjustedFacts, adjustedByOf } from '../adjust/adjustedBy'
 import { CONSTRUCTIONS, type Construction } from '../range/bodySteps'
-import { broughtFor, type FluidHazard, whyForbidden } from '../reference/fluidHazard'
+import { broughtFor, type FluidHazard, forbidden } from '../reference/fluidHazard'
 import type { HookUp } from '../run/plan/hookUp'
 import { isTransmitted, SIGNALS, signalLabel } from '../signal/signal'
 import { isTwoWireLoop, signalKind } from '../signal/signalKind'
@@ -85,7 +85,7 @@ function mediumFor({ configuration: c }: TakeJob): string {
   if (c.hookUp === 'vacuum-manifold' || c.kind.startsWith('vacuum')) return 'dry nitrogen'
   if (c.hookUp === 'wet-leg') return 'clean water or fill fluid for the leg'
   const reach = Math.max(...[c.lrv, c.urv].map((end) => Math.abs(convertPressure(end, c.unit, 'Pa'))))
-  const isOilOut = whyForbidden('oil', c.fluidHazards ?? []) !== null
+  const isOilOut = forbidden('oil', c.fluidHazards ?? []) !== null
   if (reach >= HYDRAULIC_FROM_PA)
     return isOilOut ? 'a medium the fluid bears, free of oil' : 'clean water or the oil the process allows'
   return isOilOut ? 'clean dry air or nitrogen, free of oil' : 'clean dry air'
@@ -136,7 +136,7 @@ function partsFor({ change }: TakeJob): string[] {
 
 function protectionFor({ configuration: c }: TakeJob): string[] {
   // A wet leg stands on a drum, whatever the register says of its fluid.
-  const hazards = c.fluidHazards ?? (c.hookUp === 'wet-leg' ? ['steam' as const] : [])
+  const hazards = [...(c.fluidHazards ?? []), ...(c.hookUp === 'wet-leg' ? ['steam' as const] : [])]
   return ['goggles', 'gloves, and what the fluid asks for', ...broughtFor(hazards)]
 }
 

@@ -168,6 +168,15 @@ describe('what the process fluid asks for (common practice, no source)', () => {
       return isolateSteps(hookUpFactsOf({ configuration })).find(({ id }) => id === 'vent')
     }
     expect(vent(-100, 500, 'gauge')?.does).toContain('at the pressure of the air')
+    // Whatever is vented, by its own words: a seal has rings and no vent.
+    for (const hookUp of ['direct', 'three-valve', 'five-valve', 'remote-seal', 'wet-leg'] as const) {
+      const configuration = { signal: '4-20mA', hookUp, unit: 'kPa', pressureKind: 'gauge', lrv: -4, urv: 55 } as const
+      const step = isolateSteps(hookUpFactsOf({ configuration })).find(({ id }) => id === 'vent')
+      expect(step?.does, hookUp).toMatch(
+        hookUp === 'remote-seal' ? /flushing rings .*pressure of the air$/ : /pressure of the air$/,
+      )
+      expect(step?.does).not.toContain('no pressure')
+    }
     expect(vent(5, 95, 'absolute')?.why).toContain('lets air into the process')
     expect(vent(0, 500, 'gauge')?.does).toContain('down to no pressure')
     expect(vent(0, 600, 'absolute')?.does).toContain('down to no pressure')

@@ -2,6 +2,9 @@ import type { HookUp } from '../plan/hookUp'
 import type { PipingFacts } from './hookUpNetwork'
 import { type WorkStep, workStep } from './workStep'
 
+/** Where venting ends; what may lie below the air is told otherwise. */
+export const TO_NOTHING = 'down to no pressure'
+
 const CLOSE_BOTH = [
   workStep(
     'close-high',
@@ -20,7 +23,7 @@ const EQUALISE_AND_VENT = [
   }),
   workStep(
     'vent',
-    'Vent both sides slowly, down to no pressure',
+    `Vent both sides slowly, ${TO_NOTHING}`,
     'trapped pressure is the one that hurts; watch that it stays at nothing',
     { valves: { 'vent-high': 'open', 'vent-low': 'open' } },
   ),
@@ -28,12 +31,9 @@ const EQUALISE_AND_VENT = [
 
 const CLOSE_ONE = [
   workStep('close', 'Close the block valve', 'it may not hold: watch the vent', { valves: { block: 'closed' } }),
-  workStep(
-    'vent',
-    'Open the vent slowly, down to no pressure',
-    'a block valve that leaks shows here: pressure comes back',
-    { valves: { vent: 'open' } },
-  ),
+  workStep('vent', `Open the vent slowly, ${TO_NOTHING}`, 'a block valve that leaks shows here: pressure comes back', {
+    valves: { vent: 'open' },
+  }),
 ]
 
 /** What is done to the valves to take it out of service, by hook-up. */
@@ -52,7 +52,7 @@ export const CLOSE_AND_VENT: Record<HookUp, readonly WorkStep[]> = {
     ),
     workStep(
       'vent',
-      'Vent both sides slowly, down to no pressure',
+      `Vent both sides slowly, ${TO_NOTHING}`,
       'the body loses its fill here, and the leg too where its valve leaks: both are refilled before return to service',
       { valves: { 'vent-high': 'open', 'vent-low': 'open' }, fill: 'lost' },
     ),
@@ -65,7 +65,7 @@ export const CLOSE_AND_VENT: Record<HookUp, readonly WorkStep[]> = {
       'both sides come to the same pressure before either is let go',
       { valves: { 'equalise-high': 'open', 'equalise-low': 'open' } },
     ),
-    workStep('vent', 'Open the vent slowly, down to no pressure', 'trapped pressure is the one that hurts', {
+    workStep('vent', `Open the vent slowly, ${TO_NOTHING}`, 'trapped pressure is the one that hurts', {
       valves: { vent: 'open' },
     }),
   ],
@@ -81,7 +81,7 @@ export const CLOSE_AND_VENT: Record<HookUp, readonly WorkStep[]> = {
     }),
     workStep(
       'vent',
-      'Vent and drain the flushing rings slowly and together, down to no pressure',
+      `Vent and drain the flushing rings slowly and together, ${TO_NOTHING}`,
       'product behind a diaphragm can hold pressure; between two seals no equaliser makes up for one let go first',
       { valves: { 'vent-high': 'open', 'vent-low': 'open' }, isTogether: true },
     ),

@@ -3,7 +3,7 @@ import { isTransmitted, SIGNALS, type Signal } from '../../signal/signal'
 import { isTwoWireLoop } from '../../signal/signalKind'
 import { stepsBeforeHose } from './fluidSteps'
 import { type PipingFacts, valvesOf } from './hookUpNetwork'
-import { BY_THE_GLASS, CLOSE_AND_VENT, shutForReference } from './isolateLists'
+import { BY_THE_GLASS, CLOSE_AND_VENT, shutForReference, TO_NOTHING } from './isolateLists'
 import type { PumpSide } from './pumpSide'
 import type { Valve } from './valves'
 import { inPart, type WorkStep, workStep } from './workStep'
@@ -58,8 +58,8 @@ function asVacuum(step: WorkStep, { mayBeVacuum }: HookUpFacts): WorkStep {
   if (!mayBeVacuum || step.id !== 'vent') return step
   return {
     ...step,
-    does: 'Open the vent slowly, until the body stands at the pressure of the air',
-    why: 'below the air it draws in, above it lets out; a block valve that leaks lets air into the process',
+    does: step.does.replace(TO_NOTHING, 'until the body stands at the pressure of the air'),
+    why: `${step.why}; below the air it draws in, and a block valve that leaks lets air into the process`,
   }
 }
 

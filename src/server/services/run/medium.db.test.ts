@@ -43,9 +43,10 @@ test('oil is asked about where nobody has said what may touch the instrument; wh
   expect(world.mediumConfirmed).toEqual({ asked: expect.stringContaining('T-O works with oil'), by: ANNA.name })
 })
 
-test('oil is not brought into oxygen, whatever is confirmed', async () => {
-  await expect(begin('M-3', { fluidHazards: ['oxygen'] }, OIL.id, { isMediumConfirmed: true })).rejects.toThrow(
-    /oil ignites in oxygen under pressure/,
+test('oil is not brought into oxygen, whatever is confirmed and whoever gives a reason', async () => {
+  const whatever = { isMediumConfirmed: true, unfitReason: 'nothing else at hand' }
+  await expect(begin('M-3', { fluidHazards: ['oxygen'] }, OIL.id, whatever)).rejects.toThrow(
+    /oil ignites in oxygen under pressure.*choose another reference$/,
   )
 })
 

@@ -1,3 +1,4 @@
+import type { FitnessIssue } from '@/core/conformity/fitnessIssue'
 import { deviceOf } from '@/core/conformity/referenceFitness'
 import { Refusal } from '@/core/refusal'
 import { askedReferences, askedWords, type ReferencesOfRun, unfitReferences } from '@/core/run/plan/runFitness'
@@ -49,16 +50,20 @@ export async function outputReference(
   )
 }
 
+/** What no reason helps. */
+const HOPELESS: readonly FitnessIssue['code'][] = ['kind', 'reach', 'fluid']
+
 /**
  * References that do not fit: refused, or let through with a reason by those with the right. What no reason helps is
- * refused to all: another kind of pressure, or a point that nothing reaches.
+ * refused to all: another kind of pressure, a point that nothing reaches, a medium that burns or eats
+ * in the process fluid.
  */
 export function overridesOf(
   world: ReferencesOfRun,
   { reason, person, day }: { reason: string | null; person: Actor['person']; day: string },
 ): Pick<World, 'overrides'> {
   const amiss = unfitReferences(world, day)
-  const hopeless = amiss.find(({ issues }) => issues.some(({ code }) => code === 'kind' || code === 'reach'))
+  const hopeless = amiss.find(({ issues }) => issues.some(({ code }) => HOPELESS.includes(code)))
   const first = hopeless ?? amiss[0]
   if (!first) return {}
   const words = `${first.code} ${first.issues.map((issue) => issue.words).join('; ')}`

@@ -220,8 +220,12 @@ function sideWords({ percent }: RunStep, world: World): string[] {
   const { configuration, glass } = world
   const { pumpSide = 'high' } = hookUpFactsOf(world)
   if (glass !== undefined || pumpSide === 'high') return []
-  const isLow = pumpSide === 'low' || inputAtPercent(percent, configuration) < 0
-  return [`pump on the ${isLow ? 'low' : 'high'} side`]
+  if (pumpSide === 'low') return ['pressure on the low side']
+  return [
+    inputAtPercent(percent, configuration) < 0
+      ? 'vacuum on the high side, or pressure on the low one'
+      : 'pressure on the high side',
+  ]
 }
 
 /** Said before the reference goes over its range, not after. */
