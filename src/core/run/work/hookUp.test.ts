@@ -7,7 +7,7 @@ import { hazardsOfStep, isInService, readinessFaults } from './hookUpHazards'
 import { networkOf } from './hookUpNetwork'
 import { afterStep, type HookUpState, inService } from './hookUpState'
 import { type HookUpFacts, isolateSteps } from './isolateSteps'
-import { pumpSideOf } from './pumpSide'
+import { pressedWords, pumpSideOf } from './pumpSide'
 import { restoreSteps } from './restoreSteps'
 import { hookUpFactsOf } from './workLists'
 import { type WorkStep, workStep } from './workStep'
@@ -84,6 +84,11 @@ describe('the side the pump presses on (a hand pump gives pressure, not vacuum: 
     for (const hookUp of ['bench', 'two-valve'] as const)
       expect(networkOf({ hookUp, pressureKind: 'differential', pumpSide: 'low' }).hoseAt).toBe('cell-high')
     expect(networkOf({ hookUp: 'three-valve', pressureKind: 'differential', pumpSide: 'low' }).hoseAt).toBe('cell-low')
+  })
+  test('is said at a point where it is not always the high one', () => {
+    expect([pressedWords('high', -1), pressedWords('low', -1)]).toEqual([null, 'pressure on the low side'])
+    expect(pressedWords('either', -0.1)).toBe('vacuum on the high side, or pressure on the low one')
+    expect([0, 0.1].map((input) => pressedWords('either', input))).toEqual(Array(2).fill('pressure on the high side'))
   })
   test('a run takes it from its range', () => {
     const facts = (lrv: number, urv: number) =>

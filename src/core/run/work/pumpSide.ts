@@ -20,3 +20,10 @@ export function pumpSideOf({
   if (Math.max(lrv, urv) <= 0) return 'low'
   return Math.min(lrv, urv) < 0 ? 'either' : 'high'
 }
+
+/** Where a point is pressed, in words, where that is not always the high side; `input` in any unit. */
+export function pressedWords(side: PumpSide, input: number): string | null {
+  if (side === 'high') return null
+  if (side === 'low') return 'pressure on the low side'
+  return input < 0 ? 'vacuum on the high side, or pressure on the low one' : 'pressure on the high side'
+}

@@ -9,6 +9,7 @@ import { gonePast } from '@/core/run/judge/readingNotice'
 import { noHeadroomAt } from '@/core/run/plan/headroom'
 import { pointName } from '@/core/run/plan/pointScale'
 import { referenceOfPoint } from '@/core/run/plan/referenceOfPoint'
+import { pressedWords } from '@/core/run/work/pumpSide'
 import { hookUpFactsOf } from '@/core/run/work/workLists'
 import { settleSeconds } from '@/core/setUp/damping'
 import { inputAtPercent } from '@/core/transfer/linearTransfer'
@@ -215,17 +216,11 @@ function approachWords(step: RunStep, world: World): string {
   ].join('; ')
 }
 
-/** The side it is pressed on, where that is not always the high one. */
+/** The side it is pressed on, where that is not always the high one; by its glass nothing is pressed. */
 function sideWords({ percent }: RunStep, world: World): string[] {
-  const { configuration, glass } = world
   const { pumpSide = 'high' } = hookUpFactsOf(world)
-  if (glass !== undefined || pumpSide === 'high') return []
-  if (pumpSide === 'low') return ['pressure on the low side']
-  return [
-    inputAtPercent(percent, configuration) < 0
-      ? 'vacuum on the high side, or pressure on the low one'
-      : 'pressure on the high side',
-  ]
+  const words = world.glass === undefined ? pressedWords(pumpSide, inputAtPercent(percent, world.configuration)) : null
+  return words === null ? [] : [words]
 }
 
 /** Said before the reference goes over its range, not after. */
