@@ -65,6 +65,22 @@ describe('the range beam', () => {
     const length = body?.kind === 'line' ? (body.points.at(-1)?.[0] ?? 0) - (body.points[0]?.[0] ?? 0) : 0
     expect(solid?.kind === 'box' ? solid.width / length : 0).toBeCloseTo(0.25, 6)
   })
+  test.each([
+    [{ lrl: -0.9, url: 5.6, minSpan: 6, lrv: -0.9, urv: 5.6 }, 'over the whole beam'],
+    [{ lrl: -50, url: 50, minSpan: 1, lrv: 0, urv: 25 }, 'right of a short bracket'],
+    [{ lrl: -50, url: 50, minSpan: 10, lrv: 35, urv: 50 }, 'left of one near the end'],
+  ])('the words of the smallest span stay on the picture: %j, %s', (data) => {
+    const width = 320
+    const { shapes } = rangeBeam({ ...data, unitLabel: 'bar' }, { width, fontSize: 11, detail: 'full' })
+    const words = shapes.find((shape) => shape.kind === 'text' && shape.text.startsWith('smallest span'))
+    if (words?.kind !== 'text') throw new Error('no words')
+    // The narrow text face: about half of its height a letter.
+    const long = words.text.length * words.size * 0.5
+    const left = words.anchor === 'end' ? words.x - long : words.anchor === 'middle' ? words.x - long / 2 : words.x
+    expect(left).toBeGreaterThanOrEqual(0)
+    expect(left + long).toBeLessThanOrEqual(width)
+    expect(words.y - words.size).toBeGreaterThanOrEqual(0)
+  })
   test('a reverse-acting range covers the same place', () => {
     const box = (data: typeof beam) =>
       rangeBeam(data, { width: 400, fontSize: 12, detail: 'tiny' }).shapes.find((shape) => shape.kind === 'box')

@@ -150,7 +150,9 @@ function bracket({ lrv, urv, minSpan }: BeamData, { x, y, font, width }: Frame):
   const foot = y - font * 0.95
   const end = Math.min(width, x(start + minSpan))
   const words = `smallest span ${formatPlain(minSpan)}`
-  const isLeftRoom = end + words.length * font * 0.52 > width
+  const needed = words.length * font * 0.52
+  const isRightRoom = end + needed <= width
+  const isLeftRoom = x(start) >= needed
   return [
     {
       kind: 'line',
@@ -165,12 +167,14 @@ function bracket({ lrv, urv, minSpan }: BeamData, { x, y, font, width }: Frame):
     },
     {
       kind: 'text',
-      x: isLeftRoom ? x(start) - font * 0.4 : end + font * 0.4,
-      y: top + font * 0.35,
+      ...(isRightRoom
+        ? { x: end + font * 0.4, y: top + font * 0.35, anchor: 'start' }
+        : isLeftRoom
+          ? { x: x(start) - font * 0.4, y: top + font * 0.35, anchor: 'end' }
+          : { x: (x(start) + end) / 2, y: top - font * 0.3, anchor: 'middle' }),
       text: words,
       tone: 'soft',
       size: font * 0.94,
-      anchor: isLeftRoom ? 'end' : 'start',
       face: 'text',
     },
   ]

@@ -54,6 +54,13 @@ describe('the error corridor', () => {
     const reversed = { ...corridor([4, 12, 20]), basis: { ...basis, range: { lrv: 40, urv: 0, unit: 'kPa' as const } } }
     expect(labelsOf(errorCorridor(reversed, STYLE), 'x')).toEqual(['40', '20', '0'])
   })
+  test('nothing is 0, whatever bits its sum leaves: −0.3 and three quarters of 0.4 are 5.6e−17', () => {
+    const draught = { ...corridor([4, 16, 20]), testPoints: [0, 25, 75, 100] }
+    const range = { lrv: -0.3, urv: 0.1, unit: 'kPa' as const }
+    expect(labelsOf(errorCorridor({ ...draught, basis: { ...basis, range } }, STYLE), 'x')).toEqual([
+      ...['−0.3', '−0.2', '0', '0.1'],
+    ])
+  })
   test('over decades the input is logarithmic: each decade is as wide as the other', () => {
     const decades = {
       ...corridor([]),

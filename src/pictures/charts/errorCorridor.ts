@@ -90,7 +90,7 @@ function curveOf({ style: kind, points, label }: CorridorSeries, { data, reach, 
 function saidOf({ style, points, label }: CorridorSeries, data: CorridorData): string[] {
   if (style === 'earlier') return []
   return points.map((point) => {
-    const applied = formatPlain(Number(inputAtPercent(point.appliedPercent, data.basis.range).toPrecision(5)))
+    const applied = inputText(point.appliedPercent, data, 5)
     const error = `${formatSigned(shownError(data, point), 3)} ${ERROR_BASIS_WORDS[data.errorBasis ?? 'span']}`
     return `${label}, ${point.direction}, ${applied} ${data.unitLabel}: ${error}, ${pointVerdictWords(point)}`
   })
@@ -132,15 +132,22 @@ function edges({ data, reach, style: { palette } }: Drawing): Curve[] {
   }))
 }
 
+/** The input at a place of the range; what is nothing but for the last bits of its sum is nothing. */
+function inputText(percent: number, { basis: { range } }: CorridorData, digits: number): string {
+  const input = inputAtPercent(percent, range)
+  const isNothing = Math.abs(input) < 1e-9 * Math.abs(range.urv - range.lrv)
+  return isNothing ? '0' : formatPlain(Number(input.toPrecision(digits)))
+}
+
 function inputAxis({ data, reach: { low, high }, style }: Drawing) {
   const across = acrossOf(data, { low, high })
-  const input = (place: number) => (data.errorBasis === 'reading' ? place : inputAtPercent(place, data.basis.range))
   const axis = linearAxis(style, {
     title: `applied, ${data.unitLabel}`,
     titleAlign: 'end',
     ends: [across(low), across(high)],
     at: spacedTicks(data, { low, high }, style).map(across),
-    words: (place) => formatPlain(Number(input(place).toPrecision(5))),
+    words: (place) =>
+      data.errorBasis === 'reading' ? formatPlain(Number(place.toPrecision(5))) : inputText(place, data, 5),
   })
   return data.errorBasis === 'reading' ? { ...axis, type: 'logarithmic' as const } : axis
 }
@@ -185,13 +192,13 @@ function limitsAxis({ data, reach, style }: Drawing) {
 
 /** The corridor for someone who cannot see it. */
 function corridorInWords(data: CorridorData): string {
-  const { series, unitLabel, basis, errorBasis = 'span' } = data
+  const { series, unitLabel, errorBasis = 'span' } = data
   const read = series.filter((s) => s.style !== 'earlier' && s.points.length > 0)
   if (read.length === 0) return `Error corridor, empty: no readings yet. Applied input in ${unitLabel}.`
   const sentences = read.map(({ label, points }) => {
     const worst = points.reduce((a, b) => (Math.abs(shownError(data, b)) > Math.abs(shownError(data, a)) ? b : a))
     const outside = points.filter((p) => p.verdict === 'outside').length
-    const at = formatPlain(Number(inputAtPercent(worst.appliedPercent, basis.range).toPrecision(4)))
+    const at = inputText(worst.appliedPercent, data, 4)
     return `${label}: ${points.length} points, largest error ${formatSigned(shownError(data, worst), 3)} ${ERROR_BASIS_WORDS[errorBasis]} at ${at} ${unitLabel}, ${formatFixed(outside, 0)} outside the limit`
   })
   return `Error corridor. ${sentences.join('. ')}.`
