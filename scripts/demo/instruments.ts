@@ -24,6 +24,16 @@ export type DemoInstrument = {
 
 const ofSpan = (value: number): ErrorLimit => ({ combine: 'larger', terms: [{ kind: 'percentSpan', value }] })
 const larger = (...terms: LimitTerm[]): ErrorLimit => ({ combine: 'larger', terms })
+/** A dial whose scale is meant to be read in its middle. */
+const WIDER_AT_THE_ENDS: ErrorLimit = {
+  ...ofSpan(1.4),
+  further: [
+    { ...ofSpan(0.9), fromPercent: 20 },
+    { ...ofSpan(1.4), fromPercent: 80 },
+  ],
+}
+/** Vapour that is hotter than it shows scorches the milk; colder only costs time. */
+const RATHER_HIGH_THAN_LOW: ErrorLimit = { ...ofSpan(0.45), below: ofSpan(0.25) }
 const STEADY: Behaviour = { zeroDrift: 0.03, spanDrift: 0.02, hysteresis: 0.01, bow: 0.01 }
 const ZERO: Behaviour = { zeroDrift: 0.19, spanDrift: 0.03, hysteresis: 0.02, bow: 0.01 }
 const SPAN: Behaviour = { zeroDrift: 0.02, spanDrift: 0.24, hysteresis: 0.02, bow: 0.02 }
@@ -195,7 +205,7 @@ export const DEMO_INSTRUMENTS: readonly DemoInstrument[] = [
   ...group({ area: 'Evaporator' }, [
     ['PDT-301', 'First effect: pressure drop across the calandria', [-62.5, 62.5, 1.25], [0, 42], -2, SPAN, DP],
     ['PT-302', 'First effect: vapour pressure', [0, 160, 4], [5, 95], 0, ZERO, { ...ABSOLUTE }],
-    ['PT-303', 'Second effect: vapour pressure', [0, 160, 4], [5, 65], 1, STEADY, { ...ABSOLUTE }],
+    ['PT-303', 'Second effect: vapour pressure', [0, 160, 4], [5, 65], 1, STEADY, { ...ABSOLUTE, errorLimit: RATHER_HIGH_THAN_LOW }],
     ['LT-304', 'Concentrate level, flash vessel', [-25, 25, 0.5], [0, 21.6], 1, ZERO, LEVEL],
     [
       'PI-305',
@@ -204,7 +214,7 @@ export const DEMO_INSTRUMENTS: readonly DemoInstrument[] = [
       [-0.9, 5.6],
       5,
       { ...STEADY, hysteresis: 0.4 },
-      { ...DIAL, ...readTo(0.1) },
+      { ...DIAL, ...readTo(0.1), errorLimit: WIDER_AT_THE_ENDS },
     ],
     [
       'PT-306',

@@ -1,6 +1,6 @@
 import type { z } from 'zod'
 import { ADJUSTED_BY, possibleAdjustedBy } from '@/core/adjust/adjustedBy'
-import { limitInput } from '@/core/error/errorLimit'
+import { limitSides } from '@/core/error/errorLimit'
 import { exceeds } from '@/core/error/verdict'
 import { isWithin } from '@/core/error/within'
 import { formatPlain } from '@/core/format/formatNumber'
@@ -80,15 +80,16 @@ function refusePointsAndLimits(config: Configuration, refuse: (field: string, me
       )
       return
     }
-    const limit = limitInput(target, config.errorLimit, basis)
-    if (limit === 0) {
+    const limit = limitSides(target, config.errorLimit, basis)
+    if (limit.above === 0 || limit.below === 0) {
       refuse(
         'errorLimit',
         `is zero at the ${pointName(percent, config)} point, which nothing could meet: add a term or drop the point`,
       )
       return
     }
-    if (config.adjustLimit && exceeds(limitInput(target, config.adjustLimit, basis), limit)) {
+    const adjust = config.adjustLimit && limitSides(target, config.adjustLimit, basis)
+    if (adjust && (exceeds(adjust.above, limit.above) || exceeds(adjust.below, limit.below))) {
       refuse(
         'adjustLimit',
         `is wider than the error limit at the ${pointName(percent, config)} point: it must lie inside it`,

@@ -45,6 +45,7 @@ const RecordPoint = z.strictObject({
   errorInput: z.number().nullable(),
   limitPercentSpan: z.number(),
   adjustLimitPercentSpan: z.number().nullable(),
+  limitSidesPercentSpan: z.strictObject({ above: z.number(), below: z.number() }).optional(),
   verdict,
   /** Error and limits on the side of the input, where a transfer bends between the two; records of before dropped them. */
   atSensor: z

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { limitInput, limitPercentSpan } from '@/core/error/errorLimit'
+import { limitInput, limitPercentSpan, limitSides, smallerTerms } from '@/core/error/errorLimit'
 import { limitWords } from '@/core/error/limitWords'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import { worked } from '@/core/workings/workings'
@@ -12,7 +12,8 @@ export const errorLimitAt = calculation({
   name: 'error-limit',
   group: 'error',
   title: 'Error limit at an input',
-  summary: 'A limit of one or more terms, added or the larger of them, at one applied input.',
+  summary:
+    'A limit of one or more terms, added or the larger of them, at one applied input; also by part of the range, or of its own below zero. The smaller side where they differ.',
   input: z.object({
     range: RangeInput,
     upperRangeLimit: number('URL of the sensor'),
@@ -22,6 +23,8 @@ export const errorLimitAt = calculation({
   answer: z.object({
     limit: result('Limit, ±'),
     percentSpan: result('Limit, ±'),
+    above: result('Limit of errors above zero'),
+    below: result('Limit of errors below zero'),
     words: titled(z.string(), 'In words'),
   }),
   example: {
@@ -41,15 +44,19 @@ export const errorLimitAt = calculation({
     const unit = pressureUnitLabel(range.unit)
     const value = limitInput(applied, limit, basis)
     const percent = limitPercentSpan(applied, limit, basis)
+    const { above, below } = limitSides(applied, limit, basis)
+    const counting = smallerTerms(applied, limit, basis)
     return {
       limit: quantity(value, unit),
       percentSpan: quantity(percent, '% of span'),
+      above: quantity(above, unit),
+      below: quantity(below, unit),
       words: limitWords(limit),
       workings: [
         {
           finds: 'limit at this input',
-          formula: limit.combine === 'sum' || limit.terms.length === 1 ? 'L = Σ terms' : 'L = largest term',
-          from: limit.terms.map((term, index) =>
+          formula: counting.combine === 'sum' || counting.terms.length === 1 ? 'L = Σ terms' : 'L = largest term',
+          from: counting.terms.map((term, index) =>
             worked(`term ${index + 1}`, limitInput(applied, { combine: 'sum', terms: [term] }, basis), unit),
           ),
           result: worked('L', value, unit),

@@ -1,4 +1,29 @@
-import { ErrorLimit } from '@/schema/errorLimit'
-import { titled } from '@/schema/field'
+import { z } from 'zod'
+import type { ErrorLimit } from '@/core/error/errorLimit'
+import { ErrorLimitNumbers, LimitTermsNumbers } from '@/schema/errorLimit'
+import { number, titled } from '@/schema/field'
 
-export const LimitInput = titled(ErrorLimit, 'Error limit')
+const below = titled(LimitTermsNumbers.nullable().default(null), 'Limit of errors below zero, if it is another')
+
+/** An error limit as a form of boxes has it: what does not apply is null, or no row. */
+export const LimitInput = titled(
+  LimitTermsNumbers.extend({
+    below,
+    further: titled(
+      z.array(LimitTermsNumbers.extend({ fromPercent: number('From, % of range'), below })).default([]),
+      'Further parts of the range',
+    ),
+  }).transform(({ further, ...part }, ctx): ErrorLimit => {
+    const limit = { ...withoutNull(part), ...(further.length > 0 && { further: further.map(withoutNull) }) }
+    const { error } = ErrorLimitNumbers.safeParse(limit)
+    for (const { path, message } of error?.issues ?? []) ctx.addIssue({ code: 'custom', path, message })
+    return limit
+  }),
+  'Error limit',
+)
+
+type Below = z.infer<typeof below>
+const withoutNull = <P extends { below: Below }>({ below: lower, ...part }: P) => ({
+  ...part,
+  ...(lower && { below: lower }),
+})

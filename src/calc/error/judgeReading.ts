@@ -3,7 +3,6 @@ import { judgePoint } from '@/core/analysis/judgedPoint'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import { worked } from '@/core/workings/workings'
 import { RangeInput, SignalChoice } from '@/schema/choices'
-import { ErrorLimit } from '@/schema/errorLimit'
 import { number, quantity, result, titled } from '@/schema/field'
 import { calculation } from '../calculation'
 import { scaleOf } from '../shared'
@@ -21,7 +20,7 @@ export const judgeReading = calculation({
     upperRangeLimit: number('URL of the sensor'),
     signal: SignalChoice,
     limit: LimitInput,
-    adjustLimit: titled(ErrorLimit.nullable(), 'Adjust limit'),
+    adjustLimit: titled(LimitInput.nullable(), 'Adjust limit'),
     applied: number('Applied input'),
     output: number('Output read'),
   }),

@@ -1,5 +1,5 @@
 import type { ConformityStatement } from '../conformity/conformityStatement'
-import { type ErrorLimit, type LimitBasis, limitPercentSpan } from '../error/errorLimit'
+import { type ErrorLimit, type LimitBasis, type LimitSides, limitSidesPercentSpan } from '../error/errorLimit'
 import { type AppliedAndOutput, errorFromIdeal, type ReadingError } from '../error/readingError'
 import { type CutOffPlace, type InputLimits, type OutputExpectation, outputExpectations } from '../error/transferLimit'
 import { type PointVerdict, pointVerdict } from '../error/verdict'
@@ -32,12 +32,17 @@ export type PointReading = AppliedAndOutput & {
   readonly display?: number
 }
 
-/** A point with everything worked out from its reading. Limits in ± % of output span. */
+/**
+ * A point with everything worked out from its reading. Limits in % of output span, on the side of its error: where errors
+ * above and below zero have limits of their own, that of its sign, and the smaller one for an error of zero.
+ */
 export type JudgedPoint = PointReading &
   ReadingError & {
     readonly appliedPercent: number
     readonly limitPercentSpan: number
     readonly adjustLimitPercentSpan: number | null
+    /** Both sides of the error limit; present only where they differ. */
+    readonly limitSidesPercentSpan?: LimitSides
     readonly verdict: PointVerdict
     /** Error and limits on the side of the input, % of input span; only where a transfer bends between the two. */
     readonly atSensor?: SensorSide
@@ -69,10 +74,49 @@ export type SensorSide = {
  * @throws {Refusal} when the range has no span or the limit no terms
  */
 export function judgePoint(reading: PointReading, basis: JudgingBasis): PlainlyJudged {
-  const limits: InputLimits = {
-    limitPercent: limitPercentSpan(reading.applied, basis.errorLimit, basis),
-    adjustLimitPercent: basis.adjustLimit === null ? null : limitPercentSpan(reading.applied, basis.adjustLimit, basis),
-  }
+  const { above, below } = inputLimits(reading.applied, basis)
+  const upper = judgedAgainst(above, reading, basis)
+  if (below === above) return upper
+  const lower = judgedAgainst(below, reading, basis)
+  const sides = { above: upper.limitPercentSpan, below: lower.limitPercentSpan }
+  const own = isOnLowerSide(upper.errorPercentSpan, sides) ? lower : upper
+  return { ...own, limitSidesPercentSpan: sides }
+}
+
+/** Whether the lower limit is the one that counts for an error: by its sign, and the smaller for none. */
+export const isOnLowerSide = (error: number, { above, below }: LimitSides): boolean =>
+  Math.abs(error) <= NO_ERROR ? below < above : error < 0
+
+/** An error of binary arithmetic alone, % of span: it has no sign. */
+const NO_ERROR = 1e-9
+
+/** The smaller side of a judged point's limit: what U must not exceed, whichever side the error is on. */
+export const smallerLimit = ({
+  limitPercentSpan,
+  limitSidesPercentSpan: sides,
+}: Pick<JudgedPoint, 'limitPercentSpan' | 'limitSidesPercentSpan'>): number =>
+  sides ? Math.min(sides.above, sides.below) : limitPercentSpan
+
+/** The side of a judged point's limit that counts for another error there, as that of one stage alone. */
+export const limitOfError = (
+  error: number,
+  point: Pick<JudgedPoint, 'limitPercentSpan' | 'limitSidesPercentSpan'>,
+): number => {
+  const sides = point.limitSidesPercentSpan
+  if (!sides) return point.limitPercentSpan
+  return isOnLowerSide(error, sides) ? sides.below : sides.above
+}
+
+/** The limits at an input, for errors of either sign: one and the same object where both are alike. */
+export function inputLimits(applied: number, basis: JudgingBasis): { above: InputLimits; below: InputLimits } {
+  const error = limitSidesPercentSpan(applied, basis.errorLimit, basis)
+  const adjust = basis.adjustLimit === null ? null : limitSidesPercentSpan(applied, basis.adjustLimit, basis)
+  const above = { limitPercent: error.above, adjustLimitPercent: adjust?.above ?? null }
+  const isAlike = error.above === error.below && adjust?.above === adjust?.below
+  return { above, below: isAlike ? above : { limitPercent: error.below, adjustLimitPercent: adjust?.below ?? null } }
+}
+
+function judgedAgainst(limits: InputLimits, reading: PointReading, basis: JudgingBasis): PlainlyJudged {
   const transfer = basis.transfer ?? LINEAR
   const appliedPercent = percentOfInput(reading.applied, basis.range)
   if (transfer.kind === 'linear') {

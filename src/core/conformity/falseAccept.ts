@@ -1,4 +1,4 @@
-import type { JudgedPoint } from '../analysis/judgedPoint'
+import { type JudgedPoint, smallerLimit } from '../analysis/judgedPoint'
 import { isAccepted } from '../error/verdict'
 import { specificRisk } from './risk'
 
@@ -20,8 +20,9 @@ export function largestFalseAccept(points: readonly JudgedPoint[]): FalseAccept 
   // Of a round that is not accepted nothing is accepted.
   if (points.some(({ verdict }) => !isAccepted(verdict))) return null
   const risks = points.flatMap((point): FalseAccept[] => {
-    const { expandedUncertaintyPercentSpan: expanded, limitPercentSpan: limit, budget } = point
-    if (expanded === undefined || !budget || limit <= 0) return []
+    const { expandedUncertaintyPercentSpan: expanded, budget } = point
+    if (expanded === undefined || !budget || smallerLimit(point) <= 0) return []
+    const limit = point.limitSidesPercentSpan ?? point.limitPercentSpan
     const probability = specificRisk(point.errorPercentSpan, limit, budget.combinedStandardUncertainty)
     return probability > TOLD_FROM ? [{ point, probability }] : []
   })

@@ -1,18 +1,21 @@
+import type { LimitSides } from '../error/errorLimit'
 import { Refusal } from '../refusal'
 import { normalCdf, normalDensity } from '../statistics/normal'
 import { positive } from './uncertaintyRatio'
 
 /**
- * Specific risk: the probability that the true error lies outside ±limit, given this one measured error.
+ * Specific risk: the probability that the true error lies outside its limit, given this one measured error.
  * Source: JCGM 106:2012, 7.3 and 9.3.2 (normal distribution about the measured value, no other knowledge).
  *
  * @param measured measured error
+ * @param limit ±, or the sizes of its two sides
  * @param standardUncertainty of the comparison, above zero; all three in one unit
  */
-export function specificRisk(measured: number, limit: number, standardUncertainty: number): number {
-  positive('limit', limit)
+export function specificRisk(measured: number, limit: number | LimitSides, standardUncertainty: number): number {
+  const { above, below } = typeof limit === 'number' ? { above: limit, below: limit } : limit
+  positive('limit', Math.min(above, below))
   positive('standardUncertainty', standardUncertainty)
-  return normalCdf((measured - limit) / standardUncertainty) + normalCdf((-limit - measured) / standardUncertainty)
+  return normalCdf((measured - above) / standardUncertainty) + normalCdf((-below - measured) / standardUncertainty)
 }
 
 /** What is known of an instrument's error before it is read: normal about a mean. */

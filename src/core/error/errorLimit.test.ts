@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest'
-import { limitInput, limitPercentSpan, type ReferenceLimit } from './errorLimit'
+import { type ErrorLimit, everyTerm, limitInput, limitPercentSpan, limitSides, type ReferenceLimit } from './errorLimit'
+import { gaugeClassLimit } from './gaugeClass'
 import { limitWords } from './limitWords'
 
 const basis = { range: { lrv: 0, urv: 50, unit: 'kPa' as const }, url: 250 }
@@ -85,4 +86,59 @@ test('limits in words', () => {
       ],
     }),
   ).toBe('±0.1 % of URL or 1 % of reading, whichever is larger')
+})
+
+const ofSpan = (value: number) => ({ combine: 'larger' as const, terms: [{ kind: 'percentSpan' as const, value }] })
+
+describe('a limit by part of the range', () => {
+  /** ASME B40.100, grade A: 2 % in the first and last quarter of the scale, 1 % in its middle half (from memory). */
+  const gradeA: ErrorLimit = {
+    ...ofSpan(2),
+    further: [
+      { ...ofSpan(1), fromPercent: 25 },
+      { ...ofSpan(2), fromPercent: 75 },
+    ],
+  }
+  test('says of every point what the class of the gauge says', () => {
+    for (const percent of [-2, 0, 5, 10, 20, 30, 50, 70, 80, 90, 100, 104])
+      expect(limitPercentSpan(percent / 2, gradeA, basis), `${percent} %`).toBeCloseTo(
+        gaugeClassLimit('ASME B40.100 grade A', {
+          scalePercent: Math.min(100, Math.max(0, percent)),
+          hasStopPin: false,
+        }),
+        12,
+      )
+  })
+  test('where parts meet, and within half a percent of it, the smaller holds: rule of ours', () => {
+    expect([24.4, 24.6, 25, 25.4, 74.6, 75, 75.4, 75.6].map((at) => limitPercentSpan(at / 2, gradeA, basis))).toEqual([
+      2, 1, 1, 1, 1, 1, 1, 2,
+    ])
+  })
+  test('a reversed range has its parts from its own 0 %', () => {
+    const reversed = { range: { lrv: 50, urv: 0, unit: 'kPa' as const }, url: 250 }
+    const rising: ErrorLimit = { ...ofSpan(3), further: [{ ...ofSpan(1), fromPercent: 40 }] }
+    expect(limitPercentSpan(45, rising, reversed)).toBeCloseTo(3, 12)
+    expect(limitPercentSpan(5, rising, reversed)).toBeCloseTo(1, 12)
+  })
+})
+
+describe('a limit of its own below zero', () => {
+  const lopsided: ErrorLimit = {
+    ...ofSpan(0.4),
+    below: { combine: 'sum', terms: [{ kind: 'percentReading', value: 1 }] },
+    further: [{ ...ofSpan(0.6), fromPercent: 60, below: ofSpan(0.5) }],
+  }
+  test('both sides, by hand on 0 … 50 kPa: 0.4 % of 50 above, 1 % of the reading below', () => {
+    expect(limitSides(10, lopsided, basis)).toEqual({ above: 0.2, below: 0.1 })
+    const further = limitSides(40, lopsided, basis)
+    expect(further.above).toBeCloseTo(0.3, 12)
+    expect(further.below).toBeCloseTo(0.25, 12)
+  })
+  test('one figure alone is the smaller side', () => {
+    expect(limitInput(10, lopsided, basis)).toBeCloseTo(0.1, 12)
+    expect(limitInput(25, lopsided, basis)).toBeCloseTo(0.2, 12)
+  })
+  test('all its terms are told, wherever they hold', () => {
+    expect(everyTerm(lopsided).map(({ value }) => value)).toEqual([0.4, 1, 0.6, 0.5])
+  })
 })

@@ -1,5 +1,6 @@
 import { Refusal } from '../refusal'
 import { PRESSURE_UNIT_IDS, type PressureUnit, pressureUnitLabel } from '../units/pressureUnit'
+import { LIMIT_MARKS } from './limitWords'
 
 /** A term of a limit as it stands in a text; its numbers with the digits typed. */
 type TermText =
@@ -8,19 +9,54 @@ type TermText =
   | { readonly kind: 'counts'; readonly value: string; readonly step: string; readonly unit: PressureUnit }
   | { readonly kind: 'steps'; readonly value: string; readonly step: string }
 
-export type LimitText = { readonly combine: 'sum' | 'larger'; readonly terms: readonly TermText[] }
+type TermsText = { readonly combine: 'sum' | 'larger'; readonly terms: readonly TermText[] }
+type PartText = TermsText & { readonly below?: TermsText }
+export type LimitText = PartText & { readonly further?: readonly (PartText & { readonly fromPercent: string })[] }
 
 /**
  * Reads a limit as it is written: `±0.3 % of span`, `±(0.02 % of reading + 0.01 % of span)`, `0.1 % of span or 0.2 kPa,
- * whichever is larger`. What `limitWords` writes it reads back.
+ * whichever is larger`, `+0.4 % of span, below zero −0.2 % of span`, `2 % of span; from 25 % of range 1 % of span`. What
+ * `limitWords` writes it reads back.
  *
  * @param ownUnit unit of the range, where it is the accuracy of a reference: figures in it are terms of its own
  * @throws {Refusal} for a term that is not understood, with the field `field`
  */
 export function limitFromText(text: string, field: string, ownUnit?: string): LimitText {
+  const [first = '', ...others] = text.split(new RegExp(LIMIT_MARKS.further.trim().replace(' ', String.raw`\s*`), 'i'))
+  const further = others.map((part) => {
+    const [, fromPercent = '', rest = ''] = /^\s*([\d.,]+)\s*%(?:\s*of\s+(?:the\s+)?range)?\s+(\S.*)$/i.exec(part) ?? []
+    if (rest === '')
+      throw new Refusal(
+        field,
+        `“from${part}” does not say where a part of the range begins`,
+        'write for instance ±2 % of span; from 25 % of range ±1 % of span',
+      )
+    return { fromPercent, ...partFromText(rest, field, ownUnit) }
+  })
+  const part = partFromText(first, field, ownUnit)
+  if (ownUnit !== undefined && (further.length > 0 || part.below))
+    throw new Refusal(
+      field,
+      `“${text}” differs by part of the range or by sign, which the accuracy of a reference cannot`,
+      'give the largest of them, or a range of its own for each part',
+    )
+  return further.length === 0 ? part : { ...part, further }
+}
+
+function partFromText(text: string, field: string, ownUnit: string | undefined): PartText {
+  const [above = '', below, ...rest] = text.split(/,?\s*below zero\s*/i)
+  if (rest.length > 0)
+    throw new Refusal(field, `“${text.trim()}” says twice what holds below zero`, 'give that limit once')
+  if (below === undefined) return termsFromText(above.replace(/^\s*±/, ''), field, ownUnit)
+  return {
+    ...termsFromText(above.replace(/^\s*[+±]/, ''), field, ownUnit),
+    below: termsFromText(below.replace(/^\s*[−-]/, ''), field, ownUnit),
+  }
+}
+
+function termsFromText(text: string, field: string, ownUnit: string | undefined): TermsText {
   const bare = text
     .trim()
-    .replace(/^±\s*/, '')
     .replace(/,?\s*whichever is larger$/i, '')
     .trim()
   const inside = /^\((.*)\)$/.exec(bare)?.[1] ?? bare

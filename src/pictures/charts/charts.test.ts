@@ -161,7 +161,7 @@ describe('the error corridor', () => {
   })
   test('a guard band is hatched between the acceptance limit and the error limit, on both sides, and nowhere else', () => {
     const data = corridor([4, 12, 20])
-    const banded = { ...data, acceptance: data.testPoints.map((percent) => ({ percent, acceptance: 0.3 })) }
+    const banded = { ...data, guardBand: data.testPoints.map((percent) => ({ percent, width: 0.2 })) }
     const { chart, shareOf } = drawn(errorCorridor(banded, STYLE))
     const strokes = (from: number, to: number) => {
       const [top = 0, bottom = 0] = [to, from].map((error) => chart.scales.y?.getPixelForValue(error))

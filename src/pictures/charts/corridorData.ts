@@ -1,5 +1,5 @@
-import type { JudgedPoint, JudgingBasis } from '@/core/analysis/judgedPoint'
-import { limitPercentSpan } from '@/core/error/errorLimit'
+import { inputLimits, type JudgedPoint, type JudgingBasis } from '@/core/analysis/judgedPoint'
+import { type LimitSides, PART_BOUNDARY_PERCENT } from '@/core/error/errorLimit'
 import { type InputLimits, outputExpectations } from '@/core/error/transferLimit'
 import { type ErrorBasis, shownPercent } from '@/core/run/judge/errorBasis'
 import { inputAtPercent, percentOfInput } from '@/core/transfer/linearTransfer'
@@ -21,13 +21,15 @@ export type CorridorData = {
   /** Test points, in % of input span: where the ticks stand. */
   readonly testPoints: readonly number[]
   readonly series: readonly CorridorSeries[]
-  /** Errors up to this are accepted, in % of span at the test points, where a guard band draws it in from the limit. */
-  readonly acceptance?: readonly { readonly percent: number; readonly acceptance: number }[]
+  /** How wide the guard band is at the test points, % of span, where one draws the acceptance limit in. */
+  readonly guardBand?: readonly { readonly percent: number; readonly width: number }[]
   /** `reading`: error in % of reading over a logarithmic input, for points that lie decades apart. */
   readonly errorBasis?: ErrorBasis
 }
 
 const SAMPLES = 60
+/** % of the range: so close to a step it is drawn upright. */
+const BESIDE_A_STEP = 1e-6
 
 /** The ends of both axes: of the input in % of its span, and how far the error reaches up and down. */
 export type CorridorReach = { readonly low: number; readonly high: number; readonly error: number }
@@ -53,39 +55,53 @@ export function corridorReach(data: CorridorData): CorridorReach {
 /** Near zero flow the limit of a root grows without end: the picture is as tall as its upper four fifths need. */
 function widestLimit(data: CorridorData, low: number, high: number): number {
   const sorted = limits(data, low, high)
-    .map(({ limit }) => limit)
+    .map(({ limit }) => Math.max(limit.above, limit.below))
     .toSorted((a, b) => a - b)
   const isBent = data.basis.transfer !== undefined && data.basis.transfer.kind !== 'linear'
   return (isBent ? sorted[Math.floor(sorted.length * 0.8)] : sorted.at(-1)) ?? 0
 }
 
-/** Limit and adjust limit, as shown, sampled over the width of the picture. */
-export function limits(
-  data: CorridorData,
-  low: number,
-  high: number,
-): { percent: number; limit: number; adjust: number | null }[] {
-  return Array.from({ length: SAMPLES + 1 }, (_, index) => {
-    const percent = sampleAt(data, { low, high }, index / SAMPLES)
-    const { limitPercent, adjustLimitPercent } = widestExpectation(percent, data.basis)
+/** Limit and adjust limit at a place of the picture, as shown, above and below zero. Sizes, never negative. */
+export type LimitsAt = { readonly percent: number; readonly limit: LimitSides; readonly adjust: LimitSides | null }
+
+/** Limit and adjust limit, sampled over the width of the picture. */
+export function limits(data: CorridorData, low: number, high: number): LimitsAt[] {
+  return samplePlaces(data, { low, high }).map((percent) => {
+    const { above, below } = inputLimits(inputAtPercent(percent, data.basis.range), data.basis)
+    const [upper, lower] = [above, below].map((side) => widestExpectation(percent, side, data.basis)) as [
+      InputLimits,
+      InputLimits,
+    ] // a pair in, a pair out
     const shown = (value: number) => shownError(data, { appliedPercent: percent, errorPercentSpan: value })
     return {
       percent,
-      limit: shown(limitPercent),
-      adjust: adjustLimitPercent === null ? null : shown(adjustLimitPercent),
+      limit: { above: shown(upper.limitPercent), below: shown(lower.limitPercent) },
+      adjust:
+        upper.adjustLimitPercent === null || lower.adjustLimitPercent === null
+          ? null
+          : { above: shown(upper.adjustLimitPercent), below: shown(lower.adjustLimitPercent) },
     }
   })
 }
 
+/** Evenly over the width, and on both sides of each step that a limit by parts of the range makes. */
+function samplePlaces(data: CorridorData, ends: { low: number; high: number }): number[] {
+  const even = Array.from({ length: SAMPLES + 1 }, (_, index) => sampleAt(data, ends, index / SAMPLES))
+  const { errorLimit, adjustLimit } = data.basis
+  const steps = [...(errorLimit.further ?? []), ...(adjustLimit?.further ?? [])].flatMap(({ fromPercent }) =>
+    [-PART_BOUNDARY_PERCENT, PART_BOUNDARY_PERCENT].flatMap((aside) => {
+      const at = fromPercent + aside
+      return [at - BESIDE_A_STEP, at + BESIDE_A_STEP]
+    }),
+  )
+  const shown = steps.filter((percent) => percent > ends.low && percent < ends.high)
+  return shown.length === 0 ? even : [...even, ...shown].toSorted((a, b) => a - b)
+}
+
 /** The limit of the output at an input; where either side of a cut-off is right, that of the root. */
-function widestExpectation(percent: number, basis: JudgingBasis): InputLimits {
-  const applied = inputAtPercent(percent, basis.range)
-  const limits = {
-    limitPercent: limitPercentSpan(applied, basis.errorLimit, basis),
-    adjustLimitPercent: basis.adjustLimit === null ? null : limitPercentSpan(applied, basis.adjustLimit, basis),
-  }
-  if (basis.transfer === undefined || basis.transfer.kind === 'linear') return limits
-  return outputExpectations(percent, limits, basis.transfer).expectations[0] ?? limits
+function widestExpectation(percent: number, side: InputLimits, { transfer }: JudgingBasis): InputLimits {
+  if (transfer === undefined || transfer.kind === 'linear') return side
+  return outputExpectations(percent, side, transfer).expectations[0] ?? side
 }
 
 /** An error as the corridor shows it. */

@@ -15,6 +15,11 @@ export function corridorFrame(world: World): Omit<CorridorData, 'series'> {
     unitLabel: pressureUnitLabel(world.configuration.unit),
     testPoints: [...new Set(world.points.map(({ percent }) => percent))],
     errorBasis: errorBasis(world),
-    ...(isDrawnIn && { acceptance: plannedUncertainty({ ...world, statesUncertainty }) }),
+    ...(isDrawnIn && {
+      guardBand: plannedUncertainty({ ...world, statesUncertainty }).map(({ percent, guardBand: width }) => ({
+        percent,
+        width,
+      })),
+    }),
   }
 }

@@ -1,5 +1,6 @@
+import type { LimitSides } from '@/core/error/errorLimit'
 import type { ChartStyle } from './chartPicture'
-import { type CorridorData, type CorridorReach, limits, shownError } from './corridorData'
+import { type CorridorData, type CorridorReach, type LimitsAt, limits, shownError } from './corridorData'
 import type { Place, Zone } from './marginalia'
 
 /** How far to the right a place of the corridor stands: its input, or % of input span. */
@@ -12,16 +13,16 @@ export function corridorZones(
   { palette, across }: Pick<ChartStyle, 'palette'> & { readonly across: Across },
 ): Zone[] {
   const samples = limits(data, low, high)
-  const band = (pick: (sample: (typeof samples)[number]) => number): Place[] =>
+  const band = (pick: (sample: LimitsAt) => LimitSides | null): Place[] =>
     between(
-      samples.map((sample) => ({ x: across(sample.percent), y: pick(sample) })),
-      samples.map((sample) => ({ x: across(sample.percent), y: -pick(sample) })),
+      samples.map((sample) => ({ x: across(sample.percent), y: pick(sample)?.above ?? 0 })),
+      samples.map((sample) => ({ x: across(sample.percent), y: -(pick(sample)?.below ?? 0) })),
     )
   return [
     { corners: band(({ limit }) => limit), colour: palette.verdigrisGround },
     ...(data.basis.adjustLimit === null
       ? []
-      : [{ corners: band(({ adjust }) => adjust ?? 0), colour: palette.verdigrisInner }]),
+      : [{ corners: band(({ adjust }) => adjust), colour: palette.verdigrisInner }]),
     ...guardBand(data, { low, high, across }).map((corners) => ({
       corners,
       colour: palette.verdigris,
@@ -35,23 +36,28 @@ const between = (upper: readonly Place[], lower: readonly Place[]): Place[] => [
 
 type Ends = { readonly low: number; readonly high: number; readonly across: Across }
 
-/** The guard band above and below zero. Beyond the outermost test points acceptance stays as it is there. */
+/** The guard band above and below zero. Beyond the outermost test points it stays as wide as it is there. */
 function guardBand(data: CorridorData, { low, high, across }: Ends): Place[][] {
-  const { acceptance } = data
-  if (!acceptance || acceptance.length === 0) return []
-  const known = acceptance.toSorted((a, b) => a.percent - b.percent)
-  const [first, last] = [known[0], known.at(-1)]
-  const edge = [first && { ...first, percent: low }, ...known, last && { ...last, percent: high }].flatMap((point) =>
-    point
-      ? [
-          {
-            x: across(point.percent),
-            y: shownError(data, { appliedPercent: point.percent, errorPercentSpan: point.acceptance }),
-          },
-        ]
-      : [],
-  )
-  const outer = limits(data, low, high).map(({ percent, limit }) => ({ x: across(percent), y: limit }))
-  const mirrored = (places: readonly Place[]) => places.map(({ x, y }) => ({ x, y: -y }))
-  return [between(outer, edge), between(mirrored(outer), mirrored(edge))]
+  const { guardBand: widths } = data
+  if (!widths || widths.length === 0) return []
+  const known = widths.toSorted((a, b) => a.percent - b.percent)
+  const samples = limits(data, low, high)
+  const edges = (side: keyof LimitSides, sign: 1 | -1) => {
+    const outer = samples.map(({ percent, limit }) => ({ x: across(percent), y: sign * limit[side] }))
+    const inner = samples.map(({ percent, limit }) => {
+      const width = shownError(data, { appliedPercent: percent, errorPercentSpan: widthAt(percent, known) })
+      return { x: across(percent), y: sign * Math.max(0, limit[side] - width) }
+    })
+    return between(outer, inner)
+  }
+  return [edges('above', 1), edges('below', -1)]
+}
+
+/** Straight between the test points, % of span. */
+function widthAt(percent: number, known: readonly { readonly percent: number; readonly width: number }[]): number {
+  const after = known.find((point) => point.percent >= percent)
+  const before = known.findLast((point) => point.percent <= percent)
+  if (!after || !before || after === before) return (after ?? before)?.width ?? 0
+  const share = (percent - before.percent) / (after.percent - before.percent)
+  return before.width + share * (after.width - before.width)
 }

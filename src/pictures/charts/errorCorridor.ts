@@ -121,9 +121,12 @@ function beyond({ style: kind, points }: CorridorSeries, { data, reach, style }:
 function edges({ data, reach, style: { palette } }: Drawing): Curve[] {
   const samples = limits(data, reach.low, reach.high)
   const across = acrossOf(data, reach)
-  return [1, -1].map((sign) => ({
-    label: sign > 0 ? 'upper limit' : 'lower limit',
-    data: samples.map(({ percent, limit }) => ({ x: across(percent), y: sign * limit })),
+  return (['above', 'below'] as const).map((side) => ({
+    label: side === 'above' ? 'upper limit' : 'lower limit',
+    data: samples.map(({ percent, limit }) => ({
+      x: across(percent),
+      y: side === 'above' ? limit.above : -limit.below,
+    })),
     showLine: true,
     borderColor: palette.ink,
     borderWidth: 1.6,
@@ -179,8 +182,8 @@ function errorAxis({ reach, style }: Drawing) {
 /** At the right, where limit and adjust limit end; one of them where there is no room for both. */
 function limitsAxis({ data, reach, style }: Drawing) {
   const end = limits(data, reach.high, reach.high).at(-1)
-  const limit = within(reach, end?.limit ?? 0)
-  const adjust = end?.adjust ?? null
+  const limit = within(reach, end?.limit.above ?? 0)
+  const adjust = end?.adjust?.above ?? null
   const pixels = ((limit - (adjust ?? limit)) / (2 * reach.error)) * (style.height - style.fontSize * 5)
   const axis = linearAxis(style, {
     ends: [-reach.error, reach.error],

@@ -72,10 +72,45 @@ describe('a limit as it is written', () => {
       expect(() => limitFromText(text, 'x')).toThrow(/does not say|is no part of a limit/)
     },
   )
+  test('by part of the range, and of its own below zero', () => {
+    const limit = ErrorLimitForm.parse(
+      limitFromText('+0.4 % of span, below zero −(0.1 % of reading + 0.1 kPa); from 62,5 % of range 1 % of span', 'x'),
+    )
+    const own = (...terms: readonly unknown[]) => ({ combine: terms.length > 1 ? 'sum' : 'larger', terms })
+    expect(limit).toEqual({
+      ...own({ kind: 'percentSpan', value: 0.4 }),
+      below: own({ kind: 'percentReading', value: 0.1 }, { kind: 'absolute', value: 0.1, unit: 'kPa' }),
+      further: [{ fromPercent: 62.5, ...own({ kind: 'percentSpan', value: 1 }) }],
+    })
+    expect(ErrorLimitForm.parse(limitFromText(limitWords(limit), 'x'))).toEqual(limit)
+  })
+  test.each([
+    ['−0.3 % of span', /is no part of a limit/],
+    ['+0.3 % of span', /is no part of a limit/],
+    ['0.3 % of span; from the middle 0.2 % of span', /does not say where a part of the range begins/],
+    ['0.3 % of span, below zero 0.2 % of span, below zero 0.1 % of span', /says twice what holds below zero/],
+  ])('“%s” is refused in words', (text, words) => {
+    expect(() => limitFromText(text, 'x')).toThrow(words)
+  })
+  test('the accuracy of a reference differs neither by part nor by sign', () => {
+    expect(() => limitFromText('0.02; from 50 % of range 0.03', 'x', '')).toThrow(/accuracy of a reference cannot/)
+    expect(() => limitFromText('0.02, below zero 0.03', 'x', '')).toThrow(/accuracy of a reference cannot/)
+  })
+  test('parts stand in rising order, within the range and at least 1 % apart', () => {
+    const errors = (text: string) =>
+      ErrorLimitForm.safeParse(limitFromText(text, 'x')).error?.issues.map((i) => i.message)
+    expect(errors('1 % of span; from 30 % of range 2 % of span; from 30.9 % of range 1 % of span')).toEqual([
+      'must begin at least 1 % of the range above the part before it, which begins at 30 %',
+    ])
+    expect(errors('1 % of span; from 100 % of range 2 % of span')).toEqual([
+      expect.stringContaining('within the range'),
+    ])
+    expect(errors('1 % of span; from 30 % of range 2 % of span; from 31 % of range 1 % of span')).toBeUndefined()
+  })
   test('every limit of the demo reads back as it was written', () => {
     for (const { configuration } of DEMO_INSTRUMENTS)
-      expect(ErrorLimitForm.parse(limitFromText(limitWords(configuration.errorLimit), 'x')).terms).toEqual(
-        configuration.errorLimit.terms,
+      expect(ErrorLimitForm.parse(limitFromText(limitWords(configuration.errorLimit), 'x'))).toEqual(
+        configuration.errorLimit,
       )
   })
   test('and every pressure unit by its label', () => {

@@ -4,6 +4,7 @@ import { decimalsShown, stepDecimals } from '@/core/run/judge/decimalsShown'
 import { ERROR_BASIS_WORDS, errorBasis, shownPercent } from '@/core/run/judge/errorBasis'
 import { judgingBasis, scatterOfRound } from '@/core/run/judge/judgeSteps'
 import { largestUpDown } from '@/core/run/judge/roundScatter'
+import { sideSign } from '@/core/run/judge/shownError'
 import { drawsIn } from '@/core/run/plan/decisionRule'
 import { pointName } from '@/core/run/plan/pointScale'
 import { isTransmitted } from '@/core/signal/signal'
@@ -103,7 +104,7 @@ function acceptanceText(point: Point, world: SealedRecord['world']): string {
   const { acceptancePercentSpan: acceptance, applied } = point
   if (acceptance === undefined || acceptance === 0) return '—'
   const shown = { basis: errorBasis(world), range: world.configuration }
-  return `±${formatFixed(shownPercent(acceptance, applied, shown), pointDecimals(point, world, 3))}`
+  return `${sideSign(point)}${formatFixed(shownPercent(acceptance, applied, shown), pointDecimals(point, world, 3))}`
 }
 
 /** Hysteresis as this record shows errors: over decades in % of reading, as everything else there. */

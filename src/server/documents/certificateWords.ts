@@ -56,13 +56,14 @@ export function pointDecimals(point: SealedPoint, world: World, column: number):
   return errorDecimals(point, shown, u === undefined ? column : decimalsOfTwoDigits(shownPercent(u, applied, shown)))
 }
 
-/** The limit of a point as this record shows limits: `±0.1625`. */
+/** The limit of a point as this record shows limits: `±0.1625`, or `+0.4 −0.2` where it differs by sign. */
 export function limitText(point: SealedPoint, world: World, column: number): string {
-  const limit = shownPercent(point.limitPercentSpan, point.applied, {
-    basis: errorBasis(world),
-    range: world.configuration,
-  })
-  return `±${formatFixed(limit, decimalsOfLimit(limit, pointDecimals(point, world, column)))}`
+  const size = (percentSpan: number) => {
+    const limit = shownPercent(percentSpan, point.applied, { basis: errorBasis(world), range: world.configuration })
+    return formatFixed(limit, decimalsOfLimit(limit, pointDecimals(point, world, column)))
+  }
+  const { limitSidesPercentSpan: sides } = point
+  return sides ? `+${size(sides.above)} −${size(sides.below)}` : `±${size(point.limitPercentSpan)}`
 }
 
 /** The error of a point as this record shows errors: `+0.181`. */

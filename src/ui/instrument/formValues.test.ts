@@ -35,6 +35,26 @@ test('what the edit form is filled with gives the same configuration back', () =
   })
 })
 
+test('a limit by part of the range and by sign comes back as it was', () => {
+  const ofSpan = (value: number) => ({ combine: 'larger' as const, terms: [{ kind: 'percentSpan' as const, value }] })
+  const lopsided = Configuration.parse({
+    ...configuration,
+    adjustedBy: 'screws',
+    errorLimit: {
+      ...ofSpan(0.4),
+      below: ofSpan(0.3),
+      further: [{ ...ofSpan(0.8), fromPercent: 62.5, below: ofSpan(0.6) }],
+    },
+    adjustLimit: { ...ofSpan(0.3), below: ofSpan(0.2) },
+  })
+  expect(ConfigurationForm.parse(valuesOf('PT-1', lopsided).configuration)).toEqual(lopsided)
+  const wide = { ...lopsided, adjustLimit: { ...ofSpan(0.3), below: ofSpan(0.35) } }
+  const refused = ConfigurationForm.safeParse(valuesOf('PT-1', wide).configuration)
+  expect(refused.error?.issues.map(({ path, message }) => [path[0], message])).toEqual([
+    ['adjustLimit', expect.stringContaining('wider than the error limit')],
+  ])
+})
+
 test('a body with link positions, and a host that takes the root, come back as they were', () => {
   const withBody = Configuration.parse({
     ...configuration,

@@ -1,4 +1,4 @@
-import type { JudgedPoint } from '@/core/analysis/judgedPoint'
+import { type JudgedPoint, limitOfError } from '@/core/analysis/judgedPoint'
 import { stageErrors } from '@/core/analysis/stageErrors'
 import { pointVerdict } from '@/core/error/verdict'
 import { type DecidedRound, ofCountedRounds } from '@/core/run/roundRole'
@@ -45,7 +45,7 @@ export function stageCorridors(
       const errorPercentSpan = stages[pick]
       const verdict = pointVerdict({
         error: errorPercentSpan,
-        limit: point.limitPercentSpan,
+        limit: limitOfError(errorPercentSpan, point),
         adjustLimit: point.adjustLimitPercentSpan,
       })
       return [{ appliedPercent: point.appliedPercent, direction: point.direction, errorPercentSpan, verdict }]

@@ -66,9 +66,10 @@ describe('the uncertainty to be expected', () => {
       (0.0005 / 16) * 100,
     ]
     const byHand = (2 * Math.hypot(...halfWidths)) / Math.sqrt(3)
-    for (const { expandedUncertainty, limit, acceptance } of planned) {
+    for (const { expandedUncertainty, limit, guardBand } of planned) {
       expect(expandedUncertainty).toBeCloseTo(byHand, 4) // k = 2.000 to its fourth digit
-      expect(acceptance).toBeCloseTo(limit - expandedUncertainty, 12)
+      expect(limit).toBeGreaterThan(expandedUncertainty)
+      expect(guardBand).toBeCloseTo(expandedUncertainty, 12)
     }
     expect(planned.map(({ point }) => point)).toEqual(['0 %', '50 %', '100 %'])
   })

@@ -1,4 +1,4 @@
-import type { JudgedPoint } from '../../analysis/judgedPoint'
+import { isOnLowerSide, type JudgedPoint } from '../../analysis/judgedPoint'
 import { decimalsThatTell, formatSigned } from '../../format/formatNumber'
 import { shownPercent } from './errorBasis'
 
@@ -18,6 +18,15 @@ export function errorDecimals(point: PointOfError, shown: Parameters<typeof show
   const toLimit = decimalsThatTell(error, percent(point.limitPercentSpan), least)
   const { acceptancePercentSpan: acceptance } = point
   return acceptance === undefined || acceptance === 0 ? toLimit : decimalsThatTell(error, percent(acceptance), toLimit)
+}
+
+/** What stands before a size that holds on the side of a point's error: ± where both sides are alike. */
+export const sideSign = ({
+  errorPercentSpan,
+  limitSidesPercentSpan: sides,
+}: Pick<JudgedPoint, 'errorPercentSpan' | 'limitSidesPercentSpan'>): '±' | '+' | '−' => {
+  if (!sides) return '±'
+  return isOnLowerSide(errorPercentSpan, sides) ? '−' : '+'
 }
 
 /** The error of a point as the run shows errors. */

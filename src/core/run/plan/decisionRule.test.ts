@@ -218,3 +218,28 @@ describe('a rule that the references cannot meet is refused, with what to do', (
     expect(() => refuseUnmeetableRule(rule, tightest(ratio))).not.toThrow()
   })
 })
+
+describe('a limit of +0.5 −0.2 with U', () => {
+  const lopsided = (error: number) => ({
+    ...point(error, null),
+    limitPercentSpan: error < 0 ? 0.2 : 0.5,
+    limitSidesPercentSpan: { above: 0.5, below: 0.2 },
+    verdict: pointVerdict({ error, limit: error < 0 ? 0.2 : 0.5, adjustLimit: null }),
+  })
+  const says = (error: number, u: number) =>
+    underRule(lopsided(error), { decisionRule: 'guard-band', largestUncertaintyShare: 1 }, u)
+  test('a guard band is drawn in from each side: accepted from −0.1 to +0.4', () => {
+    expect([-0.11, -0.1, 0.4, 0.41].map((error) => says(error, 0.1).verdict)).toEqual([
+      'not-accepted',
+      'inside',
+      'inside',
+      'not-accepted',
+    ])
+  })
+  test('a U larger than the smaller side says nothing, on whichever side the error is; far outside is said', () => {
+    expect(says(0.1, 0.21).verdict).toBe('not-stated')
+    expect(says(-0.1, 0.21).verdict).toBe('not-stated')
+    expect(says(-0.42, 0.21).verdict).toBe('outside')
+    expect(says(0.72, 0.21).verdict).toBe('outside')
+  })
+})

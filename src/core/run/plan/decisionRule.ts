@@ -1,4 +1,4 @@
-import type { JudgedPoint } from '../../analysis/judgedPoint'
+import { type JudgedPoint, smallerLimit } from '../../analysis/judgedPoint'
 import type { ConformityStatement } from '../../conformity/conformityStatement'
 import { testUncertaintyRatio } from '../../conformity/uncertaintyRatio'
 import { exceeds, overallVerdict } from '../../error/verdict'
@@ -81,13 +81,15 @@ export function rulingOn(
   uncertaintyPercentSpan: number,
 ): Ruling {
   const bounds = { limit: point.limitPercentSpan, expandedUncertainty: uncertaintyPercentSpan, largestShare }
+  // An error far from one side is still not known to be inside where U reaches across to the other.
+  const smaller = { ...bounds, limit: smallerLimit(point) }
   if (largestShare === undefined) {
-    if (!(ownCondition(rule)?.isMet(bounds) ?? true)) return { verdict: 'not-stated' }
+    if (!(ownCondition(rule)?.isMet(smaller) ?? true)) return { verdict: 'not-stated' }
     return spoken(point, rule, bounds)
   }
   // So far outside that no true value can be inside: that is said whatever the uncertainty.
   const isFarOutside = exceeds(Math.abs(point.errorPercentSpan), bounds.limit + bounds.expandedUncertainty)
-  if (!meetsCondition(rule, bounds) && !isFarOutside) return { verdict: 'not-stated' }
+  if (!meetsCondition(rule, smaller) && !isFarOutside) return { verdict: 'not-stated' }
   return spoken(point, rule, bounds)
 }
 

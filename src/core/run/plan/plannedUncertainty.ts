@@ -1,3 +1,4 @@
+import { smallerLimit } from '../../analysis/judgedPoint'
 import { fixedDecimal } from '../../format/formatNumber'
 import { decimalsShown, stepDecimals } from '../judge/decimalsShown'
 import { idealAtPoint, judgeReading, type RunBasis, targetInput } from '../judge/judgeSteps'
@@ -8,13 +9,14 @@ import { pointName } from './pointScale'
 export type PlannedUncertainty = {
   readonly percent: number
   readonly point: string
+  /** The smaller side of the error limit. */
   readonly limit: number
   readonly expandedUncertainty: number
   readonly standardUncertainty: number
   /** The largest U the site accepts, as a share of the limit. */
   readonly largestShare?: number | undefined
-  /** Errors up to this will be accepted. */
-  readonly acceptance: number
+  /** So far within the error limit an error must keep to be accepted; 0 where the rule draws nothing in. */
+  readonly guardBand: number
 }
 
 /** Decimals that add nothing to the resolution of a reference. */
@@ -36,11 +38,11 @@ export function plannedUncertainty(run: RunBasis & UncertaintyBasis): PlannedUnc
     return {
       percent,
       point: pointName(percent, run.configuration),
-      limit: point.limitPercentSpan,
+      limit: smallerLimit(point),
       largestShare: run.largestUncertaintyShare,
       expandedUncertainty: point.expandedUncertaintyPercentSpan ?? 0,
       standardUncertainty: point.budget?.combinedStandardUncertainty ?? 0,
-      acceptance: point.acceptancePercentSpan ?? point.limitPercentSpan,
+      guardBand: point.limitPercentSpan - (point.acceptancePercentSpan ?? point.limitPercentSpan),
     }
   })
 }

@@ -1,4 +1,4 @@
-import type { ErrorLimit } from '../../error/errorLimit'
+import { type ErrorLimit, everyTerm } from '../../error/errorLimit'
 import { formatPlain } from '../../format/formatNumber'
 import type { CalibratedRange } from '../../transfer/calibratedRange'
 import { inputAtPercent, percentOfInput } from '../../transfer/linearTransfer'
@@ -60,7 +60,7 @@ export function isOfReading(
   { errorLimit, range }: { readonly errorLimit: ErrorLimit; readonly range: CalibratedRange },
   inputPercents: readonly number[],
 ): boolean {
-  if (errorLimit.terms.some(({ kind }) => kind !== 'percentReading')) return false
+  if (everyTerm(errorLimit).some(({ kind }) => kind !== 'percentReading')) return false
   const inputs = inputPercents.map((percent) => inputAtPercent(percent, range))
   const lowest = Math.min(...inputs)
   return lowest > 0 && Math.max(...inputs) / lowest >= DECADES_APART

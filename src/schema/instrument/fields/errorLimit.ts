@@ -2,7 +2,7 @@ import { limitWords } from '@/core/error/limitWords'
 import { ErrorLimit, ErrorLimitForm, ErrorLimitNumbers } from '../../errorLimit'
 import { limitColumn } from '../../list/column'
 import { type InstrumentField, shared } from '../instrumentField'
-import { type LimitBoxes, limitBoxes } from '../limitBoxes'
+import { emptyTerms, type LimitBoxes, limitBoxes } from '../limitBoxes'
 
 const shapes = { stored: ErrorLimit, entered: ErrorLimitNumbers, typed: ErrorLimitForm }
 
@@ -14,7 +14,7 @@ export const errorLimit: InstrumentField<typeof shapes, LimitBoxes> = {
   isInRangeUnit: false,
   diff: (c) => limitWords(c.errorLimit),
   boxes: {
-    empty: { combine: 'larger', terms: [{ kind: 'percentSpan', value: '', step: '', unit: 'kPa' }] },
+    empty: emptyTerms(),
     filled: (value, { unit }) => limitBoxes(value, unit),
     forAnother: shared,
   },

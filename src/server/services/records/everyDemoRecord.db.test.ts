@@ -54,7 +54,8 @@ type Row = {
   readonly ideal: Printed
   readonly errorOutput: Printed
   readonly percent: Printed
-  readonly limit: Printed
+  /** Both sides of the limit as printed; the same where it is printed with ±. */
+  readonly limit: { readonly above: Printed; readonly below: Printed }
   readonly uncertainty: Printed | null
   readonly verdict: string
 }
@@ -68,15 +69,20 @@ function rowsOf({ record, text }: (typeof records)[number], round: number): Row[
   const rows = table.split(/[\d.]+ (?:% flow|%|\S+) (?:rising|falling)(?: \(\d\))? /).slice(1)
   const steps = record.rounds[round]?.steps ?? []
   expect(rows, `${record.world.instrument.tag}: rows`).toHaveLength(steps.length)
-  return rows.map((row) => {
+  return rows.map((row, index) => {
     const tokens = row.trim().split(' ')
     const figures = tokens.filter((token) => FIGURE.test(token))
     const [applied = '', output = '', ideal = '', errorOutput = '', percent = ''] = figures
     const limits = figures.filter((token) => token.startsWith('±'))
+    const own = record.results[round]?.points[index]?.limitSidesPercentSpan
+    // Of its own above and below zero, a limit stands as two figures before U.
+    const [above = '', below = ''] = own ? figures.slice(-3, -1) : [limits[0], limits[0]]
+    if (own) expect([above[0], below[0]]).toEqual(['+', '−'])
     const words = tokens.filter((token) => !FIGURE.test(token) && token !== '—' && token !== '*')
     return {
       ...{ applied: printed(applied), output: printed(output), ideal: printed(ideal) },
-      ...{ errorOutput: printed(errorOutput), percent: printed(percent), limit: printed(limits[0] ?? '') },
+      ...{ errorOutput: printed(errorOutput), percent: printed(percent) },
+      limit: { above: printed(above), below: printed(below.replace('−', '')) },
       uncertainty: record.world.statesUncertainty ? printed(limits.at(-1) ?? '') : null,
       verdict: words.join(' '),
     }
@@ -115,7 +121,10 @@ describe('the certificate says what the record holds', () => {
         const { lrv, urv } = of.record.world.configuration
         const perShown = isOfSpan(of) ? 1 : Math.abs((urv - lrv) / point.applied)
         expect(isRounded(row.percent, point.errorPercentSpan * perShown), `${where}: error`).toBe(true)
-        expect(isRounded(row.limit, point.limitPercentSpan * perShown), `${where}: limit`).toBe(true)
+        const own = point.limitPercentSpan
+        const sides = point.limitSidesPercentSpan ?? { above: own, below: own }
+        for (const side of ['above', 'below'] as const)
+          expect(isRounded(row.limit[side], sides[side] * perShown), `${where}: limit ${side}`).toBe(true)
         const u = point.expandedUncertaintyPercentSpan
         if (row.uncertainty && u !== undefined)
           expect(isRounded(row.uncertainty, u * perShown), `${where}: U`).toBe(true)
@@ -166,8 +175,9 @@ describe('no sentence that its table does not bear out', () => {
     everyRound((of, rows, round) => {
       for (const [index, { percent, limit, verdict }] of rows.entries()) {
         const where = `${of.record.world.instrument.tag}, round ${round}, row ${index}: ${verdict}`
-        if (/inside/.test(verdict)) expect(Math.abs(percent.value), where).toBeLessThanOrEqual(limit.value)
-        if (/outside/i.test(verdict)) expect(Math.abs(percent.value), where).toBeGreaterThan(limit.value)
+        const { value } = percent.value < 0 ? limit.below : limit.above
+        if (/inside/.test(verdict)) expect(Math.abs(percent.value), where).toBeLessThanOrEqual(value)
+        if (/outside/i.test(verdict)) expect(Math.abs(percent.value), where).toBeGreaterThan(value)
       }
     })
   })

@@ -1,4 +1,4 @@
-import { judgePoint } from '@/core/analysis/judgedPoint'
+import { judgePoint, limitOfError } from '@/core/analysis/judgedPoint'
 import { shareOfLimit } from '@/core/analysis/shareOfLimit'
 import { judgingBasis } from '@/core/run/judge/judgeSteps'
 import { ofCountedRounds } from '@/core/run/roundRole'
@@ -51,8 +51,10 @@ function limitsOf(points: readonly PointBefore[], configuration: Configuration):
   const judging = judgingBasis({ configuration })
   return points.map(({ percent, found }) => {
     const reading = { applied: inputAtPercent(percent, configuration), output: judging.scale.lower }
-    const { limitPercentSpan } = judgePoint({ targetPercent: percent, direction: 'rising', ...reading }, judging)
-    return [found, limitPercentSpan]
+    return [
+      found,
+      limitOfError(found, judgePoint({ targetPercent: percent, direction: 'rising', ...reading }, judging)),
+    ]
   })
 }
 

@@ -8,7 +8,7 @@ import { ERROR_BASIS_WORDS, errorBasis, shownPercent } from '@/core/run/judge/er
 import { impactOf, impactWords } from '@/core/run/judge/impact'
 import { judgingBasis } from '@/core/run/judge/judgeSteps'
 import { largestShown } from '@/core/run/judge/largestShown'
-import { errorWords } from '@/core/run/judge/shownError'
+import { errorWords, sideSign } from '@/core/run/judge/shownError'
 import { conditionWords, overallStatement, ownConditionWords, RUN_RULES } from '@/core/run/plan/decisionRule'
 import { pointName } from '@/core/run/plan/pointScale'
 import { ofCountedRounds } from '@/core/run/roundRole'
@@ -106,10 +106,8 @@ export function VerdictPanel({ run, state, decimals, timeZone, advice }: Props) 
 }
 
 /** U with two digits, the k it stands with, and what is accepted. */
-function uncertaintyWords(
-  { expandedUncertaintyPercentSpan: u = 0, acceptancePercentSpan: acceptance, applied, budget }: JudgedPoint,
-  shown: Parameters<typeof shownPercent>[2],
-): string {
+function uncertaintyWords(point: JudgedPoint, shown: Parameters<typeof shownPercent>[2]): string {
+  const { expandedUncertaintyPercentSpan: u = 0, acceptancePercentSpan: acceptance, applied, budget } = point
   const percent = shownPercent(u, applied, shown)
   const decimals = decimalsOfTwoDigits(percent)
   const k = budget ? ` (k = ${formatFixed(budget.coverageFactor, 2)})` : ''
@@ -118,7 +116,7 @@ function uncertaintyWords(
       ? ''
       : acceptance === 0
         ? ', nothing can be accepted'
-        : `, accepted up to ±${formatFixed(shownPercent(acceptance, applied, shown), decimals)}`
+        : `, accepted up to ${sideSign(point)}${formatFixed(shownPercent(acceptance, applied, shown), decimals)}`
   return `uncertainty ±${formatUncertainty(percent)} %${k}${accepted}`
 }
 

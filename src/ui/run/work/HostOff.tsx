@@ -4,6 +4,7 @@ import { useState } from 'react'
 import { formatFixed, formatPlain, formatSigned } from '@/core/format/formatNumber'
 import { USUAL_LOOP_ALLOWANCE, worstHostError } from '@/core/loop/hostCheck'
 import { trimSchools } from '@/core/loop/trimSchools'
+import { sideSign } from '@/core/run/judge/shownError'
 import type { JudgedRound } from '@/core/run/runState'
 import { hostErrorOf, hostScale } from '@/plans/hostScale'
 import type { RunView } from '@/schema/runView'
@@ -31,7 +32,7 @@ export function HostOff({ run, judged, trimToHost }: Props) {
     transmitterLimitPercent: largest.limitPercentSpan,
     loopAllowancePercent: off.limit,
   })
-  const limit = `±${formatFixed(largest.limitPercentSpan, 2)} %`
+  const limit = `${sideSign(largest)}${formatFixed(largest.limitPercentSpan, 2)} %`
   const after = formatSigned(trimmed.transmitterErrorPercent, 2)
   return (
     <Notice tone="inside-look" gap={14}>
