@@ -205,7 +205,15 @@ export const DEMO_INSTRUMENTS: readonly DemoInstrument[] = [
   ...group({ area: 'Evaporator' }, [
     ['PDT-301', 'First effect: pressure drop across the calandria', [-62.5, 62.5, 1.25], [0, 42], -2, SPAN, DP],
     ['PT-302', 'First effect: vapour pressure', [0, 160, 4], [5, 95], 0, ZERO, { ...ABSOLUTE }],
-    ['PT-303', 'Second effect: vapour pressure', [0, 160, 4], [5, 65], 1, STEADY, { ...ABSOLUTE, errorLimit: RATHER_HIGH_THAN_LOW }],
+    [
+      'PT-303',
+      'Second effect: vapour pressure',
+      [0, 160, 4],
+      [5, 65],
+      1,
+      STEADY,
+      { ...ABSOLUTE, errorLimit: RATHER_HIGH_THAN_LOW },
+    ],
     ['LT-304', 'Concentrate level, flash vessel', [-25, 25, 0.5], [0, 21.6], 1, ZERO, LEVEL],
     [
       'PI-305',

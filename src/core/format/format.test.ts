@@ -5,6 +5,7 @@ import {
   formatPlain,
   formatReading,
   formatSigned,
+  formatSignificant,
   percentDecimals,
 } from './formatNumber'
 import { calendarDate, daysBetween, formatDate, formatDateTime, formatWeekday } from './formatTime'
@@ -53,4 +54,15 @@ describe('times in the site’s zone', () => {
     expect(daysBetween('2026-03-28', '2026-03-30')).toBe(2)
     expect(daysBetween('2026-03-30', '2026-03-28')).toBe(-2)
   })
+})
+
+test.each([
+  [0.01712, 3, '0.0171'],
+  [0.0001, 3, '0.0001'],
+  [0.0000797, 3, '7.97·10⁻⁵'],
+  [-0.00000123456, 4, '−1.235·10⁻⁶'],
+  [0, 3, '0'],
+  [746.34, 4, '746.3'],
+])('%d with %d digits is %s', (value, digits, text) => {
+  expect(formatSignificant(value, digits)).toBe(text)
 })

@@ -107,3 +107,19 @@ export function decimalsOfSpan(values: readonly number[]): number {
   const span = Math.max(...values) - Math.min(...values)
   return span > 0 ? Math.min(6, Math.max(0, 4 - Math.ceil(Math.log10(span)))) : 2
 }
+
+/** Below this a figure is written with a power of ten: its zeros would be counted wrong, and broken in a narrow column. */
+const FEWEST_TENTHS = 1e-4
+
+/** A figure of so many significant digits: `0.0171`, and `7.97·10⁻⁵` where it is very small. */
+export function formatSignificant(value: number, digits: number): string {
+  const rounded = Number(value.toPrecision(digits))
+  if (rounded === 0 || Math.abs(rounded) >= FEWEST_TENTHS) return formatPlain(rounded)
+  const [mantissa = '', exponent = ''] = rounded.toExponential().split('e')
+  return `${formatPlain(Number(mantissa))}·10${exponent.replace(/[-\d]/g, (sign) => SUPERSCRIPTS[sign] ?? '')}`
+}
+
+const SUPERSCRIPTS: Readonly<Record<string, string>> = {
+  '-': '⁻',
+  ...Object.fromEntries([...'⁰¹²³⁴⁵⁶⁷⁸⁹'].map((digit, value) => [String(value), digit])),
+}

@@ -1,5 +1,5 @@
 import { withDecimalMark, wordsAsShown } from '@/core/format/decimalMark'
-import { formatFixed, formatPlain, formatUncertainty } from '@/core/format/formatNumber'
+import { formatFixed, formatSignificant, formatUncertainty } from '@/core/format/formatNumber'
 import { ERROR_BASIS_WORDS, errorBasis } from '@/core/run/judge/errorBasis'
 import { shownBudget } from '@/core/run/judge/shownBudget'
 import { ofCountedRounds } from '@/core/run/roundRole'
@@ -23,8 +23,8 @@ export function budget(doc: Doc, { record }: CertificateSource): void {
     three(line.value),
     line.unit,
     line.distribution === 'rectangular' ? 'rect., √3' : 'normal, 1',
-    formatPlain(Number(line.sensitivity.toPrecision(4))),
-    line.degrees === null ? '∞' : formatPlain(Number(line.degrees.toPrecision(3))),
+    formatSignificant(line.sensitivity, 4),
+    line.degrees === null ? '∞' : formatSignificant(line.degrees, 3),
     three(line.contribution),
     wordsAsShown(line.source),
   ])
@@ -69,4 +69,4 @@ function tightest({ rounds, results }: SealedRecord): SealedPoint | null {
   )
 }
 
-const three = (value: number) => formatPlain(Number(value.toPrecision(3)))
+const three = (value: number) => formatSignificant(value, 3)

@@ -2,9 +2,10 @@ import { tightestAccuracyRatio, USUAL_RATIO_FLOOR } from '@/core/conformity/accu
 import { largestFalseAccept } from '@/core/conformity/falseAccept'
 import { ratioText } from '@/core/conformity/fitnessIssue'
 import { CONFORMITY_STATEMENTS, VERDICT_STATEMENTS } from '@/core/conformity/statementWords'
+import { PART_BOUNDARY_PERCENT } from '@/core/error/errorLimit'
 import { exceeds } from '@/core/error/verdict'
 import { withDecimalMark } from '@/core/format/decimalMark'
-import { formatUncertainty } from '@/core/format/formatNumber'
+import { formatPlain, formatUncertainty } from '@/core/format/formatNumber'
 import { calendarDate, formatDate } from '@/core/format/formatTime'
 import { meaningOf } from '@/core/run/decision'
 import { ERROR_BASIS_WORDS, errorBasis, shownPercent } from '@/core/run/judge/errorBasis'
@@ -122,6 +123,7 @@ function ruleWords(record: SealedRecord): string {
     : 'A point is inside when |error| is not larger than the error limit at the input applied.'
   return [
     `Rule: ${rule.label} (ILAC-G8:09/2019). ${verdict} The verdict is that of the worst point.`,
+    limitRule(world.configuration),
     'Error = output − ideal output for the input actually applied.',
     transferRule(world).trim(),
     uncertaintyWords(record),
@@ -129,6 +131,19 @@ function ruleWords(record: SealedRecord): string {
   ]
     .filter(Boolean)
     .join(' ')
+}
+
+/** Which limit holds, where it differs by sign or by part of the range. */
+function limitRule({ errorLimit }: SealedRecord['world']['configuration']): string {
+  const parts = [errorLimit, ...(errorLimit.further ?? [])]
+  return [
+    ...(parts.some(({ below }) => below) ? ['Errors above and below zero have each the limit of their sign.'] : []),
+    ...(parts.length > 1
+      ? [
+          `Within ${formatPlain(PART_BOUNDARY_PERCENT)} % of the range of where two parts meet, the smaller limit holds.`,
+        ]
+      : []),
+  ].join(' ')
 }
 
 function uncertaintyWords({ world, results }: SealedRecord): string {

@@ -1,7 +1,7 @@
 import type { Metadata } from 'next'
 import Link from 'next/link'
 import { limitWords } from '@/core/error/limitWords'
-import { formatPlain } from '@/core/format/formatNumber'
+import { formatPlain, formatSignificant } from '@/core/format/formatNumber'
 import { formatDate } from '@/core/format/formatTime'
 import { correctionSteps, fastestStep, ownDrift, yearsWithinAccuracy } from '@/core/reference/correctionHistory'
 import { foundOff } from '@/core/reference/foundOff'
@@ -127,7 +127,7 @@ function FoundNotice({ reference, range }: Pick<RangeProps, 'reference' | 'range
   )
 }
 
-const three = (value: number) => formatPlain(Number(value.toPrecision(3)))
+const three = (value: number) => formatSignificant(value, 3)
 
 type RangeProps = {
   reference: Reference

@@ -2,7 +2,14 @@ import { withDecimalMark } from '../../format/decimalMark'
 import type { Measurand } from './comparisonFacts'
 import type { RoundScatter } from './roundScatter'
 
-type Known = { readonly code?: string; readonly driftPerYear?: unknown; readonly temperature?: unknown }
+type Known = {
+  readonly code?: string
+  readonly driftPerYear?: unknown
+  readonly ownDrift?: unknown
+  readonly temperature?: unknown
+  readonly calibration?: unknown
+  readonly certified?: unknown
+}
 
 /** What of a run says which parts of its uncertainty nobody knew. */
 export type AssumedFacts = {
@@ -32,22 +39,21 @@ export function assumptionsOf(run: AssumedFacts, scatter: RoundScatter): string[
     configuration,
   } = run
   const references = [inputReference, ...furtherReferences, ...(outputReference ? [outputReference] : [])]
-  const codes = (without: (reference: Known) => boolean) =>
-    [...new Set(references.filter(without).map(({ code }) => code ?? 'the reference'))].join(', ')
-  const drifting = codes(({ driftPerYear }) => !driftPerYear)
-  const unheated = codes(({ temperature }) => !temperature)
   const ambient = environment?.ambientCelsius ?? null
+  const at = ambient === null ? '; ambient temperature was not noted' : ` at ${withDecimalMark(ambient)} °C`
+  const isUnheated = ({ temperature }: Known) => !temperature
   return [
-    ...(drifting
-      ? [`drift of ${drifting} since calibration: not declared, taken to be held within the accuracy until due`]
+    ...undeclared(references, ({ driftPerYear, ownDrift }) => !driftPerYear && !ownDrift, {
+      named: (codes) => `drift of ${codes} since calibration`,
+      byAccuracy: 'taken to be held within the accuracy until due',
+    }),
+    ...undeclared(references, isUnheated, {
+      named: (codes) => `temperature effect of ${codes}`,
+      byAccuracy: `taken to be held within the accuracy${at}`,
+    }),
+    ...(!references.some(isUnheated) && ambient === null
+      ? ['temperature effect of the references: ambient temperature was not noted, taken as within their band']
       : []),
-    ...(unheated
-      ? [
-          `temperature effect of ${unheated}: not declared, taken to be held within the accuracy${ambient === null ? '; ambient temperature was not noted' : ` at ${withDecimalMark(ambient)} °C`}`,
-        ]
-      : ambient === null
-        ? ['temperature effect of the references: ambient temperature was not noted, taken as within their band']
-        : []),
     ...(head || lowLeg ? [] : ['reference and instrument taken as level: nothing for head']),
     ...(outputReference || configuration.readability
       ? []
@@ -61,5 +67,30 @@ export function assumptionsOf(run: AssumedFacts, scatter: RoundScatter): string[
           ...(scatter.upDown.size > 0 ? [] : ['hysteresis: not read both ways; left out']),
           ...(scatter.returnToZero ? [] : ['return to zero: the lowest point was not read again; left out']),
         ]),
+  ]
+}
+
+/**
+ * What nobody has declared of some references. An accuracy may be taken to hold it; the U of a certificate is of one day in
+ * one laboratory and does not, so there it is left out.
+ */
+function undeclared(
+  references: readonly Known[],
+  isUndeclared: (reference: Known) => boolean,
+  words: { readonly named: (codes: string) => string; readonly byAccuracy: string },
+): string[] {
+  const of = (isCertified: boolean) => {
+    const among = references.filter(
+      (reference) =>
+        isUndeclared(reference) && (Boolean(reference.calibration) || Boolean(reference.certified)) === isCertified,
+    )
+    return [...new Set(among.map(({ code }) => code ?? 'the reference'))].join(', ')
+  }
+  const [byAccuracy, byCertificate] = [of(false), of(true)]
+  return [
+    ...(byAccuracy ? [`${words.named(byAccuracy)}: not declared, ${words.byAccuracy}`] : []),
+    ...(byCertificate
+      ? [`${words.named(byCertificate)}: not declared, and no part of the U of its certificate; left out`]
+      : []),
   ]
 }

@@ -59,6 +59,23 @@ describe('what an instrument does between readings: EURAMET cg-17 (from memory)'
     for (const part of ['drift of T-P', 'temperature effect', 'level', 'repeatability', 'hysteresis', 'return to zero'])
       expect(words).toContain(part)
   })
+  test('what nobody declared is held by an accuracy, and left out where a certificate’s U stands in its place', () => {
+    const words = (reference: object) =>
+      assumptionsOf(
+        { ...world, inputReference: { code: 'T-P', ...reference }, outputReference: null },
+        scatterOfRound([], world),
+      )
+    expect(words({})).toContain(
+      'drift of T-P since calibration: not declared, taken to be held within the accuracy until due',
+    )
+    const certified = words({ certified: { coverageFactor: 2 } })
+    expect(certified).toContain(
+      'drift of T-P since calibration: not declared, and no part of the U of its certificate; left out',
+    )
+    expect(certified.join()).not.toContain('within the accuracy')
+    // Its certificates have told how it drifts: then nothing of the drift is assumed.
+    expect(words({ calibration: {}, ownDrift: {} }).join()).not.toContain('drift of T-P')
+  })
 })
 
 test('pooled repeatability: variances weighted by their degrees of freedom (JCGM 100:2008, H.3.6)', () => {

@@ -46,6 +46,12 @@ function printed(token: string): Printed {
   if (plain === '' || !Number.isFinite(value)) throw new Error(`“${token}” is no figure`)
   return { value, half: 0.5 * 10 ** -(plain.split('.')[1]?.length ?? 0) }
 }
+/** A figure of the budget, which may have a power of ten: `7.97·10⁻⁵`. */
+function withPower(token: string): number {
+  const [mantissa = '', exponent = ''] = token.split('·10')
+  const power = [...exponent].map((sign) => (sign === '⁻' ? '-' : '⁰¹²³⁴⁵⁶⁷⁸⁹'.indexOf(sign))).join('')
+  return Number(mantissa) * 10 ** Number(power)
+}
 const isRounded = ({ value, half }: Printed, from: number) => Math.abs(value - from) <= half * (1 + 1e-6)
 
 type Row = {
@@ -180,6 +186,19 @@ describe('no sentence that its table does not bear out', () => {
         if (/outside/i.test(verdict)) expect(Math.abs(percent.value), where).toBeGreaterThan(value)
       }
     })
+  })
+  test('every figure of the budget stands whole, in one line of its table', () => {
+    for (const { record, text } of records) {
+      const [, after = ''] = /Known by (.*?) u = /s.exec(text) ?? []
+      const figures = after.split(' ').map(withPower)
+      // Three digits are within half a per cent; a figure broken in two is not. The table is that of one point.
+      const stands = (value: number) => figures.some((figure) => Math.abs(figure - value) <= 0.005 * value)
+      const points = record.results.flatMap((result) => result.points)
+      expect(
+        points.some(({ budget }) => budget?.lines.every(({ value }) => stands(value))),
+        record.world.instrument.tag,
+      ).toBe(true)
+    }
   })
   test('“inside” is said of a round only where every row is, and the largest error is that of the table', () => {
     for (const of of records) {

@@ -2,7 +2,7 @@
 import { useCallback, useMemo, useState } from 'react'
 import type { JudgedPoint } from '@/core/analysis/judgedPoint'
 import { wordsAsShown } from '@/core/format/decimalMark'
-import { formatFixed, formatPlain, formatUncertainty } from '@/core/format/formatNumber'
+import { formatFixed, formatSignificant, formatUncertainty } from '@/core/format/formatNumber'
 import { assumptionsOf } from '@/core/run/judge/assumptions'
 import { ERROR_BASIS_WORDS, errorBasis } from '@/core/run/judge/errorBasis'
 import { scatterOfRound } from '@/core/run/judge/judgeSteps'
@@ -102,4 +102,4 @@ function BudgetHead({ close }: { close: () => void }) {
   )
 }
 
-const three = (value: number) => formatPlain(Number(value.toPrecision(3)))
+const three = (value: number) => formatSignificant(value, 3)
