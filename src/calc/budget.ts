@@ -4,7 +4,7 @@ import { type Distribution, standardUncertaintyOf } from '@/core/uncertainty/dis
 import { compileFormula } from '@/core/uncertainty/formula'
 import { modelValue, sensitivityOf } from '@/core/uncertainty/sensitivity'
 import { worked } from '@/core/workings/workings'
-import { aboveZero, coverage, list, Quantity, quantity, result, titled, words } from '../schema/field'
+import { aboveZero, coverage, list, number, Quantity, quantity, result, titled, words } from '../schema/field'
 import { calculation } from './calculation'
 
 import { DISTINCT, DistributionInput, distinct, InputName, Model } from './modelInputs'
@@ -32,8 +32,31 @@ export const budget = calculation({
         'Inputs',
         { most: 30 },
       ),
+      correlations: titled(
+        z
+          .array(
+            z.object({
+              first: InputName,
+              second: titled(InputName, 'and'),
+              coefficient: number('Correlation, −1 … 1'),
+            }),
+          )
+          .max(100)
+          .default([]),
+        'Inputs that vary together',
+      ),
     })
-    .refine(({ inputs }) => distinct(inputs), DISTINCT),
+    .refine(({ inputs }) => distinct(inputs), DISTINCT)
+    .superRefine(({ inputs, correlations }, ctx) => {
+      for (const [index, pair] of correlations.entries())
+        for (const key of ['first', 'second'] as const)
+          if (!inputs.some(({ name }) => name === pair[key]))
+            ctx.addIssue({
+              code: 'custom',
+              path: ['correlations', index, key],
+              message: `“${pair[key]}” is none of the inputs: name one of ${inputs.map(({ name }) => name).join(', ')}`,
+            })
+    }),
   answer: z.object({
     value: result('Result'),
     expanded: result('Expanded uncertainty U'),
@@ -65,7 +88,7 @@ export const budget = calculation({
       { name: 'h', distribution: { kind: 'normal', mean: 0.18, standardUncertainty: 0.003 }, degrees: 9 },
     ],
   },
-  work: ({ model, unit, coverage: probability, inputs }) => {
+  work: ({ model, unit, coverage: probability, inputs, correlations }) => {
     const program = compileFormula(
       model,
       inputs.map(({ name }) => name),
@@ -81,7 +104,14 @@ export const budget = calculation({
         sensitivity: sensitivityOf(program, means, { index, standardUncertainty }),
       }
     })
-    const worked100 = uncertaintyBudget(lines, probability)
+    const place = (name: string) => inputs.findIndex((input) => input.name === name)
+    const worked100 = uncertaintyBudget(
+      lines,
+      probability,
+      correlations.map(({ first, second, coefficient }) => ({
+        ...{ first: place(first), second: place(second), coefficient },
+      })),
+    )
     return {
       value: quantity(value, unit),
       expanded: quantity(worked100.expandedUncertainty, unit),
@@ -101,10 +131,14 @@ export const budget = calculation({
         ),
         {
           finds: 'combined standard uncertainty',
-          formula: 'u = √Σ(cᵢ · uᵢ)²',
-          from: worked100.lines.map(({ name, contribution }) => worked(`|c|·u(${name})`, contribution, unit)),
+          formula:
+            correlations.length === 0 ? 'u = √Σ(cᵢ · uᵢ)²' : 'u = √(Σ(cᵢ · uᵢ)² + 2 · ΣΣ cᵢ · uᵢ · cⱼ · uⱼ · rᵢⱼ)',
+          from: [
+            ...worked100.lines.map(({ name, contribution }) => worked(`|c|·u(${name})`, contribution, unit)),
+            ...correlations.map(({ first, second, coefficient }) => worked(`r(${first}, ${second})`, coefficient, '')),
+          ],
           result: worked('u', worked100.combinedStandardUncertainty, unit),
-          source: `${JCGM100}, 5.1.2`,
+          source: `${JCGM100}, ${correlations.length === 0 ? '5.1.2' : '5.2.2'}`,
         },
         {
           finds: 'coverage factor',

@@ -227,6 +227,29 @@ describe('conformity', () => {
     const risk = below((0.143 - 0.16) / 0.018) + below((-0.16 - 0.143) / 0.018)
     expect(value(both('specific-risk').answer, 'risk')).toBeCloseTo(100 * risk, 6)
   })
+  test('impact-of-reference: it showed 0.28 % of reading too little, three quarters of it by then', () => {
+    const { input, answer } = both('impact-of-reference')
+    const readings = input.readings as { applied: number; output: number }[]
+    const errors = readings.map(({ applied, output }) => {
+      const was = applied * (1 + 0.75 * 0.0028)
+      return [((output - 4 - (applied / 24) * 16) / 16) * 100, ((output - 4 - (was / 24) * 16) / 16) * 100] as const
+    })
+    const points = rows<{ before: { value: number }; after: { value: number } }>(answer, 'rows')
+    expect(points).toHaveLength(5)
+    for (const [index, { before, after }] of points.entries()) {
+      expect(before.value).toBeCloseTo(errors[index]?.[0] ?? Number.NaN, 9)
+      expect(after.value).toBeCloseTo(errors[index]?.[1] ?? Number.NaN, 9)
+    }
+    const inside = (which: 0 | 1) => errors.every((pair) => Math.abs(pair[which]) <= 0.35)
+    expect([answer.before, answer.after]).toEqual(
+      [0, 1].map((which) => (inside(which as 0 | 1) ? 'inside' : 'outside')),
+    )
+    const changes = errors.map(([before, after]) => after - before)
+    expect(value(answer, 'largest')).toBeCloseTo(
+      changes.reduce((most, change) => (Math.abs(change) > Math.abs(most) ? change : most)),
+      9,
+    )
+  })
   test('global-risk (JCGM 106, 9.5): by trapezoids over the prior', () => {
     const { input, answer } = both('global-risk')
     const errors = (input.prior as { errors: number[] }).errors
@@ -262,6 +285,48 @@ describe('uncertainty', () => {
     expect(value(answer, 'combined')).toBeCloseTo(u, 8)
     const [, , , , last = 0] = contributions
     expect(answer.effectiveDegrees).toBeCloseTo(u ** 4 / (last ** 4 / 9), 4) // Welch–Satterthwaite, one finite input
+  })
+  test('uncertainty-budget with correlation: 3 + 1 + 2·√3·0.5 for inputs of √3 and 1 (JCGM 100, 5.2.2)', () => {
+    const calculation = calculationNamed('uncertainty-budget')
+    if (!calculation) throw new Error('no budget')
+    const of = (coefficient: number, second = 'b') =>
+      runCalculation(calculation, {
+        ...{ model: 'a - b', unit: 'kPa', coverage: 0.95 },
+        inputs: [
+          { name: 'a', distribution: { kind: 'normal', mean: 5, standardUncertainty: Math.sqrt(3) }, degrees: null },
+          { name: 'b', distribution: { kind: 'normal', mean: 2, standardUncertainty: 1 }, degrees: null },
+        ],
+        correlations: [{ first: 'a', second, coefficient }],
+      })
+    // Of a difference, what varies alike falls out.
+    for (const [r, variance] of [
+      [0.5, 4 - Math.sqrt(3)],
+      [-0.5, 4 + Math.sqrt(3)],
+    ] as const) {
+      const outcome = of(r)
+      if (outcome.kind !== 'answer') throw new Error('refused')
+      expect(value(outcome.answer, 'combined')).toBeCloseTo(Math.sqrt(variance), 9)
+    }
+    expect(of(0.5, 'c')).toMatchObject({ kind: 'refused', refusals: [{ field: 'correlations.0.second' }] })
+    expect(of(1.2)).toMatchObject({ kind: 'refused', refusals: [{ field: 'correlations.0.coefficient' }] })
+  })
+  test('comparison-budget: every line by hand (JCGM 100, 4.3.7 and 5.1.2)', () => {
+    const { answer } = both('comparison-budget')
+    const perBar = 100 / 24
+    const perMilliamp = 100 / 16
+    const days = (from: string) => (Date.parse('2026-03-20') - Date.parse(from)) / 86_400_000 / 365.25
+    const u = Math.hypot(
+      ((0.0002 * 18.01 + 0.00008 * 34) * perBar) / Math.sqrt(3),
+      (0.00006 * 34 * days('2025-09-18') * perBar) / Math.sqrt(3),
+      (0.0005 * perBar) / Math.sqrt(3),
+      ((0.0001 * 16.012 + 0.00005 * 55) * perMilliamp) / 2, // U of its certificate over k
+      (0.00002 * 55 * days('2025-11-05') * perMilliamp) / Math.sqrt(3),
+      (0.0005 * perMilliamp) / Math.sqrt(3),
+      0.018,
+    )
+    expect(value(answer, 'combined')).toBeCloseTo(u, 9)
+    expect(answer.effectiveDegrees).toBeCloseTo(u ** 4 / (0.018 ** 4 / 8), 3)
+    expect(rows(answer, 'lines')).toHaveLength(7)
   })
   test('monte-carlo: the mean of k·√Δp over a rectangle, integrated by hand', () => {
     const { answer } = both('monte-carlo')

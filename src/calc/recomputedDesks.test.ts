@@ -259,6 +259,16 @@ describe('loop and interval', () => {
       points.reduce((s, [t]) => s + (t - meanT) ** 2, 0)
     expect(value(answerOf('interval-drift'), 'rate')).toBeCloseTo(rate, 12)
     expect(value(answerOf('interval-drift'), 'crosses')).toBeCloseTo(meanT + (0.45 - meanE) / rate, 6)
+    // When due: the line, its band with t(0.975; 2) = 4.3027 of the table, and P(t) = ½ + t / (2·√(2 + t²)) for 2 degrees.
+    const line = (t: number) => meanE + rate * (t - meanT)
+    const spread = points.reduce((sum, [t]) => sum + (t - meanT) ** 2, 0)
+    const s = Math.sqrt(points.reduce((sum, [t, e]) => sum + (e - line(t)) ** 2, 0) / 2)
+    const ofNew = s * Math.sqrt(1 + 1 / 4 + (4.05 - meanT) ** 2 / spread)
+    const below = (t: number) => 0.5 + t / (2 * Math.sqrt(2 + t * t))
+    expect(value(answerOf('interval-drift'), 'atDue')).toBeCloseTo(line(4.05), 12)
+    expect(value(answerOf('interval-drift'), 'bandAtDue')).toBeCloseTo(4.3027 * ofNew, 4)
+    const inside = below((0.45 - line(4.05)) / ofNew) - below((-0.45 - line(4.05)) / ofNew)
+    expect(value(answerOf('interval-drift'), 'insideAtDue')).toBeCloseTo(100 * inside, 9)
   })
 })
 

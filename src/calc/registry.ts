@@ -4,6 +4,7 @@ import type { AnyCalculation } from './calculation'
 import { decide } from './conformity/decide'
 import { decideByRule } from './conformity/decideByRule'
 import { global } from './conformity/global'
+import { impactOfReference } from './conformity/impactOfReference'
 import { ratios } from './conformity/ratios'
 import { specific } from './conformity/specific'
 import { diagnoseReadings } from './diagnosis'
@@ -52,6 +53,7 @@ import { trim } from './trims/trim'
 import { zeroTrim } from './trims/zeroTrim'
 import { twoScrews } from './twoScrews'
 import { certificateCorrection } from './uncertainty/certificateCorrection'
+import { comparisonBudget } from './uncertainty/comparisonBudget'
 import { stateUncertainty } from './uncertainty/stateUncertainty'
 import { typeA } from './uncertainty/typeA'
 import { convert } from './units/convert'
@@ -85,6 +87,7 @@ export const CALCULATIONS: readonly AnyCalculation[] = [
   decideByRule,
   specific,
   global,
+  impactOfReference,
   budget,
   monteCarloPropagation,
   twoScrews,
@@ -113,6 +116,7 @@ export const CALCULATIONS: readonly AnyCalculation[] = [
   densityCompensation,
   headCorrection,
   certificateCorrection,
+  comparisonBudget,
   stateUncertainty,
   typeA,
   localGravity,

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { orRefused } from '@/core/refusal'
-import { decimalText } from '@/core/units/decimalText'
+import { COMMA_REMEDY, commaQuestion, decimalText } from '@/core/units/decimalText'
 
 /** A number as typed, kept as decimal text with its digits: for readings, whose digits are their resolution. */
 export const DecimalText = z.union([z.string().max(60), z.number()]).transform((typed, ctx) => {
@@ -13,9 +13,6 @@ export const DecimalText = z.union([z.string().max(60), z.number()]).transform((
   )
 })
 
-/** One comma and three digits after it: 1.2 to one reader, 1200 to another. A leading zero leaves no doubt. */
-const TWO_WAYS = /^\s*[+−-]?[1-9]\d{0,2},\d{3}\s*$/
-
 /**
  * A number as typed, for the register, where only its value matters. Never `z.coerce`: an empty box is not 0. What can be
  * read two ways is asked about: readings are told by their instrument’s own digits, a register by nothing.
@@ -23,12 +20,8 @@ const TWO_WAYS = /^\s*[+−-]?[1-9]\d{0,2},\d{3}\s*$/
 export const DecimalNumber = z
   .union([z.string().max(60), z.number()])
   .superRefine((typed, ctx) => {
-    if (typeof typed !== 'string' || !TWO_WAYS.test(typed)) return
-    const digits = typed.trim()
-    ctx.addIssue({
-      code: 'custom',
-      message: `“${digits}” may be ${Number(digits.replace(',', '.').replace('−', '-'))} or ${digits.replace(',', '')}: type it with a point, or without the comma`,
-    })
+    const question = typeof typed === 'string' ? commaQuestion(typed) : null
+    if (question) ctx.addIssue({ code: 'custom', message: `${question}: ${COMMA_REMEDY}` })
   })
   .pipe(DecimalText)
   .transform(Number)

@@ -1,11 +1,14 @@
 import { Refusal } from '../refusal'
 import { bisect } from '../statistics/bisect'
-import { coverageFactorT } from '../statistics/studentT'
+import { coverageFactorT, studentTCdf } from '../statistics/studentT'
 
 /** An as-found error, with its sign, and when; from the state it was left in. */
 export type DriftPoint = { readonly years: number; readonly error: number }
 
 /** A straight line through the errors over time, and where it leaves the limit. */
+/** What is to be expected at one time: on the line, how far a new result may lie from it, and the chance that it is inside. */
+export type DriftAt = { readonly error: number; readonly halfWidth: number; readonly insideProbability: number }
+
 export type DriftProjection = {
   readonly ratePerYear: number
   readonly errorNow: number
@@ -15,6 +18,8 @@ export type DriftProjection = {
   readonly crossesAtYears: number | null
   /** When the band a new result is expected in (at the coverage asked for) first touches the limit. */
   readonly bandCrossesAtYears: number | null
+  /** At any time, years on the same scale. */
+  readonly at: (years: number) => DriftAt
 }
 
 /** Steps in which the band is followed into the future. */
@@ -49,7 +54,9 @@ export function driftProjection(
   const residual = points.reduce((sum, { years, error }) => sum + (error - at(years)) ** 2, 0)
   const scatter = Math.sqrt(residual / (count - 2))
   const factor = coverageFactorT(coverageProbability, count - 2)
-  const half = (years: number) => factor * scatter * Math.sqrt(1 + 1 / count + (years - meanYears) ** 2 / spread)
+  /** Standard deviation of a new result about the line. */
+  const spreadAt = (years: number) => scatter * Math.sqrt(1 + 1 / count + (years - meanYears) ** 2 / spread)
+  const half = (years: number) => factor * spreadAt(years)
   const now = Math.max(...points.map(({ years }) => years))
   return {
     ratePerYear,
@@ -57,7 +64,21 @@ export function driftProjection(
     scatter,
     crossesAtYears: firstCrossing(now, (years) => Math.abs(at(years)) >= limit),
     bandCrossesAtYears: firstCrossing(now, (years) => Math.abs(at(years)) + half(years) >= limit),
+    at: (years) => ({
+      error: at(years),
+      halfWidth: half(years),
+      insideProbability: insideOf(at(years), { limit, spread: spreadAt(years), degrees: count - 2 }),
+    }),
   }
+}
+
+/** Chance that a new result is inside ±limit: Student's t about the line. Without any scatter it is on the line. */
+function insideOf(
+  error: number,
+  { limit, spread, degrees }: { readonly limit: number; readonly spread: number; readonly degrees: number },
+): number {
+  if (spread === 0) return Math.abs(error) <= limit ? 1 : 0
+  return studentTCdf((limit - error) / spread, degrees) - studentTCdf((-limit - error) / spread, degrees)
 }
 
 function firstCrossing(now: number, isOutside: (years: number) => boolean): number | null {

@@ -44,6 +44,48 @@ type PropagationCase = {
   inputs: { name: string; mean: number; standardUncertainty: number; sensitivity: number }[]
 }
 const propagation = reference<PropagationCase>('propagation')
+describe('JCGM 100:2008, H.2, resistance and reactance measured at once (values from memory)', () => {
+  const [volts, amperes, phase] = [4.999, 19.661e-3, 1.04446]
+  const inputs = (sensitivities: readonly number[]) =>
+    [0.0032, 0.0095e-3, 0.00075].map((standardUncertainty, index) => ({
+      ...{ name: 'VIφ'[index] ?? '', standardUncertainty, degrees: null },
+      sensitivity: sensitivities[index] ?? 0,
+    }))
+  const correlations = [
+    { first: 0, second: 1, coefficient: -0.36 },
+    { first: 0, second: 2, coefficient: 0.86 },
+    { first: 1, second: 2, coefficient: -0.65 },
+  ]
+  const u = (sensitivities: readonly number[]) =>
+    uncertaintyBudget(inputs(sensitivities), 0.95, correlations).combinedStandardUncertainty
+  const z = volts / amperes
+  test.each([
+    ['R', [Math.cos(phase) / amperes, (-z * Math.cos(phase)) / amperes, -z * Math.sin(phase)], 0.071],
+    ['X', [Math.sin(phase) / amperes, (-z * Math.sin(phase)) / amperes, z * Math.cos(phase)], 0.295],
+    ['Z', [1 / amperes, -z / amperes, 0], 0.236],
+  ])('u(%s)', (_name, sensitivities, ohms) => {
+    expect(Math.abs(u(sensitivities) - ohms)).toBeLessThan(0.002) // the correlations are given with two digits
+  })
+  test('correlations that no inputs can have are refused', () => {
+    const three = inputs([1, 1, 1])
+    const of = (...given: [number, number, number][]) =>
+      uncertaintyBudget(
+        three,
+        0.95,
+        given.map(([first, second, coefficient]) => ({ first, second, coefficient })),
+      )
+    expect(() => of([0, 1, 0.9], [1, 2, 0.9], [0, 2, -0.9])).toThrow('cannot hold together')
+    expect(() => of([0, 0, 1])).toThrow('itself')
+    expect(() => of([0, 1, 0.2], [1, 0, 0.3])).toThrow('given twice')
+    expect(of([0, 1, 1], [1, 2, 1], [0, 2, 1]).combinedStandardUncertainty).toBeCloseTo(
+      three.reduce((sum, { standardUncertainty }) => sum + standardUncertainty, 0),
+      9,
+    )
+    const finite = [{ ...three[0], degrees: 5 }, three[1]] as typeof three
+    expect(() => uncertaintyBudget(finite, 0.95, [{ first: 0, second: 1, coefficient: 0.5 }])).toThrow('G.4.1')
+  })
+})
+
 describe(`sensitivities and combined uncertainty beside ${propagation.source}`, () => {
   test.each(propagation.cases)('$name: $formula', ({ formula, inputs, value, standardUncertainty }) => {
     const program = compileFormula(

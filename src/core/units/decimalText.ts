@@ -24,6 +24,17 @@ export function decimalText(typed: string, field: string): string {
   return tidy(plain)
 }
 
+/** One comma and three digits after it: 1.2 to one reader, 1200 to another. A leading zero leaves no doubt. */
+const TWO_WAYS = /^\s*[+−-]?[1-9]\d{0,2},\d{3}\s*$/
+
+/** What is asked where a number can be read two ways; null where it cannot. */
+export function commaQuestion(typed: string): string | null {
+  if (!TWO_WAYS.test(typed)) return null
+  const digits = typed.trim()
+  return `“${digits}” may be ${Number(digits.replace(',', '.').replace('−', '-'))} or ${digits.replace(',', '')}`
+}
+export const COMMA_REMEDY = 'type it with a point, or without the comma'
+
 /** What is typed so far as a number; null where it is none, or none yet. */
 export function typedNumber(typed: string): number | null {
   try {

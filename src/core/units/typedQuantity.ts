@@ -1,5 +1,5 @@
 import { Refusal } from '../refusal'
-import { decimalText } from './decimalText'
+import { COMMA_REMEDY, commaQuestion, decimalText } from './decimalText'
 import type { PressureKind } from './pressureKind'
 import { convertQuantity, QUANTITIES, QUANTITY_IDS, type QuantityId } from './quantity'
 import type { WaterReference } from './waterColumnDensity'
@@ -63,7 +63,7 @@ const WATER_ID: Record<WaterReference, string> = { '4 °C': '@4C', '60 °F': '@6
 /**
  * A value with its unit as people type it: `12,5 kPa`, `1.5e-3 torr`, `3 1/2 inH2O @ 20 °C`, `15 psig`.
  *
- * @throws {Refusal} without a number or unit, for an unknown or ambiguous unit, and for a water column whose reference
+ * @throws {Refusal} without a number or unit, for a number that can be read two ways (`1,234`), for an unknown or ambiguous unit, and for a water column whose reference
  *   temperature neither the text nor the help names: the two commonest differ by 0.18 %
  */
 export function typedQuantity(typed: string, help: TypedQuantityHelp = {}): TypedQuantity {
@@ -88,6 +88,8 @@ function refuseBelowNothing({ value, quantity, unit, kind }: TypedQuantity, type
 /** `3 1/2`, `1/2`, `12,5`, `1.5e-3`. */
 function typedNumber(text: string): number {
   const fraction = /^([+-]?)\s*(?:(\d+)\s+)?(\d+)\s*\/\s*(\d+)$/u.exec(text.trim())
+  const question = commaQuestion(text)
+  if (question) throw new Refusal('text', question, COMMA_REMEDY)
   if (!fraction) return Number(decimalText(text, 'text'))
   const [, sign, whole = '0', numerator, denominator] = fraction
   if (Number(denominator) === 0) throw new Refusal('text', 'a fraction over zero', 'check the number')
