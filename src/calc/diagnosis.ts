@@ -75,6 +75,7 @@ export const diagnoseReadings = calculation({
           says: z.string(),
           channel: z.enum(['pv', 'ao', 'output', 'volts']).nullable(),
           direction: DirectionChoice.nullable(),
+          isHeld: z.boolean(),
           appliedPercent: z.number().nullable(),
           predicts: z.array(z.object({ cause: CauseName, percent: z.number() })),
           tells: z.number(),

@@ -281,6 +281,39 @@ export const CAUSE_TABLE = {
     cure: 'read that point again and correct it, with the reason',
     isOfTheSetUp: true,
   },
+  'read-crosswise': {
+    name: 'two readings written in each other’s place',
+    commonness: 1,
+    kind: 'check',
+    cure: 'read both points again and correct them, with the reason',
+    isOfTheSetUp: true,
+  },
+  'read-too-early': {
+    name: 'read before it had settled',
+    commonness: 2,
+    kind: 'check',
+    cure: 'wait at each point until the output stands still, longer than five times the damping, and read again',
+    isOfTheSetUp: true,
+  },
+  'catches-at-a-place': {
+    name: 'catches at one place',
+    commonness: 1,
+    kind: 'repair',
+    cure: 'tap it and read again: what moves is friction; look at pointer, hairspring, teeth and linkage at that place',
+  },
+  'stopped-following': {
+    name: 'stopped following on the way',
+    commonness: 0.7,
+    kind: 'check',
+    cure: 'look at the hose, the valves and the line first, then at the display or the movement; read again from the start',
+    isOfTheSetUp: true,
+    lookalikes: [
+      {
+        name: 'pressure no longer reached the instrument',
+        tellApart: 'vent at the instrument: a blocked line lets go, a stuck display or movement does not',
+      },
+    ],
+  },
   'line-and-slip': {
     name: 'zero or span off, and one reading mistyped',
     commonness: 1.5,
@@ -303,6 +336,8 @@ export const ALIKE: readonly {
 }[] = [
   // Five points upward bow as a friction does that only shows downward.
   { causes: ['non-linearity', 'hysteresis', 'line-and-hysteresis'], toldBy: 'both ways' },
+  // Late on both ways is a loop: only a reading that was waited for tells.
+  { causes: ['read-too-early', 'hysteresis', 'line-and-hysteresis'], toldBy: 'nothing' },
   { causes: ['output-held', 'plugged-line', 'equalised-or-leaking'], toldBy: 'pv' },
   { causes: ['no-signal', 'meter-on-amperes'], toldBy: 'nothing' },
   { causes: ['span-error', 'range-differs', 'equalised-or-leaking', 'wrong-unit', 'water-reference'], toldBy: 'pv' },

@@ -119,6 +119,66 @@ describe('causes the trade knows by their shape (common practice, no source)', (
   })
 })
 
+describe('what sticks, is late or is written down wrongly: common practice, no source', () => {
+  const DIAL: DiagnosisContext = {
+    ...{ ...context, noisePercent: 0.1, limitPercent: 1, isCurrentLoop: false, hasFailureLevels: false },
+    ...{ isRangeable: false, sensorLimits: { low: 0, high: 100 } },
+  }
+  const hump = (x: number) => (4 * x * (100 - x)) / 1e4
+  const isUp = (direction: string) => direction === 'rising'
+  test.each<[string, DiagnosisReading[], DiagnosisContext]>([
+    ['read-crosswise', check((x, d) => (isUp(d) && x === 50 ? 75 : isUp(d) && x === 75 ? 50 : x)), context],
+    ['read-crosswise', check((x, d) => 0.6 + (isUp(d) && x === 50 ? 75 : isUp(d) && x === 75 ? 50 : x)), context],
+    ['catches-at-a-place', check((x, d) => x + (x === 50 ? (isUp(d) ? -2 : 2) : 0)), DIAL],
+    ['hysteresis', check((x, d) => x + (isUp(d) ? -0.4 : 0.4) * hump(x)), context],
+    ['hysteresis', check((x, d) => x + (isUp(d) ? -0.2 : 1) * hump(x)), context],
+    ['non-linearity', check((x) => x + 0.8 + 0.7 * hump(x)), context],
+    ['stopped-following', check((x, d) => (isUp(d) && x <= 50 ? x : 50)), DIAL],
+  ])('%s', (cause, readings, of) => {
+    const { answer, group } = diagnose(readings, of)
+    expect({ answer, group }).toEqual({ answer: 'found', group: [cause] })
+  })
+  test('a drift that slows down goes by the minutes, a pause and all', () => {
+    const minutes = [0, 2, 4, 6, 8, 30, 32, 34, 36]
+    let [value, time] = [0, 0]
+    const readings = check((x) => x + 0.9 * (1 - Math.exp(-(minutes[value++] ?? 0) / 10))).map((reading) => ({
+      ...reading,
+      minutes: minutes[time++],
+    }))
+    expect(diagnose(readings, context)).toMatchObject({ answer: 'found', group: ['zero-drift'] })
+  })
+  test('late on both ways: too early or a loop, told by a reading that is waited for', () => {
+    const steps = [0, 25, 25, 25, 25, -25, -25, -25, -25]
+    let at = 0
+    const { answer, group, next } = diagnose(
+      check((x) => x - 0.02 * (steps[at++] ?? 0)),
+      context,
+    )
+    expect(answer).toBe('undecided')
+    expect(group.toSorted()).toEqual(['hysteresis', 'read-too-early'])
+    expect(next).toMatchObject({ channel: 'output', isHeld: true, appliedPercent: 50 })
+    expect(next?.says).toContain('after waiting until it stands still')
+    const predicted = Object.fromEntries((next?.predicts ?? []).map(({ cause, percent }) => [cause, percent]))
+    expect(predicted['read-too-early']).toBeCloseTo(50, 9)
+    expect(Math.abs((predicted.hysteresis ?? 50) - 50)).toBeGreaterThan(0.4)
+  })
+  test('the same loop after steps of other sizes is a loop: late would follow the step', () => {
+    const { group } = diagnose(
+      points([
+        [0, 0],
+        [10, 9.5],
+        [50, 49.5],
+        [100, 99.5],
+        [90, 90.5, 'falling'],
+        [50, 50.5, 'falling'],
+        [0, 0.5, 'falling'],
+      ]),
+      context,
+    )
+    expect(group).not.toContain('read-too-early')
+  })
+})
+
 test('shares of the evidence make one, and fall with the rank', () => {
   const { ranked } = diagnose(
     check((x) => x + 0.8),

@@ -6,6 +6,7 @@ import { hysteresisHypotheses } from './hysteresisHypotheses'
 import { processHypotheses, signalHypotheses } from './processHypotheses'
 import { readingHypotheses } from './readingHypotheses'
 import { settingHypotheses, unitHypotheses, waterHypotheses } from './settingHypotheses'
+import { stickingHypotheses } from './stickingHypotheses'
 
 /** Everything that could explain the readings, beginning with nothing being wrong. */
 export function hypothesesFor(data: DiagnosisData): Hypothesis[] {
@@ -29,5 +30,6 @@ export function hypothesesFor(data: DiagnosisData): Hypothesis[] {
     ...processHypotheses(data),
     ...signalHypotheses(data),
     ...readingHypotheses(data),
+    ...stickingHypotheses(data),
   ]
 }

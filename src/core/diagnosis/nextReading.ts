@@ -10,6 +10,8 @@ export type NextReading = {
   readonly channel: Channel | 'volts' | null
   /** The side it is come to from; null where that does not matter. */
   readonly direction: DiagnosisReading['direction'] | null
+  /** Whether it is waited for, until everything stands still: a suspect is that it was read too early. */
+  readonly isHeld: boolean
   /** What each suspect says it will show, % of span; volts are told by words alone. */
   readonly predicts: readonly { readonly cause: Cause; readonly percent: number }[]
   /** Input to apply, % of span; null when it is not a matter of the input. */
@@ -37,18 +39,26 @@ type Candidate = Pick<NextReading, 'says' | 'channel' | 'direction'> & {
  */
 export function nextReading(suspects: readonly Suspect[], data: DiagnosisData): NextReading {
   const scored = candidatesFor(data).map((candidate) => ({ ...candidate, tells: toldBy(candidate, suspects, data) }))
-  const [best] = scored.toSorted((a, b) => b.tells - a.tells)
+  const [best] = scored.toSorted(byWhatItTells)
   if (!best || best.tells < LEAST_TOLD)
     return {
-      ...{ says: unseparable(suspects), channel: null, direction: null, predicts: [] },
+      ...{ says: unseparable(suspects), channel: null, direction: null, isHeld: false, predicts: [] },
       ...{ appliedPercent: null, tells: best?.tells ?? 0 },
     }
   const { channel, direction, appliedPercent, tells } = best
+  const isHeld = direction !== null && suspects.some(({ fit }) => fit.hypothesis.cause === 'read-too-early')
+  const how = isHeld ? `${best.says}, after waiting until it stands still` : best.says
   return {
-    ...{ says: `${best.says}: ${reasonOf(best, suspects)}`, channel, direction, appliedPercent, tells },
+    ...{ says: `${how}: ${reasonOf(best, suspects)}`, channel, direction, isHeld, appliedPercent, tells },
     predicts: channel === 'volts' ? [] : predictionsOf(best, suspects),
   }
 }
+
+/** What tells most; of what tells alike, the reading nearest the middle, which every instrument can be brought to from both sides. */
+const byWhatItTells = (a: Candidate & { tells: number }, b: typeof a): number =>
+  Math.abs(b.tells - a.tells) > 1e-6
+    ? b.tells - a.tells
+    : Math.abs((a.appliedPercent ?? 50) - 50) - Math.abs((b.appliedPercent ?? 50) - 50)
 
 /** What each suspect says that a reading will show. */
 const predictionsOf = ({ predicts }: Candidate, suspects: readonly Suspect[]): NextReading['predicts'] =>

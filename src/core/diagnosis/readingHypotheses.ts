@@ -7,7 +7,7 @@ const PUMP_SCATTER = 1
 
 /** The reference or the reader, not the instrument: over range, or one value mistyped, alone or beside a line that is off. */
 export function readingHypotheses(data: DiagnosisData): Hypothesis[] {
-  return [...overRange(data), ...mistyped(data)]
+  return [...overRange(data), ...mistyped(data), ...crosswise(data)]
 }
 
 /** The reference stands still at its end while the targets go on: there the targets are the better guess. */
@@ -79,6 +79,52 @@ function mistyped(data: DiagnosisData): Hypothesis[] {
         },
       ]
     })
+}
+
+/** So near to each other's values, in error limits, two readings may stand in each other's place. */
+const CROSSED_WITHIN = 8
+
+/** Two readings that stand each in the other's place, alone or beside a line that is off. */
+function crosswise(data: DiagnosisData): Hypothesis[] {
+  const { readings, context, curve } = data
+  const shownOf = ({ outputPercent, pvPercent }: DiagnosisData['readings'][number]) => outputPercent ?? pvPercent
+  const expected = ({ outputPercent, appliedPercent }: DiagnosisData['readings'][number]) =>
+    outputPercent === null ? appliedPercent : curve.forward(appliedPercent)
+  const isNear = (a: DiagnosisData['readings'][number], b: typeof a) => {
+    const shown = shownOf(a)
+    return shown !== null && Math.abs(shown - expected(b)) < CROSSED_WITHIN * context.limitPercent
+  }
+  const pairs = readings.flatMap((first, index) =>
+    readings.slice(index + 1).flatMap((second, after): { index: number; other: number }[] => {
+      const areApart = Math.abs(first.appliedPercent - second.appliedPercent) > CROSSED_WITHIN * context.limitPercent
+      return areApart && isNear(first, second) && isNear(second, first) ? [{ index, other: index + 1 + after }] : []
+    }),
+  )
+  const zero = context.zeroPressurePercent
+  return pairs.flatMap(({ index, other }): Hypothesis[] => {
+    const swapped = (x: number, place: number) =>
+      readings[place === index ? other : place === other ? index : place]?.appliedPercent ?? x
+    const which = [index, other]
+      .map((place) => `${readings[place]?.targetPercent} % ${readings[place]?.direction}`)
+      .join(' and ')
+    const shared = { cause: 'read-crosswise' as const, weight: 0.5 / pairs.length }
+    return [
+      {
+        ...{ ...shared, parameters: [] },
+        sensor: (x, _, place) => swapped(x, place.index),
+        says: () => `all readings fit where those at ${which} change places`,
+      },
+      {
+        ...{ ...shared, parameters: [ofSize(3.5, data), ofSize(3.5, data)] },
+        sensor: (x, [offset = 0, gain = 0], place) => {
+          const felt = swapped(x, place.index)
+          return felt + offset + (gain * (felt - zero)) / 100
+        },
+        says: ([offset = 0, gain = 0]) =>
+          `those at ${which} change places; then zero ${signed(offset)} % of span, span ${signed(gain)} %`,
+      },
+    ]
+  })
 }
 
 const CHANNEL_WORDS: Record<Channel, string> = { pv: 'PV (or the input applied)', ao: 'AO', output: 'the output' }
