@@ -1,6 +1,7 @@
 import { CAUSE_IDS, type Cause } from '../../src/core/diagnosis/cause'
 import { causeFacts } from '../../src/core/diagnosis/causeTable'
 import {
+  followedUp,
   gradeOf,
   isMet,
   POPULATION_KINDS,
@@ -47,6 +48,8 @@ export function diagnosisSection(): string {
 }
 
 const POPULATION_TRIALS = 25
+/** So many advised readings are taken, where any are. */
+const MOST_FOLLOWED = 3
 
 /** Whether what is claimed is so: over simulated instruments with physics of their own, healthy and faulty. */
 export function calibrationSection(): string {
@@ -54,11 +57,13 @@ export function calibrationSection(): string {
   const rows = POPULATION_KINDS.map((kind) => {
     const grades = { right: 0, open: 0, wrong: 0 }
     const instead = new Map<string, number>()
+    const followed = { right: 0, open: 0, wrong: 0 }
     for (const setting of POPULATION_SETTINGS.filter((each) => isMet(kind, each)))
       for (let trial = 0; trial < POPULATION_TRIALS; trial++) {
         const diagnosis = populationTrial(kind, setting, 5000 + trial * 17)
         const grade = gradeOf(kind, diagnosis)
         grades[grade] += 1
+        followed[gradeOf(kind, followedUp(kind, setting, 5000 + trial * 17, MOST_FOLLOWED))] += 1
         if (grade === 'wrong') {
           const named = diagnosis.group.join(' or ')
           instead.set(named, (instead.get(named) ?? 0) + 1)
@@ -73,7 +78,10 @@ export function calibrationSection(): string {
     const total = grades.right + grades.open + grades.wrong
     const share = (count: number) => `${((100 * count) / total).toFixed(1)} %`
     const named = [...instead].map(([name, count]) => `${name} ${count}`).join(', ')
-    return [kind.name, String(total), share(grades.right), share(grades.open), share(grades.wrong), named || '–']
+    return [
+      ...[kind.name, String(total), share(grades.right), share(grades.open), share(grades.wrong), named || '–'],
+      ...[share(followed.right), share(followed.open), share(followed.wrong)],
+    ]
   })
   const reliability = bins.flatMap(({ count, claimed, right }, index) =>
     count === 0
@@ -103,6 +111,9 @@ export function calibrationSection(): string {
         'left open or named with what cannot be told from it',
         'confidently wrong',
         'named instead',
+        `right after at most ${MOST_FOLLOWED} advised readings`,
+        'then open',
+        'then wrong',
       ],
       rows,
     ),

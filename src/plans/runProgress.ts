@@ -18,6 +18,12 @@ export function minutesOf({ steps }: Pick<RunRound, 'steps'>): number[] {
   return moments.map((moment) => (moment - (moments[0] ?? moment)) / 60_000)
 }
 
+/** How the points of a round were taken; points not read yet are left out. */
+const takenFacts = (round: Pick<RunRound, 'steps'>) => ({
+  startedAt: minutesOf(round),
+  isRetaken: round.steps.flatMap(({ readings }) => (readings.length === 0 ? [] : [readings.length > 1])),
+})
+
 /** The pause a run stands in; null while it is being worked on. */
 export const presentPause = ({ pauses }: Pick<RunView, 'pauses'>): RecordedPause | null => {
   const last = pauses?.at(-1)
@@ -27,5 +33,5 @@ export const presentPause = ({ pauses }: Pick<RunView, 'pauses'>): RecordedPause
 /** What the readings of a run's present round point to, and what is advised; null before there is one. */
 export function presentAdvice(run: Pick<RunView, 'world' | 'rounds'>, { rounds }: RunState) {
   const [round, judged] = [run.rounds.at(-1), rounds.at(-1)]
-  return round && judged ? adviseRound(judged, run.world, minutesOf(round), rounds.at(-2)) : null
+  return round && judged ? adviseRound(judged, run.world, takenFacts(round), rounds.at(-2)) : null
 }

@@ -53,11 +53,20 @@ export const POPULATION_SETTINGS: readonly Setting[] = [
   },
 ]
 
+/** When and how a reading is taken; `step` is how far the pressure went since the one before, 0 where it is waited for. */
+type Place = {
+  readonly direction: 'rising' | 'falling'
+  readonly t: number
+  readonly first: boolean
+  readonly step: number
+  readonly target: number
+}
+
 /** What is done to the signal on its way; all in % of span, `t` from 0 to 1 through the run. */
 type World = {
   /** Pressure at the cell for a pressure at the reference’s port. */
   reaches: (x: number) => number
-  cell: (x: number, place: { direction: 'rising' | 'falling'; t: number; first: boolean }) => number
+  cell: (x: number, place: Place) => number
   stage: (x: number) => number
   output: (ao: number) => number
   /** What the reference shows for a true pressure. */
@@ -326,6 +335,66 @@ export const POPULATION_KINDS: readonly Kind[] = [
   },
   { name: 'reverse', truth: ['reverse-action'], only: ['digital'], lay: (w) => ({ ...w, stage: (x) => 100 - x }) },
   {
+    name: 'read too early',
+    truth: ['read-too-early'],
+    needs: 'up-down',
+    lay: (w, s) => ({ ...w, cell: (x, p) => w.cell(x, p) - (0.7 * s * p.step) / 25 }),
+  },
+  {
+    name: 'written crosswise',
+    truth: ['read-crosswise'],
+    needs: 'up-down',
+    lay: (w, _, r) => {
+      const at = 1 + Math.floor(3 * r.uniform())
+      const crossed = (readings: DiagnosisReading[]) =>
+        readings.map((reading, index) => ({
+          ...reading,
+          outputPercent:
+            readings[index === at ? at + 1 : index === at + 1 ? at : index]?.outputPercent ?? reading.outputPercent,
+        }))
+      return { ...w, tamper: crossed }
+    },
+  },
+  {
+    name: 'catching at a place',
+    truth: ['catches-at-a-place'],
+    only: ['pneumatic'],
+    needs: 'up-down',
+    lay: (w, s, r) => {
+      const at = [25, 50, 75][Math.floor(3 * r.uniform())]
+      return {
+        ...w,
+        cell: (x, p) => w.cell(x, p) + (p.target === at ? (p.direction === 'rising' ? -s : s) : 0),
+      }
+    },
+  },
+  {
+    name: 'stopped following',
+    truth: ['stopped-following'],
+    needs: 'up-down',
+    lay: (w, _, r) => {
+      const from = between(r, 0.2, 0.6)
+      let held: number | null = null
+      return {
+        ...w,
+        cell: (x, p) => {
+          if (p.t < from) return w.cell(x, p)
+          held ??= w.cell(x, p)
+          return held
+        },
+      }
+    },
+  },
+  {
+    name: 'warming up',
+    truth: ['zero-drift'],
+    needs: 'up-down',
+    lay: (w, s, r) => {
+      const by = sign(r) * s
+      return { ...w, cell: (x, p) => w.cell(x, p) + by * (1 - Math.exp(-3 * p.t)) }
+    },
+  },
+  {
     name: 'jumping (no cause of the list)',
     truth: [],
     isOpen: true,
@@ -341,8 +410,11 @@ export function isMet({ only, needs }: Kind, { kind, reads, points }: Setting): 
   return needs !== 'up-down' || points.some(([, direction]) => direction === 'falling')
 }
 
-/** One simulated check of a kind, and what the diagnosis says of it. */
-export function populationTrial(kind: Kind, setting: Setting, seed: number): Diagnosis {
+/** A reading that is asked for: where, from which side, and with what of the stages. */
+type Asked = { readonly percent: number; readonly direction: 'rising' | 'falling'; readonly isWaitedFor: boolean }
+
+/** A simulated instrument of a kind that can be read again and again, and what the diagnosis is told of it. */
+function simulated(kind: Kind, setting: Setting, seed: number) {
   const stream = randomStream(seed)
   const isLoop = setting.kind !== 'pneumatic'
   const plain: World = {
@@ -358,24 +430,34 @@ export function populationTrial(kind: Kind, setting: Setting, seed: number): Dia
   const world = kind.lay(plain, kind.isHealthy ? 3 * setting.limit : size, stream)
   const half = setting.noise / Math.SQRT2
   const stop = (x: number) => Math.min(world.stops[1], Math.max(world.stops[0], x))
-  const readings = setting.points.map(([percent, direction], index): DiagnosisReading => {
+  let [taken, before] = [0, Number.NaN]
+  const read = ({ percent, direction, isWaitedFor }: Asked, hasStages: boolean): DiagnosisReading => {
     const truePressure = percent + 0.2 * stream.normal()
-    const t = index / (setting.points.length - 1)
-    const cell = world.cell(world.reaches(truePressure), { direction, t, first: index === 0 }) + half * stream.normal()
+    const step = isWaitedFor || Number.isNaN(before) ? 0 : truePressure - before
+    const place = { direction, step, target: percent, t: taken / (setting.points.length - 1), first: taken === 0 }
+    before = truePressure
+    taken += 1
+    const cell = world.cell(world.reaches(truePressure), place) + half * stream.normal()
     const pv = Math.min(200, Math.max(-100, cell))
     const ao = stop(world.stage(pv))
-    const read = Math.max(-25, world.output(ao)) + half * stream.normal()
-    const hasStages = setting.reads === 'pv-ao-output'
+    const shown = Math.max(-25, world.output(ao)) + half * stream.normal()
     return {
       targetPercent: percent,
       direction,
       appliedPercent: world.shows(truePressure),
       pvPercent: hasStages ? pv : null,
       aoPercent: hasStages ? ao : null,
-      outputPercent: read,
+      outputPercent: shown,
       terminalVolts: null,
+      isWaitedFor,
     }
-  })
+  }
+  const check = (hasStages: boolean) => {
+    const readings = setting.points.map(([percent, direction]) =>
+      read({ percent, direction, isWaitedFor: false }, hasStages),
+    )
+    return world.tamper ? world.tamper(readings) : readings
+  }
   const context: DiagnosisContext = {
     transfer: { kind: 'linear' },
     unit: 'kPa',
@@ -388,7 +470,38 @@ export function populationTrial(kind: Kind, setting: Setting, seed: number): Dia
     wetLegPercent: null,
     minimumTerminalVolts: null,
   }
-  return diagnose(world.tamper ? world.tamper(readings) : readings, context)
+  return { read, check, context }
+}
+
+/** One simulated check of a kind, and what the diagnosis says of it. */
+export function populationTrial(kind: Kind, setting: Setting, seed: number): Diagnosis {
+  const { check, context } = simulated(kind, setting, seed)
+  return diagnose(check(setting.reads === 'pv-ao-output'), context)
+}
+
+/**
+ * The same, and as long as it is open and a reading is advised that can be taken here, that reading too, as a technician
+ * would: a point once more, or the whole set with what the communicator shows.
+ */
+export function followedUp(kind: Kind, setting: Setting, seed: number, most: number): Diagnosis {
+  const { read, check, context } = simulated(kind, setting, seed)
+  let hasStages = setting.reads === 'pv-ao-output'
+  let readings = check(hasStages)
+  let diagnosis = diagnose(readings, context)
+  for (let more = 0; more < most; more++) {
+    const { next } = diagnosis
+    if (!next || next.channel === null || next.channel === 'volts') break
+    if (next.channel === 'output' || hasStages) {
+      const { appliedPercent, direction, isHeld } = next
+      if (appliedPercent === null || direction === null) break
+      readings = [...readings, read({ percent: appliedPercent, direction, isWaitedFor: isHeld }, hasStages)]
+    } else {
+      hasStages = true
+      readings = check(hasStages)
+    }
+    diagnosis = diagnose(readings, context)
+  }
+  return diagnosis
 }
 
 /** How a diagnosis stands to the truth. `open`: it does not claim to know, or names the truth among what it cannot tell. */

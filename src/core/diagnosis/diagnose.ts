@@ -76,9 +76,13 @@ function answerOf(
 ): Diagnosis['answer'] {
   if (facts.isInside) return leader.cause === 'none' ? 'none' : 'inside'
   if (!facts.isExplained) return 'unexplained'
-  if (!facts.isAlone || facts.groupShare < FOUND) return 'undecided'
+  if (!facts.isAlone || facts.groupShare < FOUND || isBarelyHeld(leader.best)) return 'undecided'
   return leader.cause === 'none' ? 'none' : 'found'
 }
+
+/** A curve through as good as every reading is held by none: three readings and two figures to fit them say little. */
+const isBarelyHeld = ({ residualCount, hypothesis: { parameters, line } }: Fit): boolean =>
+  line === undefined && parameters.length > 1 && residualCount - parameters.length < 2
 
 /** Whether what a stage gives is what it was given, within the limit and what it may be read wrong by; what was not read is. */
 const isNear = (gives: number | null, given: number, { limitPercent, noisePercent }: DiagnosisContext): boolean =>

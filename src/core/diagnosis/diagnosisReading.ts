@@ -17,6 +17,8 @@ export type DiagnosisReading = {
   readonly terminalVolts: number | null
   /** When it was taken, counted from the first; the order alone counts where it is left out. */
   readonly minutes?: number | undefined
+  /** It was taken once more, after everything stood still. */
+  readonly isWaitedFor?: boolean | undefined
 }
 
 /** What is known beside the readings. */

@@ -35,6 +35,8 @@ export type Hypothesis = {
     /** What it could have been, % of span: anything on the scale, or something near what was to be expected. */
     readonly widthPercent: number
   }
+  /** Two readings of a channel that stand each in the other's place. */
+  readonly crosses?: { readonly between: readonly [number, number]; readonly channel: Channel }
   /** Larger noise of a reading whose input is known less well, % of span; 0 for the usual. */
   readonly extraNoise?: (reading: DiagnosisReading) => number
   /** Terminal voltage it predicts where the current stops: at the minimum, or well above it; null where it says nothing. */

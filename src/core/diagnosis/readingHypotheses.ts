@@ -1,5 +1,5 @@
 import { formatFixed } from '../format/formatNumber'
-import { type Channel, type DiagnosisData, type Hypothesis, signed } from './hypothesis'
+import { type Channel, channelsRead, type DiagnosisData, type Hypothesis, signed } from './hypothesis'
 import { ofSize } from './lineErrors'
 
 /** How far the pump may have stopped from the point while the reference no longer showed it, % of span. */
@@ -87,41 +87,44 @@ const CROSSED_WITHIN = 8
 /** Two readings that stand each in the other's place, alone or beside a line that is off. */
 function crosswise(data: DiagnosisData): Hypothesis[] {
   const { readings, context, curve } = data
-  const shownOf = ({ outputPercent, pvPercent }: DiagnosisData['readings'][number]) => outputPercent ?? pvPercent
-  const expected = ({ outputPercent, appliedPercent }: DiagnosisData['readings'][number]) =>
-    outputPercent === null ? appliedPercent : curve.forward(appliedPercent)
-  const isNear = (a: DiagnosisData['readings'][number], b: typeof a) => {
-    const shown = shownOf(a)
-    return shown !== null && Math.abs(shown - expected(b)) < CROSSED_WITHIN * context.limitPercent
-  }
-  const pairs = readings.flatMap((first, index) =>
-    readings.slice(index + 1).flatMap((second, after): { index: number; other: number }[] => {
-      const areApart = Math.abs(first.appliedPercent - second.appliedPercent) > CROSSED_WITHIN * context.limitPercent
-      return areApart && isNear(first, second) && isNear(second, first) ? [{ index, other: index + 1 + after }] : []
-    }),
-  )
+  const read = channelsRead(readings)
+  const pairs = (['output', 'pv'] as const)
+    .filter((channel) => read[channel])
+    .flatMap((channel) => {
+      const nears = (a: number, b: number) => {
+        const [shown, expected] = [readings[a], readings[b]]
+        const value = channel === 'pv' ? shown?.pvPercent : shown?.outputPercent
+        if (value === null || value === undefined || !expected) return false
+        const wanted = channel === 'pv' ? expected.appliedPercent : curve.forward(expected.appliedPercent)
+        return Math.abs(value - wanted) < CROSSED_WITHIN * context.limitPercent
+      }
+      const areApart = (a: number, b: number) =>
+        Math.abs((readings[a]?.appliedPercent ?? 0) - (readings[b]?.appliedPercent ?? 0)) >
+        CROSSED_WITHIN * context.limitPercent
+      return readings.flatMap((_, first) =>
+        readings.flatMap((__, second) =>
+          first < second && areApart(first, second) && nears(first, second) && nears(second, first)
+            ? [{ between: [first, second] as const, channel }]
+            : [],
+        ),
+      )
+    })
   const zero = context.zeroPressurePercent
-  return pairs.flatMap(({ index, other }): Hypothesis[] => {
-    const swapped = (x: number, place: number) =>
-      readings[place === index ? other : place === other ? index : place]?.appliedPercent ?? x
-    const which = [index, other]
+  return pairs.flatMap((crosses): Hypothesis[] => {
+    const which = crosses.between
       .map((place) => `${readings[place]?.targetPercent} % ${readings[place]?.direction}`)
       .join(' and ')
-    const shared = { cause: 'read-crosswise' as const, weight: 0.5 / pairs.length }
+    const shared = { cause: 'read-crosswise', crosses, weight: 0.5 / pairs.length } as const
     return [
       {
         ...{ ...shared, parameters: [] },
-        sensor: (x, _, place) => swapped(x, place.index),
-        says: () => `all readings fit where those at ${which} change places`,
+        says: () => `all readings fit where ${CHANNEL_WORDS[crosses.channel]} at ${which} change places`,
       },
       {
         ...{ ...shared, parameters: [ofSize(3.5, data), ofSize(3.5, data)] },
-        sensor: (x, [offset = 0, gain = 0], place) => {
-          const felt = swapped(x, place.index)
-          return felt + offset + (gain * (felt - zero)) / 100
-        },
+        sensor: (x, [offset = 0, gain = 0]) => x + offset + (gain * (x - zero)) / 100,
         says: ([offset = 0, gain = 0]) =>
-          `those at ${which} change places; then zero ${signed(offset)} % of span, span ${signed(gain)} %`,
+          `${CHANNEL_WORDS[crosses.channel]} at ${which} change places; then zero ${signed(offset)} % of span, span ${signed(gain)} %`,
       },
     ]
   })

@@ -54,9 +54,11 @@ export function departuresOf(
     const reading = readings[index]
     if (!reading) continue
     const isOut = leavesOut?.index === index ? leavesOut.channel : null
-    const seenPv = isOut === 'pv' ? null : reading.pvPercent
+    const pvFrom = hypothesis.crosses ? readingOf(hypothesis.crosses, 'pv', index, readings) : reading
+    const seenPv = isOut === 'pv' ? null : pvFrom.pvPercent
     const seenAo = isOut === 'ao' ? null : reading.aoPercent
-    const seenOutput = isOut === 'output' ? null : reading.outputPercent
+    const crossed = hypothesis.crosses ? readingOf(hypothesis.crosses, 'output', index, readings) : reading
+    const seenOutput = isOut === 'output' ? null : crossed.outputPercent
     const extra = hypothesis.extraNoise?.(reading) ?? 0
     const inputNoise = extra === 0 ? sigma : Math.hypot(sigma, extra)
     const felt = hypothesis.sensor
@@ -81,6 +83,20 @@ export function departuresOf(
     else add(seenOutput - output, sigma, index, 0, stage)
   }
   return { normalised, logNoise }
+}
+
+/** The reading whose value of a channel belongs to a place, where two of them are crossed. */
+function readingOf(
+  { between, channel }: NonNullable<Hypothesis['crosses']>,
+  wanted: typeof channel,
+  index: number,
+  readings: readonly DiagnosisReading[],
+): DiagnosisReading {
+  const [first, second] = between
+  const place = channel !== wanted ? index : index === first ? second : index === second ? first : index
+  const reading = readings[place]
+  if (!reading) throw new Error('two readings are crossed that are not there')
+  return reading
 }
 
 /** In the order of {@link HEALTHY}, in standard deviations of a departure. */

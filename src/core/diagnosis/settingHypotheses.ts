@@ -49,6 +49,10 @@ export function settingHypotheses({ readings, context, curve }: DiagnosisData): 
   ]
 }
 
+/** No range is narrower, % of the register's span, nor begins above its middle: there nothing of it would show. Ours. */
+const NARROWEST = 5
+const HIGHEST_LRV = 50
+
 /**
  * LRV, URV or both are not those of the register: the output is in proportion, to another range. A slip of the setting is
  * small (102 for 100) or another range altogether.
@@ -67,8 +71,7 @@ function rangeHypotheses(
     weight,
     transmit: (pv, p) => {
       const [lrv, urv] = ends(p)
-      const width = urv - lrv
-      return forward(((pv - lrv) / (Math.abs(width) < 1 ? 1 : width)) * 100)
+      return forward(((pv - lrv) / Math.max(NARROWEST, urv - lrv)) * 100)
     },
     says: (p) => {
       const [lrv, urv] = ends(p)
@@ -78,7 +81,7 @@ function rangeHypotheses(
   // A range ends where its sensor does.
   const ends = sensorLimits ?? { low: -200, high: 500 }
   const far = { ...parameter(110, 90, 5, Math.min(500, ends.high)), otherStarts: [30, 60, 80, 150, 220, 350] }
-  const lower = parameter(0, 40, Math.max(-200, ends.low), Math.min(200, ends.high))
+  const lower = parameter(0, 40, Math.max(-200, ends.low), Math.min(HIGHEST_LRV, ends.high))
   const near = parameter(100, 6, 80, 125)
   return [
     // With screws a small wrong range is a span error and nothing else.

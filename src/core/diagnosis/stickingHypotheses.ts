@@ -13,9 +13,9 @@ export function stickingHypotheses(data: DiagnosisData): Hypothesis[] {
  */
 function readTooEarly(data: DiagnosisData): Hypothesis[] {
   const { readings } = data
-  const steps = readings.map(({ appliedPercent }, index) => {
+  const steps = readings.map(({ appliedPercent, isWaitedFor }, index) => {
     const before = readings[index - 1]?.appliedPercent
-    return before === undefined ? 0 : appliedPercent - before
+    return before === undefined || isWaitedFor ? 0 : appliedPercent - before
   })
   const longest = Math.max(...steps.map(Math.abs))
   if (longest === 0) return []
@@ -25,7 +25,7 @@ function readTooEarly(data: DiagnosisData): Hypothesis[] {
       // How far it stays behind after the longest step: late, never ahead.
       parameters: [{ ...ofSize(limits, data), low: 0 }],
       weight,
-      // A reading taken once more is waited for.
+      // A reading still to be taken is waited for.
       sensor: (x, p, { index }) => x - (at(p, 0) * (steps[index] ?? 0)) / longest,
       says: (p) =>
         `stays ${formatFixed(at(p, 0), 2)} % of span behind after a step of ${formatFixed(longest, 0)} %, on both ways`,

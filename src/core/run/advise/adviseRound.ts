@@ -7,7 +7,7 @@ import { judgingBasis, type RunBasis } from '../judge/judgeSteps'
 import { isOfReading } from '../plan/pointScale'
 import type { JudgedRound } from '../runState'
 import { type AdjustableFacts, adjustableOf } from './adjustable'
-import { type DiagnosedFacts, diagnoseRound } from './diagnoseRound'
+import { type DiagnosedFacts, diagnoseRound, type TakenFacts } from './diagnoseRound'
 import { flowAtRest } from './flowAtRest'
 import { type Recommendation, recommendation } from './recommendation'
 
@@ -19,13 +19,13 @@ type AdvisedWorld = RunBasis &
 export function adviseRound(
   { points, analysis }: JudgedRound,
   world: AdvisedWorld,
-  /** When each of the points was read, in minutes from the first, where that is known. */
-  minutes?: readonly number[],
+  /** How the points were taken, where that is known. */
+  taken: TakenFacts = {},
   /** The round before, where there is one: what comes back in a second set of readings is evidence. */
   before?: JudgedRound,
 ): { readonly diagnosis: Diagnosis | null; readonly advice: Recommendation } {
   const basis = judgingBasis(world)
-  const diagnosis = diagnoseRound(points, basis, { configuration: world.configuration, startedAt: minutes })
+  const diagnosis = diagnoseRound(points, basis, { configuration: world.configuration, ...taken })
   // Over several decades a straight line in % of span says nothing of the lower ones.
   const isOverDecades = isOfReading(
     basis,

@@ -31,6 +31,14 @@ export type DiagnosedFacts = {
   }
 }
 
+/** How the points were taken, one for each. */
+export type TakenFacts = {
+  /** Minutes from the first. */
+  readonly startedAt?: readonly number[] | undefined
+  /** Whether it was read again after a first reading. */
+  readonly isRetaken?: readonly boolean[] | undefined
+}
+
 /**
  * What the readings of a round point to. They scatter by their uncertainty without what is to be diagnosed, hysteresis
  * and the return to zero; a tenth of the limit where a run states none. The limit is that in the middle of the points, so
@@ -42,7 +50,7 @@ export type DiagnosedFacts = {
 export function diagnoseRound(
   points: readonly JudgedPoint[],
   basis: JudgingBasis,
-  { configuration, startedAt }: DiagnosedFacts & { readonly startedAt?: readonly number[] | undefined },
+  { configuration, startedAt, isRetaken }: DiagnosedFacts & TakenFacts,
 ): Diagnosis | null {
   if (points.length < FEWEST_READINGS || new Set(points.map(({ targetPercent }) => targetPercent)).size < 2) return null
   const limits = pointsAtSensor(points)
@@ -68,6 +76,8 @@ export function diagnoseRound(
       aoPercent: ao === undefined ? null : percentOfOutput(ao, basis.scale),
       terminalVolts: null,
       minutes: startedAt?.[index],
+      // Read once more at the place where it stands: it had its time.
+      isWaitedFor: isRetaken?.[index],
     })),
     {
       transfer: basis.transfer ?? LINEAR,
