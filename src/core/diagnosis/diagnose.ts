@@ -5,6 +5,7 @@ import { byCause, type CauseFit, groupOf, liveSuspects } from './causeFits'
 import type { Diagnosis } from './diagnosis'
 import { noiseOfAo, outputStops, refuseTooLittle, sensorStops } from './diagnosisData'
 import type { DiagnosisContext, DiagnosisReading } from './diagnosisReading'
+import { isExplained as isLeftOverExplained } from './explains'
 import { type Fit, fitHypothesis } from './fitHypothesis'
 import { hypothesesFor } from './hypotheses'
 import { type DiagnosisData, showsOutputStage } from './hypothesis'
@@ -13,10 +14,7 @@ import { rankedCause } from './rankedCause'
 import { sensorEffects } from './residuals'
 
 /** What it takes to be called found. Ours, no source; that of those called so about as many are right is measured. */
-const FOUND = 0.9
-
-/** A fit this far out in the χ² distribution, as a normal deviate, does not explain the readings: about 1 in 10 000. */
-const UNEXPLAINED_DEVIATE = 3.7
+export const FOUND = 0.9
 
 /**
  * Ranks causes for a set of readings: each cause is a model of the instrument's stages in several variants, fitted, and
@@ -88,13 +86,8 @@ const isBarelyHeld = ({ residualCount, hypothesis: { parameters, line } }: Fit):
 const isNear = (gives: number | null, given: number, { limitPercent, noisePercent }: DiagnosisContext): boolean =>
   gives === null || !exceeds(Math.abs(gives - given), limitPercent + 2 * noisePercent)
 
-/** Whether what a fit leaves is what the scatter allows: χ² by Wilson and Hilferty, Proc. Natl. Acad. Sci. 17 (1931) 684. */
-function explains({ chiSquare, residualCount, hypothesis }: Fit): boolean {
-  const degrees = residualCount - hypothesis.parameters.length
-  if (degrees < 1) return false
-  const deviate = ((chiSquare / degrees) ** (1 / 3) - (1 - 2 / (9 * degrees))) / Math.sqrt(2 / (9 * degrees))
-  return deviate < UNEXPLAINED_DEVIATE
-}
+const explains = ({ chiSquare, residualCount, hypothesis }: Fit): boolean =>
+  isLeftOverExplained(chiSquare, residualCount - hypothesis.parameters.length)
 
 /**
  * Whether every output (PV where there is none) lies within the limit, carried through the transfer, and every stage by

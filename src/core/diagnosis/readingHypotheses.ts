@@ -101,13 +101,12 @@ function crosswise(data: DiagnosisData): Hypothesis[] {
       const areApart = (a: number, b: number) =>
         Math.abs((readings[a]?.appliedPercent ?? 0) - (readings[b]?.appliedPercent ?? 0)) >
         CROSSED_WITHIN * context.limitPercent
-      return readings.flatMap((_, first) =>
-        readings.flatMap((__, second) =>
-          first < second && areApart(first, second) && nears(first, second) && nears(second, first)
-            ? [{ between: [first, second] as const, channel }]
-            : [],
-        ),
-      )
+      // Neighbours: what was read one after the other is written down in the wrong order.
+      return readings.flatMap((_, second) => {
+        const first = second - 1
+        const isCrossed = first >= 0 && areApart(first, second) && nears(first, second) && nears(second, first)
+        return isCrossed ? [{ between: [first, second] as const, channel }] : []
+      })
     })
   const zero = context.zeroPressurePercent
   return pairs.flatMap((crosses): Hypothesis[] => {

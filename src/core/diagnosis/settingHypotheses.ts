@@ -109,11 +109,15 @@ const COMMON_UNITS: readonly PressureUnit[] = [
 /** A ratio nearer to one than this is of two names of one size: bar and kgf/cm² are 2 % apart, mmHg and torr nothing. */
 const LEAST_RATIO = 1.005
 
-/** Instrument or reference stand on another unit than the register: every reading is off by the ratio of the two. */
-export function unitHypotheses({ context }: DiagnosisData): Hypothesis[] {
-  const ratios = COMMON_UNITS.map((unit) => ({ unit, ratio: convertPressure(1, context.unit, unit) })).filter(
+/** Units that a unit is mixed up with, and how large it is in each; those too near or too far to be taken for it left out. */
+export const unitRatios = (own: PressureUnit): readonly { readonly unit: PressureUnit; readonly ratio: number }[] =>
+  COMMON_UNITS.map((unit) => ({ unit, ratio: convertPressure(1, own, unit) })).filter(
     ({ ratio }) => Math.abs(Math.log(ratio)) > Math.log(LEAST_RATIO) && ratio < 120 && ratio > 1 / 120,
   )
+
+/** Instrument or reference stand on another unit than the register: every reading is off by the ratio of the two. */
+export function unitHypotheses({ context }: DiagnosisData): Hypothesis[] {
+  const ratios = unitRatios(context.unit)
   const zero = context.zeroPressurePercent
   return ratios.flatMap(({ unit, ratio }) =>
     // Either the instrument shows the other unit's number as the register's, or the other way about.

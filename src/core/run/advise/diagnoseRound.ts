@@ -1,6 +1,7 @@
 import type { JudgedPoint, JudgingBasis } from '../../analysis/judgedPoint'
 import { pointsAtSensor } from '../../analysis/roundAnalysis'
 import { diagnose } from '../../diagnosis/diagnose'
+import { diagnoseDecades } from '../../diagnosis/diagnoseDecades'
 import type { Diagnosis } from '../../diagnosis/diagnosis'
 import { signalFacts } from '../../diagnosis/signalFacts'
 import { usualScatter } from '../../error/usualScatter'
@@ -44,8 +45,9 @@ export type TakenFacts = {
  * and the return to zero; a tenth of the limit where a run states none. The limit is that in the middle of the points, so
  * that a limit of reading, which is nothing at zero, does not make every reading there a fault.
  *
- * @returns null with too few readings, and over several decades: the causes are modelled in % of span, which says
- *   nothing of the lower decades
+ * Over several decades causes in % of span say nothing of the lower ones: there errors are compared in limits.
+ *
+ * @returns null with too few readings
  */
 export function diagnoseRound(
   points: readonly JudgedPoint[],
@@ -57,15 +59,10 @@ export function diagnoseRound(
     .map(({ limitPercentSpan }) => limitPercentSpan)
     .toSorted((a, b) => a - b)
   const limitPercent = limits[Math.floor(limits.length / 2)] ?? 0
+  const targets = points.map(({ targetPercent }) => targetPercent)
+  if (isOfReading(basis, targets)) return overDecades(points, basis)
   const noisePercent = scatterOf(points) ?? usualScatter(limitPercent)
-  if (
-    noisePercent === 0 ||
-    isOfReading(
-      basis,
-      points.map(({ targetPercent }) => targetPercent),
-    )
-  )
-    return null
+  if (noisePercent === 0) return null
   return diagnose(
     points.map(({ targetPercent, direction, appliedPercent, output, pv, ao }, index) => ({
       targetPercent,
@@ -100,6 +97,17 @@ export function diagnoseRound(
       minimumTerminalVolts: null,
     },
   )
+}
+
+/** Each reading by its own limit and its own scatter. */
+function overDecades(points: readonly JudgedPoint[], { range }: JudgingBasis): Diagnosis | null {
+  const onePercent = span(range) / 100
+  const width = Math.abs(onePercent)
+  const readings = points.map(({ targetPercent, direction, applied, errorPercentSpan, limitPercentSpan, budget }) => ({
+    ...{ targetPercent, direction, applied, error: errorPercentSpan * onePercent, limit: limitPercentSpan * width },
+    noise: (budget?.combinedStandardUncertainty ?? usualScatter(limitPercentSpan)) * width,
+  }))
+  return readings.some(({ limit, noise }) => limit <= 0 || noise <= 0) ? null : diagnoseDecades(readings, range.unit)
 }
 
 /** Pressure of the standard atmosphere, % of a span. */

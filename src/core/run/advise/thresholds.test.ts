@@ -140,7 +140,7 @@ describe('what a round is diagnosed as', () => {
     )
     expect(gauge?.ranked.map(({ cause }) => cause)).not.toContain('supply-too-low')
   })
-  test('over decades no straight line in % of span is asked for advice', () => {
+  test('over decades errors are compared in limits: span 15 % high is one, and with a wild reading beside it nothing known', () => {
     const decades = {
       ...world({
         signal: 'display',
@@ -151,16 +151,21 @@ describe('what a round is diagnosed as', () => {
       }),
       points: [],
     }
-    // Each reads 15 % too much: a line in % of span leaves more beside it at the top than the tiny limits below.
-    const steps = [0.01, 1, 100].map((kPa) => ({
-      percent: ((kPa - 0.001) / 999.999) * 100,
-      direction: 'rising' as const,
-      readings: [{ applied: String(kPa), output: String(Number((kPa * 1.15 + (kPa === 1 ? 40 : 0)).toPrecision(6))) }],
-    }))
-    const [judged] = runState({ world: decades, rounds: [{ steps, decision: null }] }).rounds
-    if (!judged) throw new Error('no round')
-    expect(adviseRound(judged, decades).advice.action).toBe('adjust')
-    expect(adviseRound(judged, decades).diagnosis).toBeNull()
+    // A line in % of span would leave more beside it at the top than the tiny limits below.
+    const advised = (wild: number) => {
+      const steps = [0.01, 1, 100].map((kPa) => ({
+        percent: ((kPa - 0.001) / 999.999) * 100,
+        direction: 'rising' as const,
+        readings: [
+          { applied: String(kPa), output: String(Number((kPa * 1.15 + (kPa === 1 ? wild : 0)).toPrecision(6))) },
+        ],
+      }))
+      const [judged] = runState({ world: decades, rounds: [{ steps, decision: null }] }).rounds
+      if (!judged) throw new Error('no round')
+      return adviseRound(judged, decades)
+    }
+    expect(advised(0)).toMatchObject({ advice: { action: 'adjust' }, diagnosis: { group: ['span-error'] } })
+    expect(advised(40)).toMatchObject({ advice: { action: 'repeat' }, diagnosis: { answer: 'unexplained' } })
   })
 })
 
