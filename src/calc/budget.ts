@@ -87,6 +87,7 @@ export const budget = calculation({
       { name: 'g', distribution: { kind: 'rectangular', mean: 9.814, halfWidth: 0.002 }, degrees: null },
       { name: 'h', distribution: { kind: 'normal', mean: 0.18, standardUncertainty: 0.003 }, degrees: 9 },
     ],
+    correlations: [],
   },
   work: ({ model, unit, coverage: probability, inputs, correlations }) => {
     const program = compileFormula(

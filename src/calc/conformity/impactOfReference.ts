@@ -7,7 +7,7 @@ import { worked } from '@/core/workings/workings'
 import { RangeInput, SignalChoice } from '@/schema/choices'
 import { number, Quantity, quantity, result, titled } from '@/schema/field'
 import { calculation } from '../calculation'
-import { LimitInput } from '../error/errorTerms'
+import { LimitInput, limitOf } from '../error/errorTerms'
 import { CycleReadings, exampleReadings } from '../readings'
 import { scaleOf } from '../shared'
 
@@ -64,7 +64,7 @@ export const impactOfReference = calculation({
     range: { lrv: 0, urv: 24, unit: 'bar' },
     upperRangeLimit: 40,
     signal: '4-20mA',
-    limit: { combine: 'larger', terms: [{ kind: 'percentSpan', value: 0.35 }] },
+    limit: { combine: 'larger', terms: [{ kind: 'percentSpan', value: 0.35 }], below: null, further: [] },
     reference: { rangeLow: 0, rangeHigh: 34 },
     found: { kind: 'percent-reading', value: -0.28 },
     share: 0.75,
@@ -83,7 +83,7 @@ export const impactOfReference = calculation({
     const judged = (applied: number, { target, direction, output }: (typeof readings)[number]) =>
       judgePoint(
         { targetPercent: target, direction, applied, output },
-        { range, url: upperRangeLimit, scale, errorLimit: limit, adjustLimit: null },
+        { range, url: upperRangeLimit, scale, errorLimit: limitOf(limit), adjustLimit: null },
       )
     const rows = readings.map((reading) => {
       const was = supposedValue(reading.applied, range.unit, doubted, { found, share, isCorrecting: false })

@@ -6,7 +6,7 @@ import { worked } from '@/core/workings/workings'
 import { RangeInput } from '@/schema/choices'
 import { number, quantity, result, titled } from '@/schema/field'
 import { calculation } from '../calculation'
-import { LimitInput } from './errorTerms'
+import { LimitInput, limitOf } from './errorTerms'
 
 export const errorLimitAt = calculation({
   name: 'error-limit',
@@ -36,10 +36,13 @@ export const errorLimitAt = calculation({
         { kind: 'percentReading', value: 0.15 },
         { kind: 'counts', value: 2, step: 0.1, unit: 'mbar' },
       ],
+      below: null,
+      further: [],
     },
     applied: 92.4,
   },
-  work: ({ range, upperRangeLimit, limit, applied }) => {
+  work: ({ range, upperRangeLimit, limit: given, applied }) => {
+    const limit = limitOf(given)
     const basis = { range, url: upperRangeLimit }
     const unit = pressureUnitLabel(range.unit)
     const value = limitInput(applied, limit, basis)

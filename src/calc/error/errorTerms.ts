@@ -13,16 +13,20 @@ export const LimitInput = titled(
       z.array(LimitTermsNumbers.extend({ fromPercent: number('From, % of range'), below })).default([]),
       'Further parts of the range',
     ),
-  }).transform(({ further, ...part }, ctx): ErrorLimit => {
-    const limit = { ...withoutNull(part), ...(further.length > 0 && { further: further.map(withoutNull) }) }
-    const { error } = ErrorLimitNumbers.safeParse(limit)
+  }).superRefine((given, ctx) => {
+    const { error } = ErrorLimitNumbers.safeParse(limitOf(given))
     for (const { path, message } of error?.issues ?? []) ctx.addIssue({ code: 'custom', path, message })
-    return limit
   }),
   'Error limit',
 )
 
 type Below = z.infer<typeof below>
+type Part = z.infer<typeof LimitTermsNumbers> & { below: Below }
+
+/** The limit the core knows. The form is not turned into it while parsed: a refusal names the boxes of the form. */
+export function limitOf({ further, ...part }: Part & { further: (Part & { fromPercent: number })[] }): ErrorLimit {
+  return { ...withoutNull(part), ...(further.length > 0 && { further: further.map(withoutNull) }) }
+}
 const withoutNull = <P extends { below: Below }>({ below: lower, ...part }: P) => ({
   ...part,
   ...(lower && { below: lower }),

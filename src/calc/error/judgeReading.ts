@@ -6,7 +6,7 @@ import { RangeInput, SignalChoice } from '@/schema/choices'
 import { number, quantity, result, titled } from '@/schema/field'
 import { calculation } from '../calculation'
 import { scaleOf } from '../shared'
-import { LimitInput } from './errorTerms'
+import { LimitInput, limitOf } from './errorTerms'
 
 const ERROR_SOURCE = 'IEC 61298-2 and ISA-51.1, “error” (from memory)'
 
@@ -36,8 +36,8 @@ export const judgeReading = calculation({
     range: { lrv: -20, urv: 60, unit: 'kPa' },
     upperRangeLimit: 100,
     signal: '4-20mA',
-    limit: { combine: 'larger', terms: [{ kind: 'percentSpan', value: 0.3 }] },
-    adjustLimit: { combine: 'larger', terms: [{ kind: 'percentSpan', value: 0.15 }] },
+    limit: { combine: 'larger', terms: [{ kind: 'percentSpan', value: 0.3 }], below: null, further: [] },
+    adjustLimit: { combine: 'larger', terms: [{ kind: 'percentSpan', value: 0.15 }], below: null, further: [] },
     applied: 19.86,
     output: 12.004,
   },
@@ -46,7 +46,13 @@ export const judgeReading = calculation({
     const unit = pressureUnitLabel(range.unit)
     const point = judgePoint(
       { applied, output, targetPercent: 0, direction: 'rising' },
-      { range, url: upperRangeLimit, scale, errorLimit: limit, adjustLimit },
+      {
+        range,
+        url: upperRangeLimit,
+        scale,
+        errorLimit: limitOf(limit),
+        adjustLimit: adjustLimit && limitOf(adjustLimit),
+      },
     )
     if (point.errorInput === null) throw new Error('a straight line has an input for every output')
     return {
