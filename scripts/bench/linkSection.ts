@@ -134,10 +134,10 @@ async function taken(
   const { insertOrder } = await import('../../src/server/sql/links/linkOrder')
   const { takeSessions } = await import('../../src/server/sql/links/linkSession')
   const { selectLive } = await import('../../src/server/sql/links/linkLive')
-  const { pool } = await import('../../src/server/database')
-  const worker = randomUUID()
-  await takeSessions(pool(), { worker, now: new Date(), silentSince: new Date(0) })
-  const work = await LinkWork.open(session, { worker, lastBeat: null })
+  const { pool, transaction } = await import('../../src/server/database')
+  const held = (await transaction((db) => takeSessions(db, randomUUID()))).find(({ id }) => id === session.id)
+  if (!held) throw new Error('the session was not taken')
+  const work = await LinkWork.open(session, held)
   const order = (act: Parameters<typeof insertOrder>[1]['act']) =>
     insertOrder(pool(), {
       id: randomUUID(),

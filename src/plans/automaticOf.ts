@@ -1,11 +1,12 @@
 import type { AutomaticPlan } from '@/bench/automatic/automaticRun'
+import type { SourceBounds } from '@/core/links/sourceDuty'
 import { atReference } from '@/core/pressure/lineHead'
 import { Refusal } from '@/core/refusal'
 import { errorBasis } from '@/core/run/judge/errorBasis'
 import { targetInput } from '@/core/run/judge/judgeSteps'
 import { hookUpFactsOf } from '@/core/run/work/workLists'
 import { settleSecondsOf } from '@/core/setUp/damping'
-import { convertPressure } from '@/core/units/pressureUnit'
+import { convertPressure, STANDARD_ATMOSPHERE_PA } from '@/core/units/pressureUnit'
 import type { AutomaticSettings } from '@/schema/links'
 import type { RunStep } from '@/schema/recordedRun'
 import type { RunView } from '@/schema/runView'
@@ -56,8 +57,37 @@ export function automaticPlan(run: RunView, { settle, seconds, readings }: Autom
     gapSeconds: Math.min(LONGEST_GAP_S, looked * GAP_SHARE),
     ...{ lead: span * LEAD, reach: span * REACH, past: span * PAST },
     ...(errorBasis(world) === 'reading' && { isOfReading: true }),
-    ...pressureLimits(run),
+    // What it vents to lies within: a run begins with its source vented.
+    ...applicable([run]),
     ...{ patienceSeconds: PATIENCE_S, silenceSeconds: SILENCE_S },
+  }
+}
+
+const applicable = (runs: readonly Pick<RunView, 'world'>[]) => {
+  const { lowest, highest } = sourceBounds(runs)
+  return { lowest, highest }
+}
+
+/** So near to what it vents to, a source counts as vented: as a share of what may be applied, and of the air where it is absolute. */
+const VENTED_SHARE = 0.002
+const WEATHER_SHARE = 0.15
+/** So long a vent may take, and a source be silent before it is missed, s. Ours, no source. */
+const VENT_SECONDS = 60
+export const MISSED_SECONDS = 2
+
+/** What the source of some runs at one manifold is kept from, in the unit they are read in. */
+export function sourceBounds(runs: readonly Pick<RunView, 'world'>[]): SourceBounds {
+  const limits = runs.map(pressureLimits)
+  const lowest = Math.max(...limits.map((each) => each.lowest))
+  const highest = Math.min(...limits.map((each) => each.highest))
+  const isAbsolute = runs.some(({ world }) => world.configuration.pressureKind === 'absolute')
+  const air = runs[0] ? convertPressure(STANDARD_ATMOSPHERE_PA, 'Pa', runs[0].world.inputUnit) : 0
+  const ventsTo = isAbsolute ? air : 0
+  const nothing = isAbsolute ? WEATHER_SHARE * air : VENTED_SHARE * Math.max(0, highest - lowest)
+  return {
+    // What it vents to it comes to whenever it is vented: that is never beyond.
+    ...{ lowest: Math.min(lowest, ventsTo - nothing), highest: Math.max(highest, ventsTo + nothing) },
+    ...{ ventsTo, nothing, ventSeconds: VENT_SECONDS, silentSeconds: MISSED_SECONDS },
   }
 }
 

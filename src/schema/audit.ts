@@ -11,6 +11,7 @@ export const EVENT_KINDS = {
   'reading corrected': 'reading corrected',
   'found outside its limit': 'found outside its limit',
   'devices linked': 'devices linked',
+  'vented by hand': 'source vented by hand',
   'instrument registered': 'instrument registered',
   'configuration changed': 'configuration changed',
   'range changed': 'range changed',

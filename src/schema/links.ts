@@ -94,6 +94,8 @@ export const LinkAct = z.discriminatedUnion('kind', [
   /** In the unit the run is read in. */
   z.object({ kind: z.literal('set'), to: z.number() }),
   z.object({ kind: z.literal('vent') }),
+  /** A person stands beside the source and has vented it there: nothing is owed any more. */
+  z.object({ kind: z.literal('vented-by-hand') }),
   z.object({ kind: z.literal('trim'), trim: z.enum(LINKED_TRIMS), adjustmentId: z.uuid() }),
   z.object({ kind: z.literal('end') }),
 ])
@@ -138,6 +140,8 @@ export const LinkShown = z.object({
   /** Why it takes no readings any more; null while it does, and where it never did. */
   ended: z.string().nullable(),
   alarm: z.string().nullable(),
+  /** The source was to be vented and has not confirmed it. */
+  isVentOwed: z.boolean(),
   lastSent: z.object({ at: z.iso.datetime(), name: z.string(), text: z.string() }).nullable(),
 })
 export type LinkShown = z.infer<typeof LinkShown>

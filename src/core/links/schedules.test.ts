@@ -117,7 +117,7 @@ class World {
       case 'look':
         return this.isUp && !this.isLost() ? { pressure: this.source.pressure, mode: this.source.mode } : null
       case 'keep-duty':
-        if (isOurs) this.owes = effect.owes
+        if (isOurs && !(this.owes === 'vent' && effect.known !== 'vent')) this.owes = effect.owes
         return isOurs
       case 'prove':
         Object.assign(work, { wasOwedAtProof: this.owes === 'vent', provenAt: this.seconds })

@@ -21,8 +21,11 @@ export type Effect =
   | { readonly kind: 'read-duty' }
   /** A look at the source: answered with {@link SourceLook}, null where it does not answer. */
   | { readonly kind: 'look' }
-  /** Keep what is owed; answered with whether the session is still this worker’s. */
-  | { readonly kind: 'keep-duty'; readonly owes: Duty | null }
+  /**
+   * Keep what is owed, but for a vent that was wanted since `known` was read: that stays. Answered with whether the session is
+   * still this worker’s.
+   */
+  | { readonly kind: 'keep-duty'; readonly owes: Duty | null; readonly known: Duty | null }
   /** Prove, just before an order, that the session is still this worker’s, and what is owed: answered with {@link Proof}. */
   | { readonly kind: 'prove' }
   /** Tell the source, and read back: answered with {@link Outcome}. */
@@ -41,6 +44,8 @@ export type RoundResult = {
   /** What came of what was wanted; null where it was not told to the source. */
   readonly outcome: Outcome | null
   readonly look: SourceLook | null
+  /** What the source was told in this round; null where nothing. */
+  readonly told: SourceOrder | null
 }
 
 /**
@@ -63,12 +68,12 @@ export function* sourceRound(
   const weighed = want && wanted(state, want, bounds)
   if (weighed) state = weighed.state
   const notTaken = weighed?.notTaken ?? null
-  if (state.owes !== kept && !((yield { kind: 'keep-duty', owes: state.owes }) as boolean))
-    return { state, isOurs: false, notTaken, outcome: null, look }
+  if (state.owes !== kept && !((yield { kind: 'keep-duty', owes: state.owes, known: kept }) as boolean))
+    return { state, isOurs: false, notTaken, outcome: null, look, told: null }
   const next = nextDuty(state) ?? (want && notTaken === null ? want : null)
-  if (!next) return { state, isOurs: true, notTaken, outcome: null, look }
+  if (!next) return { state, isOurs: true, notTaken, outcome: null, look, told: null }
   const proof = (yield { kind: 'prove' }) as Proof
-  if (!proof.isOurs) return { state, isOurs: false, notTaken, outcome: null, look }
+  if (!proof.isOurs) return { state, isOurs: false, notTaken, outcome: null, look, told: null }
   // A vent that a person wanted meanwhile goes before whatever was about to be told.
   const isOvertaken = proof.owes === 'vent' && next.kind !== 'vent'
   const order: SourceOrder = isOvertaken ? { kind: 'vent' } : next
@@ -76,7 +81,7 @@ export function* sourceRound(
   const before = state.owes
   const outcome = (yield { kind: 'send', order }) as Outcome
   state = ordered(state, order, outcome, now())
-  const isOurs = state.owes === before || ((yield { kind: 'keep-duty', owes: state.owes }) as boolean)
+  const isOurs = state.owes === before || ((yield { kind: 'keep-duty', owes: state.owes, known: before }) as boolean)
   const isWanted = want !== null && order.kind === want.kind
   return {
     state,
@@ -84,5 +89,6 @@ export function* sourceRound(
     notTaken: isOvertaken && !isWanted ? 'vent-first' : notTaken,
     outcome: isWanted ? outcome : null,
     look,
+    told: order,
   }
 }

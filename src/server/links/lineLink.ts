@@ -35,10 +35,16 @@ export class LineLink {
     private readonly greeting: string | null = null,
   ) {}
 
-  /** Sends a line that asks nothing. @throws {LinkLost} */
-  tell(line: string): Promise<void> {
+  /**
+   * Sends a line that asks nothing.
+   *
+   * @param isStillRight asked just before it is sent: it may have waited for its turn
+   * @throws {LinkLost} where there is no connection, or it is not right any more; then nothing was sent
+   */
+  tell(line: string, isStillRight: () => boolean = () => true): Promise<void> {
     return this.inTurn(async () => {
       const socket = await this.connected()
+      if (!isStillRight()) throw new LinkLost(`“${line}” came too late and was not sent`)
       this.send(socket, line)
     })
   }

@@ -149,17 +149,23 @@ describe('source and meter of the stand-ins, by their links', () => {
     const { source, meter, pass } = await bench()
     expect(await source.identity()).toContain('Simulated pressure source')
     expect(await meter.identity()).toContain('Simulated loop meter')
-    await source.set(3)
+    expect(await source.order({ kind: 'set', to: 3 })).toEqual({ outcome: 'confirmed', words: '' })
     pass(40)
     expect(await source.pressure()).toBeCloseTo(3, 3)
     expect(await meter.milliamp()).toBeCloseTo(12.064, 2)
-    await source.hold()
+    expect((await source.order({ kind: 'hold' })).outcome).toBe('confirmed')
     pass(20)
     expect(await source.pressure()).toBeCloseTo(3, 3)
-    expect(await source.vent()).toBe(true)
+    expect((await source.order({ kind: 'vent' })).outcome).toBe('confirmed')
+    expect((await source.look()).mode).toBe('vent')
     pass(10)
     expect(Math.abs(await source.pressure())).toBeLessThan(0.001)
-    await expect(source.set(9000)).rejects.toThrow('-222,"Data out of range"')
+    expect(await source.order({ kind: 'set', to: 9000 })).toMatchObject({
+      ...{ outcome: 'refused', words: expect.stringContaining('-222,"Data out of range"') },
+    })
+    // A vented source is not switched on by a hold: it has nothing to hold.
+    expect((await source.order({ kind: 'hold' })).outcome).toBe('confirmed')
+    expect((await source.look()).mode).toBe('vent')
   })
   test('a whole run up and down takes its own readings over the links, and finds the error that was laid in', async () => {
     const { source, meter, pass } = await bench()
@@ -175,9 +181,8 @@ describe('source and meter of the stand-ins, by their links', () => {
     }
     const obey = async (orders: readonly Order[]) => {
       for (const order of orders) {
-        if (order.order === 'set') await source.set(order.to)
-        if (order.order === 'hold') await source.hold()
-        if (order.order === 'vent') await source.vent()
+        const told = order.order === 'set' ? { kind: order.order, to: order.to } : { kind: order.order }
+        expect((await source.order(told)).outcome).toBe('confirmed')
       }
     }
     let state = automaticStart

@@ -1,3 +1,4 @@
+import type { SourceLook } from '@/core/links/sourceDuty'
 import type { PressureUnit } from '@/core/units/pressureUnit'
 import type { Device, LinkShown } from '@/schema/links'
 import { environment } from '../environment'
@@ -70,9 +71,9 @@ export class SessionDevices {
   }
   private readonly devicesOf: readonly MemberDevices[]
 
-  /** What the source shows; null where it does not answer. */
-  async applied(): Promise<number | null> {
-    return this.heard(this.sourceId, () => this.source.pressure())
+  /** What the source shows and does; null where it does not answer. */
+  async look(): Promise<SourceLook | null> {
+    return this.heard(this.sourceId, () => this.source.look())
   }
 
   /** What is read of each instrument, all at once. */

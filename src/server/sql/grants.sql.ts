@@ -16,9 +16,9 @@ export const GRANTS_FOR_APPLICATION_ROLE = (role: string) => `
   GRANT UPDATE (kept) ON capsule TO ${role};
   GRANT UPDATE, DELETE ON rate_limit TO ${role};
   GRANT UPDATE (name, address, channel, retired_at) ON device TO ${role};
-  GRANT UPDATE (ended_at, worker, beat_at, automatic) ON link_session TO ${role};
+  GRANT UPDATE (ended_at, worker, worker_process, fence, beat_at, automatic, owes) ON link_session TO ${role};
   GRANT UPDATE (done_at, answer) ON link_order TO ${role};
-  GRANT DELETE ON link_claim TO ${role};
+  GRANT DELETE ON link_claim, link_address_claim TO ${role};
   GRANT UPDATE, DELETE ON link_live TO ${role};
   REVOKE INSERT ON ledger FROM ${role};
   REVOKE EXECUTE ON FUNCTION append_to_ledger, cover_by_ledger FROM PUBLIC;

@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest'
 import { automaticStart } from '@/bench/automatic/automaticRun'
+import { type SourceAlarm, type SourceState, sourceTaken } from '@/core/links/sourceDuty'
 import type { RunView } from '@/schema/runView'
 import { benchWorld } from '../../../../tests/support/benchPlant'
 import { type Going, type LinkStanding, linkShown } from './linkShown'
@@ -10,8 +11,11 @@ const RUN: RunView = {
   ...{ status: 'open', startedAt: '2026-11-20T09:00:00.000Z', startedBy: 'Anna', world: benchWorld('P-1'), rounds: [] },
 }
 
+/** It holds a pressure that somebody set. */
+const HELD: SourceState = { ...sourceTaken(null, 0), standing: 'held', setTo: 50 }
+
 const standing = (over: Partial<LinkStanding> = {}): LinkStanding => ({
-  ...{ sessionId: 'one', runs: [RUN], recent: [], going: null, setTo: null, ended: null },
+  ...{ sessionId: 'one', runs: [RUN], recent: [], going: null, source: HELD, ended: null },
   ...{ silentSeconds: 0, hadWatch: false },
   devices: { pressureUnit: 'kPa', members: [], states: () => [], lastSent: null },
   ...over,
@@ -41,14 +45,25 @@ describe('steady', () => {
   })
 })
 
-describe('a source that does not answer', () => {
-  test('is missed after two seconds', () => {
-    expect(shown({ silentSeconds: 1.99 }).alarm).toBeNull()
-    expect(shown({ silentSeconds: 2 }).alarm).toContain('has not answered for 2 s: it keeps the pressure it has')
+describe('a source that somebody must go to', () => {
+  const alarmed = (alarm: SourceAlarm, over: Partial<LinkStanding> = {}) =>
+    shown({ source: { ...HELD, alarm }, ...over }).alarm
+  test('one that does not answer: for how long, and that it keeps its pressure', () => {
+    expect(alarmed('silent', { silentSeconds: 2 })).toContain('has not answered for 2 s: it keeps the pressure it has')
   })
-  test('and what it was told to do by itself is said, or that nothing was', () => {
-    expect(shown({ silentSeconds: 9, hadWatch: true }).alarm).toContain('told to vent by itself after 30 s alone')
-    expect(shown({ silentSeconds: 9 }).alarm).toContain('no watch of its own')
+  test('what it was told to do by itself is said, or that nothing was', () => {
+    expect(alarmed('silent', { hadWatch: true })).toContain('told to vent by itself after 30 s alone')
+    expect(alarmed('silent')).toContain('no watch of its own')
+  })
+  test.each(['vent-owed', 'refuses-to-vent', 'does-not-vent', 'beyond-limits', 'not-as-told', 'silent'] as const)(
+    '%s: it is said that somebody must go to it',
+    (alarm) => {
+      expect(alarmed(alarm)).toMatch(/Go to it|go to it/)
+    },
+  )
+  test('that a vent is owed is shown until it is confirmed', () => {
+    expect(shown({ source: { ...HELD, owes: 'vent' } }).isVentOwed).toBe(true)
+    expect(shown({}).isVentOwed).toBe(false)
   })
 })
 

@@ -1,5 +1,6 @@
 import { type AutomaticPlan, type AutomaticState, secondsLeft, setPointOf } from '@/bench/automatic/automaticRun'
 import { type Sample, settling } from '@/bench/automatic/settling'
+import type { SourceAlarm, SourceState } from '@/core/links/sourceDuty'
 import { pressureLimits } from '@/plans/automaticOf'
 import type { LinkShown } from '@/schema/links'
 import type { RunView } from '@/schema/runView'
@@ -11,8 +12,6 @@ export const WATCH_SECONDS = 30
 /** So much of the past says whether the pressure is steady, s; within so much of what may be applied. Ours, no source. */
 export const STEADY_S = 4
 const STEADY_SHARE = 0.0004
-/** A device is missed once it has been silent for so long, s. */
-const MISSED_S = 2
 
 /** A run that takes its own readings. */
 export type Going = {
@@ -31,7 +30,7 @@ export type LinkStanding = {
   /** What the source had within the last {@link STEADY_S} seconds. */
   readonly recent: readonly Sample[]
   readonly going: Going | null
-  readonly setTo: number | null
+  readonly source: SourceState
   /** Why a run that took its own readings takes them no more. */
   readonly ended: string | null
   /** For how long the source has not answered, s. */
@@ -45,11 +44,11 @@ export function linkShown(
   standing: LinkStanding,
   { applied, readings }: { readonly applied: number | null; readonly readings: readonly MemberReading[] },
 ): LinkShown {
-  const { sessionId, devices, going, setTo, ended } = standing
+  const { sessionId, devices, going, source, ended } = standing
   const steady = steadiness(standing)
   return {
     ...{ sessionId, at: new Date().toISOString(), unit: devices.pressureUnit, applied },
-    ...{ setTo, isSteady: steady.isSettled, slopePerSecond: steady.slopePerSecond },
+    ...{ setTo: source.setTo, isSteady: steady.isSettled, slopePerSecond: steady.slopePerSecond },
     members: readings.map((reading, place) => ({
       ...reading,
       runId: devices.members[place]?.runId ?? '',
@@ -58,7 +57,8 @@ export function linkShown(
     devices: devices.states(),
     automatic: automaticShown(going),
     ended,
-    alarm: alarmOf(standing),
+    alarm: source.alarm && ALARMS[source.alarm](standing),
+    isVentOwed: source.owes === 'vent',
     lastSent: devices.lastSent && { ...devices.lastSent, at: devices.lastSent.at.toISOString() },
   }
 }
@@ -85,10 +85,20 @@ function automaticShown(going: Going | null): LinkShown['automatic'] {
   }
 }
 
-function alarmOf({ silentSeconds, hadWatch }: LinkStanding): string | null {
-  if (silentSeconds < MISSED_S) return null
-  const watch = hadWatch
-    ? `It was told to vent by itself after ${WATCH_SECONDS} s alone.`
-    : 'It has no watch of its own.'
-  return `The source has not answered for ${Math.round(silentSeconds)} s: it keeps the pressure it has. ${watch} Go to it, and look.`
+/** What each alarm says; what somebody has to do stands in all of them. */
+const ALARMS: Readonly<Record<SourceAlarm, (standing: LinkStanding) => string>> = {
+  'vent-owed': (standing) =>
+    `The source does not answer and was NOT vented: it is vented as soon as it is heard again. ${watchWords(standing)} Go to it, and vent it by hand.`,
+  'refuses-to-vent': () =>
+    'The source does not take the vent, and is told again and again. Go to it, and vent it by hand.',
+  'does-not-vent': () =>
+    'The source says that it vents, and the pressure does not fall. Go to it, and vent it by hand: a blocked vent holds pressure.',
+  'beyond-limits': () => 'The pressure is beyond what may be applied: the source is vented. Go to it, and look.',
+  'not-as-told': () => 'The source does not do what it was told. Somebody may be working at it: go to it, and look.',
+  silent: (standing) =>
+    `The source has not answered for ${Math.round(standing.silentSeconds)} s: it keeps the pressure it has. ${watchWords(standing)} Go to it, and look.`,
 }
+
+/** Whether it vents by itself is said only of one that proved at linking that it watches over itself. */
+const watchWords = ({ hadWatch }: LinkStanding): string =>
+  hadWatch ? `It was told to vent by itself after ${WATCH_SECONDS} s alone.` : 'It has no watch of its own.'

@@ -11,8 +11,19 @@ import {
   takeNow,
 } from '@/bench/automatic/automaticRun'
 import type { Sample } from '@/bench/automatic/settling'
+import { GONE_MS, PROVEN_MS } from '@/core/links/lease'
+import {
+  mayLetGo,
+  type NotTaken,
+  type SourceBounds,
+  type SourceOrder,
+  type SourceState,
+  sourceTaken,
+  ventedByHand,
+} from '@/core/links/sourceDuty'
+import { type Effect, type RoundResult, sourceRound } from '@/core/links/sourceRound'
 import { Refusal } from '@/core/refusal'
-import { automaticPlan, pressureLimits, refuseDifferentPoints } from '@/plans/automaticOf'
+import { automaticPlan, pressureLimits, refuseDifferentPoints, sourceBounds } from '@/plans/automaticOf'
 import type { LinkAct, LinkAnswer } from '@/schema/links'
 import type { RunView } from '@/schema/runView'
 import { pool } from '../../database'
@@ -28,10 +39,15 @@ import {
   beat,
   closeSession,
   hasNoOpenRun,
+  keepDuty,
   type LinkSession,
+  proveSession,
+  selectDuty,
+  type TakenSession,
   updateAutomatic,
 } from '../../sql/links/linkSession'
 import { selectPerson } from '../../sql/people/person'
+import { insertEvent } from '../../sql/proof/event'
 import type { Actor } from '../actor'
 import { linkedTrim } from './linkedTrim'
 import { channelsOf, notePast, presentRun, recordPoint, refuseUnreadable } from './linkPoints'
@@ -51,32 +67,31 @@ export class LinkWork {
   private readonly devices: SessionDevices
   private runs: readonly RunView[]
   private going: Going | null = null
-  private setTo: number | null = null
+  private source: SourceState
+  private bounds: SourceBounds
   private ended: string | null = null
   private recent: Sample[] = []
   private readonly due: Record<keyof typeof EVERY_MS, number> = { beat: 0, orders: 0, shown: 0 }
-  private sourceHeardAt: number
   /** Null until it was asked, and again once it was not heard. */
   private canWatch: boolean | null = null
   private hadWatch = false
-  /** It was to hold while nobody heard it: told again once it is back. */
-  private owesHold = false
+  /** Until when an order may be sent after the session was proven to be this worker’s; by the clock that only goes on. */
+  private provenUntil = 0
 
   private constructor(
     private readonly session: LinkSession,
-    private readonly worker: string,
+    private readonly held: TakenSession,
     parts: { readonly devices: SessionDevices; readonly runs: readonly RunView[] },
   ) {
     this.devices = parts.devices
     this.runs = parts.runs
-    this.sourceHeardAt = seconds()
+    this.bounds = sourceBounds(parts.runs)
+    // Who takes over knows nothing of how it stands: it is held first, or vented where that is owed.
+    this.source = sourceTaken(held.owes ?? (held.lastBeat === null ? null : 'hold'), seconds())
   }
 
-  /** Opens the devices of a session; goes on with a run that took its own readings where it stands. */
-  static async open(
-    session: LinkSession,
-    { worker, lastBeat }: { readonly worker: string; readonly lastBeat: Date | null },
-  ): Promise<LinkWork> {
+  /** Opens the devices of a session that was taken; goes on with a run that took its own readings where it stands. */
+  static async open(session: LinkSession, held: TakenSession): Promise<LinkWork> {
     const runs = await Promise.all(session.members.map(({ runId }) => presentRun(runId)))
     const deviceOf = (id: string | null) => (id === null ? null : selectDevice(pool(), id))
     const source = await deviceOf(session.sourceId)
@@ -88,23 +103,30 @@ export class LinkWork {
       })),
     )
     const unit = runs[0]?.world.inputUnit ?? 'Pa'
-    const work = new LinkWork(session, worker, { devices: new SessionDevices(source, members, unit), runs })
-    if (session.automatic) await work.goOnWith(session.automatic, lastBeat)
+    const work = new LinkWork(session, held, { devices: new SessionDevices(source, members, unit), runs })
+    if (session.automatic) await work.goOnWith(session.automatic, held.lastBeat)
     return work
   }
 
   /** One look, and what follows from it. @returns false where the session is this worker's no more */
   async step(): Promise<boolean> {
     if (this.isDue('beat') && !(await this.stillOurs())) return false
-    if (this.isDue('orders'))
-      for (const order of await selectWaitingOrders(pool(), this.session.id)) {
-        if (await this.isTooLate(order)) continue
+    if (this.isDue('orders')) {
+      const orders = await selectWaitingOrders(pool(), this.session.id)
+      const vent = orders.findLastIndex(({ act }) => act.kind === 'vent')
+      for (const [place, order] of orders.entries()) {
+        if (await this.isPast(order, place < vent)) continue
         this.due.shown = 0 // what came of it is shown at once
         if (await this.obey(order)) return false
       }
-    const [applied, readings] = await Promise.all([this.devices.applied(), this.devices.readings()])
+    }
+    const [round, readings] = await Promise.all([this.round(null), this.devices.readings()])
+    if (!round.isOurs) return false
+    const applied = round.look?.pressure ?? null
     await this.watched(applied)
     this.remember(applied)
+    const isVented = this.source.owes === 'vent' || round.told?.kind === 'vent'
+    if (this.going && isVented) await this.end(STOPPED_BY_VENT)
     const before = this.going?.state.phase
     await this.takeFurther(applied, readings)
     if (this.going?.state.phase !== before) this.due.shown = 0
@@ -127,8 +149,9 @@ export class LinkWork {
   /** Says that it is still worked here; ends it where no run of it is open any more. */
   private async stillOurs(): Promise<boolean> {
     const now = new Date()
-    if (!(await beat(pool(), this.session.id, { worker: this.worker, now }))) return false
-    if (!(await hasNoOpenRun(pool(), this.session.id))) return true
+    if (!(await beat(pool(), this.held))) return false
+    // Nobody lets go of a source that was to be vented and has not confirmed it.
+    if (!mayLetGo(this.source) || !(await hasNoOpenRun(pool(), this.session.id))) return true
     // Sealed or given up: nobody is there any more to let go of them.
     await closeSession(pool(), this.session.id, now)
     return false
@@ -140,12 +163,61 @@ export class LinkWork {
     await insertLines(pool(), this.session.id, this.devices.takeLines())
   }
 
-  /** Nothing is done that was wanted long ago, when things stood otherwise; but for a vent, which is always right. */
-  private async isTooLate({ id, act, ageMs }: WaitingOrder): Promise<boolean> {
-    if (act.kind === 'vent' || ageMs < TOO_LATE_MS) return false
-    const answer = { isDone: false, words: 'it came too late and was not done: say it again' }
-    await answerOrder(pool(), id, { answer, now: new Date() })
+  /**
+   * Nothing is done that was wanted long ago, when things stood otherwise, nor what was wanted before a vent; but for a vent,
+   * which is always right, and what lets go of devices.
+   */
+  private async isPast({ id, act, ageMs }: WaitingOrder, isBeforeVent: boolean): Promise<boolean> {
+    const isTooLate = ageMs >= TOO_LATE_MS
+    if (act.kind === 'vent' || (!isTooLate && (!isBeforeVent || act.kind === 'end'))) return false
+    const words = isTooLate
+      ? 'it came too late and was not done: say it again'
+      : 'it was not done: somebody wanted a vent after it'
+    await answerOrder(pool(), id, { answer: { isDone: false, words }, now: new Date() })
     return true
+  }
+
+  /** A round with the source: see {@link sourceRound}. Every order to a source goes this way. */
+  private async round(want: SourceOrder | null): Promise<RoundResult & { readonly words: string }> {
+    const round = sourceRound(this.source, want, { bounds: this.bounds, now: seconds })
+    let words = ''
+    const answerTo = async (effect: Effect) => {
+      switch (effect.kind) {
+        case 'read-duty':
+          return selectDuty(pool(), this.session.id)
+        case 'look':
+          return this.devices.look()
+        case 'keep-duty':
+          return keepDuty(pool(), this.held, effect)
+        case 'prove': {
+          const asked = performance.now()
+          const proof = await proveSession(pool(), this.held)
+          this.provenUntil = asked + GONE_MS - PROVEN_MS
+          return proof
+        }
+        case 'send': {
+          const told = await this.devices.source.order(effect.order, () => performance.now() < this.provenUntil)
+          words = told.words
+          return told.outcome
+        }
+        default:
+          return effect satisfies never
+      }
+    }
+    for (let next = round.next(null); ; next = round.next(await answerTo(next.value))) {
+      if (!next.done) continue
+      this.source = next.value.state
+      return { ...next.value, words }
+    }
+  }
+
+  /** Does what is wanted of the source. @throws {Refusal} where it was not taken, or the source did not confirm it */
+  private async want(order: SourceOrder): Promise<void> {
+    const { isOurs, notTaken, outcome, words } = await this.round(order)
+    if (notTaken) throw new Refusal('act', NOT_TAKEN[notTaken], 'look at the source')
+    if (!isOurs) throw new Refusal('act', 'another server process has this link now', 'say it again')
+    if (outcome === 'refused') throw new Refusal('source', words || 'it did not take it', 'look at the source')
+    if (outcome === 'lost') throw new LinkLost(words || 'the source does not answer')
   }
 
   private async obey({ id, runId, act, orderedBy }: WaitingOrder): Promise<boolean> {
@@ -188,12 +260,13 @@ export class LinkWork {
       case 'by-hand':
         await this.end(null)
         await this.hold()
-        return 'by hand from here; the source holds what it has'
+        return this.source.owes === null
+          ? 'by hand from here; the source stays as it is'
+          : 'by hand from here; the source is held as soon as it answers'
       case 'set':
         if (going) throw new Refusal('act', 'it takes its own readings', 'take it by hand first')
         this.refuseBeyond(act.to)
-        await devices.source.set(act.to)
-        this.setTo = act.to
+        await this.want({ kind: 'set', to: act.to })
         return 'the source goes there'
       case 'vent':
         return this.vent(actor)
@@ -207,7 +280,21 @@ export class LinkWork {
           wait: (length) => new Promise((done) => setTimeout(done, length * 1000)),
         })
       }
+      case 'vented-by-hand':
+        this.source = ventedByHand(this.source, seconds())
+        await keepDuty(pool(), this.held, { owes: null, known: 'vent' })
+        await insertEvent(pool(), {
+          ...{ at: actor.now, personId: actor.person.id, kind: 'vented by hand' },
+          ...{ subjectId: runId, detail: { sessionId: this.session.id } },
+        })
+        return 'noted: you vented it by hand'
       case 'end':
+        if (!mayLetGo(this.source))
+          throw new Refusal(
+            'act',
+            'the source was to be vented and has not confirmed it',
+            'vent it there by hand and say so; then let go of it',
+          )
         // From here on a person looks after the source: it is not to vent under their hands.
         if (this.canWatch) await devices.source.watch(0).catch(() => false)
         return 'the devices are let go of; the source stays as it is'
@@ -219,6 +306,7 @@ export class LinkWork {
   private async begin(row: AutomaticRow): Promise<void> {
     if (this.going) throw new Refusal('act', 'it takes its own readings already', 'reload the run')
     this.runs = await Promise.all(this.session.members.map(({ runId }) => presentRun(runId)))
+    this.bounds = sourceBounds(this.runs)
     const [first] = this.runs
     if (!first) throw new Error('a session without a run') // cannot be
     refuseUnreadable(this.runs, this.devices)
@@ -284,33 +372,22 @@ export class LinkWork {
 
   private async order(orders: readonly Order[]): Promise<void> {
     for (const order of orders) {
-      if (order.order === 'set') {
-        await this.devices.source.set(order.to)
-        this.setTo = order.to
-      } else if (order.order === 'hold') await this.hold()
-      else {
-        await this.devices.source.vent()
-        this.setTo = null
-      }
+      if (order.order === 'set') await this.want({ kind: 'set', to: order.to })
+      else if (order.order === 'hold') await this.hold()
+      else await this.round({ kind: 'vent' })
     }
   }
 
-  /** Holds what it has. Where nobody hears it, it is told again as soon as somebody does. */
+  /** Holds what it has. Where nobody hears it, it is owed and told again as soon as somebody does. */
   private async hold(): Promise<void> {
-    try {
-      await this.devices.source.hold()
-      this.owesHold = false
-    } catch (error) {
-      if (!(error instanceof LinkLost) && !(error instanceof Refusal)) throw error
-      this.owesHold = true
-    }
+    await this.round({ kind: 'hold' })
   }
 
   private async vent({ person }: Actor): Promise<string> {
-    if (this.going) await this.end(`Vented by ${person.name}.`)
-    this.setTo = null
-    this.owesHold = false
-    return ventedWords(await this.devices.source.vent())
+    if (this.going || this.ended === STOPPED_BY_VENT) await this.end(`Vented by ${person.name}.`)
+    const { outcome } = await this.round({ kind: 'vent' })
+    if (outcome === 'lost') throw new Refusal('source', NOT_VENTED, 'go to it, and vent it there')
+    return ventedWords(outcome === 'confirmed')
   }
 
   private async end(words: string | null): Promise<void> {
@@ -325,10 +402,8 @@ export class LinkWork {
       this.canWatch = null
       return
     }
-    this.sourceHeardAt = seconds()
     if (this.canWatch === null) this.canWatch = await this.devices.source.watch(WATCH_SECONDS).catch(() => null)
     this.hadWatch = this.canWatch === true
-    if (this.owesHold) await this.hold()
   }
 
   private remember(applied: number | null): void {
@@ -353,11 +428,20 @@ export class LinkWork {
   }
 
   private get standing(): LinkStanding {
-    const { session, runs, devices, recent, going, setTo, ended, hadWatch } = this
-    const silentSeconds = seconds() - this.sourceHeardAt
-    return { sessionId: session.id, runs, devices, recent, going, setTo, ended, silentSeconds, hadWatch }
+    const { session, runs, devices, recent, going, source, ended, hadWatch } = this
+    const silentSeconds = seconds() - source.heardAt
+    return { sessionId: session.id, runs, devices, recent, going, source, ended, silentSeconds, hadWatch }
   }
 }
+
+/** Why what is wanted of a source is not taken. */
+const NOT_TAKEN: Readonly<Record<NotTaken, string>> = {
+  'vent-first': 'a vent is owed that the source has not confirmed',
+  'hold-first': 'the source is to be held first, and has not confirmed it',
+  'beyond-limits': 'it is beyond what may be applied here',
+}
+const STOPPED_BY_VENT = 'It stopped: the source is to be vented.'
+const NOT_VENTED = 'it does not answer, and was not vented; it is vented as soon as it is heard again'
 
 /** What a vent that was told says of itself. */
 export const ventedWords = (says: boolean): string =>

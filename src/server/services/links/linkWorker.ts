@@ -1,13 +1,11 @@
 import { randomUUID } from 'node:crypto'
 import { setTimeout as delay } from 'node:timers/promises'
-import { pool } from '../../database'
+import { pool, transaction } from '../../database'
 import { log } from '../../log'
-import { selectSession, takeSessions } from '../../sql/links/linkSession'
+import { releaseSession, selectSession, type TakenSession, takeSessions } from '../../sql/links/linkSession'
 import { LinkWork } from './linkWork'
 
 const LOOK_MS = 1000
-/** A worker that says nothing for so long is gone, and its sessions are taken over. */
-const GONE_MS = 4000
 
 type Worker = { readonly id: string; look: Promise<void> | null }
 // Next may load this module more than once in one process; the worker must be one.
@@ -31,33 +29,31 @@ export function lookForSessions(): Promise<void> {
 }
 
 async function taken(worker: string): Promise<void> {
-  const now = new Date()
   try {
-    const found = await takeSessions(pool(), { worker, now, silentSince: new Date(now.getTime() - GONE_MS) })
-    for (const each of found) void worked(each, worker)
+    const found = await transaction((db) => takeSessions(db, worker))
+    for (const each of found) void worked(each)
   } catch (error) {
     told(error) // the database is away: looked for again
   }
 }
 
-type Taken = Awaited<ReturnType<typeof takeSessions>>[number]
-
-/** Works a session to its end, or until another has it. */
-async function worked({ id, lastBeat }: Taken, worker: string): Promise<void> {
+/** Works a session to its end, or until another has it; let go of it may be taken at once, by this process too. */
+async function worked(held: TakenSession): Promise<void> {
   let work: LinkWork | null = null
   try {
-    const session = await selectSession(pool(), id)
+    const session = await selectSession(pool(), held.id)
     if (!session?.isOpen) return
-    work = await LinkWork.open(session, { worker, lastBeat })
+    work = await LinkWork.open(session, held)
     for (let isOurs = true; isOurs; ) {
       const began = performance.now()
       isOurs = await work.step()
       await delay(Math.max(0, work.paceMs - (performance.now() - began)))
     }
   } catch (error) {
-    told(error) // not worked any more, it is taken anew in a few seconds
+    told(error)
   } finally {
     await work?.close().catch(told)
+    await releaseSession(pool(), held).catch(told)
   }
 }
 

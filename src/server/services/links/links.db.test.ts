@@ -23,7 +23,7 @@ import {
 } from '../../../../tests/support/benchPlant'
 import { freshDatabase } from '../../../../tests/support/freshDatabase'
 import { ownReference } from '../../../../tests/support/ownReference'
-import { pool } from '../../database'
+import { pool, transaction } from '../../database'
 import { selectLinesOfRun } from '../../sql/links/linkLine'
 import { selectLive } from '../../sql/links/linkLive'
 import { insertOrder, selectAnswer } from '../../sql/links/linkOrder'
@@ -61,6 +61,7 @@ beforeAll(async () => {
 afterEach(async () => {
   for (const work of opened) await work.close()
   await pool().query('DELETE FROM link_claim')
+  await pool().query('DELETE FROM link_address_claim')
   await pool().query('UPDATE link_session SET ended_at = now() WHERE ended_at IS NULL')
   for (const cable of cables) cable.cut()
   await standIns?.stop()
@@ -145,22 +146,35 @@ async function bench(tags: readonly string[], faults: readonly (LaidFault | null
   return { link, source, runIds, runId: runIds[0] ?? '', cable, world: standIns.world }
 }
 
-/** Works a session as a process would, until something holds. */
-async function workedBy(worker: string, sessionId: string) {
-  await takeSessions(pool(), { worker, now: new Date(), silentSince: new Date(Date.now() - 4000) })
+const takenBy = (process: string) => transaction((db) => takeSessions(db, process))
+/** Takes a session that is free, or whose process is gone, as a process does. */
+async function openedBy(process: string, sessionId: string): Promise<LinkWork> {
+  const held = (await takenBy(process)).find(({ id }) => id === sessionId)
   const session = await selectSession(pool(), sessionId)
-  if (!session) throw new Error('no session')
-  const work = await LinkWork.open(session, { worker, lastBeat: null })
+  if (!held || !session) throw new Error('it was not taken')
+  const work = await LinkWork.open(session, held)
   opened.push(work)
+  return work
+}
+/** As if its process had said nothing for so long, s. */
+const silentFor = (sessionId: string, seconds: number) =>
+  pool().query(`UPDATE link_session SET beat_at = clock_timestamp() - $2 * interval '1 s' WHERE id = $1`, [
+    sessionId,
+    seconds,
+  ])
+
+/** Works a session as a process would, until something holds. */
+async function workedBy(process: string, sessionId: string) {
+  const work = await openedBy(process, sessionId)
   const until = async (holds: () => Promise<boolean> | boolean, tries = 1200) => {
     for (let looked = 0; looked < tries; looked++) {
       if (!(await work.step())) return
       if (await holds()) return
       await delay(10) // between two looks at devices, as a process leaves them time
     }
-    throw new Error(
-      `it did not come about: ${JSON.stringify(await selectLive(pool(), session.members[0]?.runId ?? ''))}`,
-    )
+    const session = await selectSession(pool(), sessionId)
+    const shown = await selectLive(pool(), session?.members[0]?.runId ?? '')
+    throw new Error(`it did not come about: ${JSON.stringify(shown)}`)
   }
   return { work, until }
 }
@@ -376,18 +390,15 @@ describe('a run that takes its own readings', () => {
     const taken = async () =>
       (await loadRun(pool(), runId)).rounds[0]?.steps.flatMap(({ readings }) => readings.map(({ id }) => id)) ?? []
     await first.until(async () => (await taken()).length === 2)
-    // It says nothing any more: nobody takes it before it counts as gone, then one alone does.
+    // It says nothing any more: nobody takes it before it counts as gone, nor does its own process ever; then one alone does.
+    const own = (await pool().query('SELECT worker_process FROM link_session WHERE id = $1', [link.id])).rows[0]
     const [next, late] = [randomUUID(), randomUUID()]
-    const { rows } = await pool().query<{ beat_at: Date }>('SELECT beat_at FROM link_session WHERE id = $1', [link.id])
-    const lastBeat = rows[0]?.beat_at.getTime() ?? 0
-    const now = new Date(lastBeat + 2)
-    const look = (worker: string, silentSince: Date) => takeSessions(pool(), { worker, now, silentSince })
-    expect(await look(next, new Date(lastBeat))).toEqual([])
-    // Whoever is first has beaten later than this, so that the second finds nobody silent.
-    const gone = new Date(lastBeat + 1)
-    const both = await Promise.all([look(next, gone), look(late, gone)])
-    expect(both.flat().map(({ id }) => id)).toEqual([link.id])
-    const worker = both[0]?.length === 1 ? next : late
+    expect(await takenBy(next)).toEqual([])
+    await silentFor(link.id, 5)
+    expect(await takenBy(own.worker_process)).toEqual([])
+    const [held, ...others] = (await Promise.all([takenBy(next), takenBy(late)])).flat()
+    expect(held?.id).toBe(link.id)
+    expect(others).toEqual([])
     // What it still holds is not its own any more: it finds that out by its next beat.
     let isOurs = true
     for (let looks = 0; looks < 400 && isOurs; looks++) {
@@ -398,8 +409,8 @@ describe('a run that takes its own readings', () => {
     const before = await taken()
     expect(before.length).toBeLessThan(5)
     const session = await selectSession(pool(), link.id)
-    if (!session) throw new Error('no session')
-    const work = await LinkWork.open(session, { worker, lastBeat: both.flat()[0]?.lastBeat ?? null })
+    if (!session || !held) throw new Error('no session')
+    const work = await LinkWork.open(session, held)
     opened.push(work)
     for (let looks = 0; looks < 1200 && !(await isRead(runId)()); looks++) {
       await work.step()
@@ -418,18 +429,13 @@ describe('a run that takes its own readings', () => {
     await first.until(() => world.read().reference > 1)
     // An hour later, with what somebody had wanted in the meantime.
     const before = new Date(Date.now() - 61_000)
-    await pool().query('UPDATE link_session SET beat_at = $2 WHERE id = $1', [link.id, before])
+    await silentFor(link.id, 61)
     const orders = [orderId(), orderId()]
     for (const [index, act] of [{ kind: 'set' as const, to: 5 }, { kind: 'vent' as const }].entries())
       await insertOrder(pool(), {
         ...{ id: orders[index] ?? '', sessionId: link.id, runId, act, at: before, personId: ANNA.id },
       })
-    const worker = randomUUID()
-    const [found] = await takeSessions(pool(), { worker, now: new Date(), silentSince: new Date() })
-    const session = await selectSession(pool(), link.id)
-    if (!session) throw new Error('no session')
-    const work = await LinkWork.open(session, { worker, lastBeat: found?.lastBeat ?? null })
-    opened.push(work)
+    const work = await openedBy(randomUUID(), link.id)
     expect((await selectSession(pool(), link.id))?.automatic).toBeNull()
     await work.step()
     expect((await selectLive(pool(), runId))?.ended).toContain('It stood still while no server worked it')

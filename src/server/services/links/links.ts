@@ -9,15 +9,18 @@ import { pool, type Transaction, transaction } from '../../database'
 import { environment } from '../../environment'
 import { allowedNetworks, deviceAddress } from '../../links/address'
 import { SourceLink } from '../../links/devices'
-import { type LinkLine, LinkLost } from '../../links/lineLink'
+import type { LinkLine } from '../../links/lineLink'
 import { Conflict } from '../../refusals'
 import { selectDevice, selectDevicesFor } from '../../sql/links/device'
 import { insertLines, type NewLinkLine } from '../../sql/links/linkLine'
 import { answerOrder, insertOrder, selectAnswer } from '../../sql/links/linkOrder'
 import {
+  type ClaimedAddress,
+  insertAddressClaims,
   insertClaims,
   insertSession,
   type LinkSession,
+  oweVent,
   selectSession,
   selectSessionOfRun,
 } from '../../sql/links/linkSession'
@@ -84,6 +87,7 @@ export async function beginLink(link: NewLink, { person, now }: Actor): Promise<
     const wanted = [link.sourceId, ...link.members.flatMap(claimedBy)]
     const [missing] = await insertClaims(db, link.id, wanted)
     if (missing !== undefined) throw await inOtherHands(db, missing)
+    await claimPlaces(db, link)
     for (const { runId } of link.members)
       await insertEvent(db, {
         at: now,
@@ -102,6 +106,37 @@ export async function beginLink(link: NewLink, { person, now }: Actor): Promise<
 
 const claimedBy = ({ runId, meterId, transmitterId }: NewLink['members'][number]) =>
   [runId, meterId, transmitterId].filter((id) => id !== null)
+
+/** Where each device answers is taken too: entered twice it is one device all the same. */
+async function claimPlaces(db: Transaction, { id, sourceId, members }: NewLink): Promise<void> {
+  const allowed = allowedNetworks(environment().BARYS_NETWORKS)
+  const places = new Map<string, ClaimedAddress & { readonly name: string }>()
+  for (const deviceId of [sourceId, ...members.flatMap((member) => [member.meterId, member.transmitterId])]) {
+    const device = deviceId === null ? null : await selectDevice(db, deviceId)
+    if (!device) continue
+    const { host, port } = deviceAddress(device.address, allowed)
+    const place = { address: `${host} ${port}`, channel: device.channel ?? 0, name: device.name }
+    const key = `${place.address} ${place.channel}`
+    const other = places.get(key)
+    if (other)
+      throw new Refusal(
+        'members',
+        `${device.name} is chosen for two things at once${other.name === device.name ? '' : `: it is ${other.name} too`}`,
+        'give each instrument a channel of its own',
+      )
+    places.set(key, place)
+  }
+  const taken = await insertAddressClaims(db, id, [...places.values()])
+  if (!taken) return
+  const name = [...places.values()].find(
+    ({ address, channel }) => address === taken.address && channel === taken.channel,
+  )
+  throw new Conflict(
+    'members',
+    `where ${name?.name ?? 'it'} answers, another run has a device in hand`,
+    'let go of it there first; a device that is entered twice is one device',
+  )
+}
 
 async function inOtherHands(db: Transaction, id: string): Promise<Conflict> {
   const device = await selectDevice(db, id)
@@ -153,7 +188,11 @@ export async function orderLink(
 ): Promise<LinkAnswer> {
   const session = await selectSessionOfRun(pool(), runId)
   if (!session) throw new Refusal('run', 'no device is linked to it', 'link them first, or work at the device itself')
-  await insertOrder(pool(), { id, sessionId: session.id, runId, act, personId: person.id })
+  await transaction(async (db) => {
+    await insertOrder(db, { id, sessionId: session.id, runId, act, personId: person.id })
+    // Owed from here on, whoever works the session and whether or not the source is heard.
+    if (act.kind === 'vent') await oweVent(db, session.id)
+  })
   const answer = await answered(id, act.kind === 'vent' ? VENT_MS : ANSWER_MS)
   if (answer) return answer
   if (act.kind === 'vent') return ventedHere(id, session)
@@ -178,10 +217,11 @@ async function ventedHere(orderId: string, session: LinkSession): Promise<LinkAn
   const source = new SourceLink(deviceAddress(device.address, allowed), 'Pa', { keep })
   let answer: LinkAnswer
   try {
-    answer = { isDone: true, words: ventedWords(await source.vent()) }
-  } catch (error) {
-    if (!(error instanceof LinkLost)) throw error
-    answer = { isDone: false, words: `${device.name} does not answer, and was not vented: go to it, and vent it there` }
+    const { outcome } = await source.order({ kind: 'vent' })
+    answer =
+      outcome === 'lost'
+        ? { isDone: false, words: `${device.name} does not answer, and was not vented: go to it, and vent it there` }
+        : { isDone: true, words: ventedWords(outcome === 'confirmed') }
   } finally {
     source.close()
     await insertLines(pool(), session.id, kept)

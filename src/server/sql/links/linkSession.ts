@@ -1,6 +1,10 @@
+import { randomUUID } from 'node:crypto'
 import { z } from 'zod'
+import { GONE_MS, type Lease, PROVEN_MS, taken } from '@/core/links/lease'
+import type { Duty } from '@/core/links/sourceDuty'
+import type { Proof } from '@/core/links/sourceRound'
 import { AutomaticSettings, type NewLink } from '@/schema/links'
-import type { Queryable } from '../../database'
+import type { Queryable, Transaction } from '../../database'
 
 /** What a session goes by where it takes its own readings: how, and who began it. */
 const AutomaticRow = z.object({ settings: AutomaticSettings, personId: z.uuid(), isPaused: z.boolean() })
@@ -90,6 +94,7 @@ export async function insertClaims(db: Queryable, sessionId: string, claimed: re
 export async function closeSession(db: Queryable, id: string, now: Date): Promise<void> {
   await db.query('UPDATE link_session SET ended_at = coalesce(ended_at, $2), automatic = NULL WHERE id = $1', [id, now])
   await db.query('DELETE FROM link_claim WHERE session_id = $1', [id])
+  await db.query('DELETE FROM link_address_claim WHERE session_id = $1', [id])
   await db.query('DELETE FROM link_live WHERE session_id = $1', [id])
 }
 
@@ -100,35 +105,122 @@ export async function updateAutomatic(db: Queryable, id: string, automatic: Auto
   ])
 }
 
-/**
- * Gives an open session that nobody works, or whose worker has not been heard of, to a worker; each to one.
- *
- * @returns the sessions that are this worker's from now on, each with when it was last worked; null where it never was
- */
-export async function takeSessions(
-  db: Queryable,
-  { worker, now, silentSince }: { readonly worker: string; readonly now: Date; readonly silentSince: Date },
-): Promise<{ readonly id: string; readonly lastBeat: Date | null }[]> {
-  const { rows } = await db.query(
-    `UPDATE link_session AS taken SET worker = $1, beat_at = $2
-       FROM (SELECT id, beat_at FROM link_session
-              WHERE ended_at IS NULL AND (worker IS NULL OR beat_at < $3) FOR UPDATE SKIP LOCKED) AS before
-      WHERE taken.id = before.id
-    RETURNING taken.id, before.beat_at`,
-    [worker, now, silentSince],
-  )
-  return rows.map(({ id, beat_at }) => ({ id, lastBeat: beat_at }))
+/** A session that a worker has in hand from now on: its lease, and what its source is owed. */
+export type TakenSession = {
+  readonly id: string
+  readonly holder: string
+  readonly fence: number
+  readonly owes: Duty | null
+  /** When it was last worked; null where it never was. */
+  readonly lastBeat: Date | null
 }
 
-/** Says that a session is still worked. @returns false where another has taken it over, or it was ended */
-export async function beat(
-  db: Queryable,
-  id: string,
-  { worker, now }: { worker: string; now: Date },
-): Promise<boolean> {
-  const { rowCount } = await db.query(
-    'UPDATE link_session SET beat_at = $3 WHERE id = $1 AND worker = $2 AND ended_at IS NULL',
-    [id, worker, now],
+const LeaseRow = z
+  .object({
+    ...{ id: z.uuid(), worker: z.uuid().nullable(), worker_process: z.uuid().nullable(), fence: z.number() },
+    ...{ beat_at: z.date().nullable(), owes: z.enum(['vent', 'hold']).nullable(), now: z.date() },
+  })
+  .transform(({ worker, worker_process, fence, beat_at, ...row }) => ({
+    ...{ id: row.id, owes: row.owes, lastBeat: beat_at, now: row.now.getTime() },
+    lease: { holder: worker, process: worker_process, fence, beatAt: beat_at?.getTime() ?? null } satisfies Lease,
+  }))
+
+/**
+ * Takes what sessions a process may take: see {@link taken}. By the clock of the database, so that processes need not agree
+ * what time it is.
+ */
+export async function takeSessions(db: Transaction, process: string): Promise<TakenSession[]> {
+  const { rows } = await db.query(
+    `SELECT id, worker, worker_process, fence, beat_at, owes, clock_timestamp() AS now FROM link_session
+      WHERE ended_at IS NULL AND (worker IS NULL OR beat_at < clock_timestamp() - $1 * interval '1 ms')
+      ORDER BY id FOR UPDATE SKIP LOCKED`,
+    [GONE_MS],
   )
-  return rowCount === 1
+  const sessions: TakenSession[] = []
+  for (const { id, owes, lastBeat, lease, now } of z.array(LeaseRow).parse(rows)) {
+    const holder = randomUUID()
+    const next = taken(lease, { holder, process }, now)
+    if (!next) continue
+    await db.query(
+      'UPDATE link_session SET worker = $2, worker_process = $3, fence = $4, beat_at = clock_timestamp() WHERE id = $1',
+      [id, next.holder, next.process, next.fence],
+    )
+    sessions.push({ id, holder, fence: next.fence, owes, lastBeat })
+  }
+  return sessions
+}
+
+/** By whom a session is worked, and under which number. */
+export type Holder = Pick<TakenSession, 'id' | 'holder' | 'fence'>
+const HELD = 'id = $1 AND worker = $2 AND fence = $3 AND ended_at IS NULL'
+const by = ({ id, holder, fence }: Holder) => [id, holder, fence]
+
+/** Says that a session is still worked. @returns false where another has taken it over, or it was ended */
+export const beat = async (db: Queryable, of: Holder): Promise<boolean> =>
+  (await db.query(`UPDATE link_session SET beat_at = clock_timestamp() WHERE ${HELD}`, by(of))).rowCount === 1
+
+/** Lets go of a session that is not worked any more, so that anybody takes it at once. */
+export async function releaseSession(db: Queryable, of: Holder): Promise<void> {
+  await db.query(`UPDATE link_session SET worker = NULL, worker_process = NULL WHERE ${HELD}`, by(of))
+}
+
+/** Whether a session is this holder’s just now, said to be alive a moment ago, and what its source is owed. */
+export async function proveSession(db: Queryable, of: Holder): Promise<Proof> {
+  const { rows } = await db.query(
+    `SELECT owes, (${HELD} AND clock_timestamp() - beat_at <= $4 * interval '1 ms') IS TRUE AS is_ours
+       FROM link_session WHERE id = $1`,
+    [...by(of), PROVEN_MS],
+  )
+  return rows.length === 0 ? { isOurs: false, owes: null } : { isOurs: rows[0].is_ours, owes: rows[0].owes }
+}
+
+export const selectDuty = async (db: Queryable, id: string): Promise<Duty | null> =>
+  (await db.query('SELECT owes FROM link_session WHERE id = $1', [id])).rows[0]?.owes ?? null
+
+/**
+ * Keeps what a source is owed; a vent that a person wanted since it was known to be `known` stays.
+ *
+ * @returns false where the session is another’s
+ */
+export const keepDuty = async (
+  db: Queryable,
+  of: Holder,
+  { owes, known }: { readonly owes: Duty | null; readonly known: Duty | null },
+): Promise<boolean> =>
+  (
+    await db.query(
+      `UPDATE link_session SET owes = CASE WHEN owes = 'vent' AND $5::text IS DISTINCT FROM 'vent' THEN owes ELSE $4 END
+        WHERE ${HELD}`,
+      [...by(of), owes, known],
+    )
+  ).rowCount === 1
+
+/** A person wants it vented: owed from this moment on, whoever works the session. */
+export async function oweVent(db: Queryable, id: string): Promise<void> {
+  await db.query(`UPDATE link_session SET owes = 'vent' WHERE id = $1 AND ended_at IS NULL`, [id])
+}
+
+/** Where a device answers, and which channel of it; 0 for the whole. */
+export type ClaimedAddress = { readonly address: string; readonly channel: number }
+
+/** Takes places for a session. @returns the first that another session has; null where all are taken */
+export async function insertAddressClaims(
+  db: Queryable,
+  sessionId: string,
+  claimed: readonly ClaimedAddress[],
+): Promise<ClaimedAddress | null> {
+  for (const place of claimed) {
+    const { rowCount } = await db.query(
+      `INSERT INTO link_address_claim (address, channel, session_id) VALUES ($1, $2, $3) ON CONFLICT DO NOTHING`,
+      [place.address, place.channel, sessionId],
+    )
+    // A whole device and one channel of it have one owner too.
+    const { rows } = await db.query(
+      `SELECT FROM link_address_claim
+        WHERE address = $1 AND session_id <> $3 AND (channel = 0 OR $2 = 0 OR channel = $2) LIMIT 1`,
+      [place.address, place.channel, sessionId],
+    )
+    if (rowCount === 0 || rows.length > 0) return place
+  }
+  return null
 }
