@@ -54,14 +54,14 @@ describe('how a round is taken by devices', () => {
     expect(plan.lead).toBeCloseTo(0.01, 12)
     expect(plan.highest).toBeCloseTo(1.05, 12)
   })
-  test('damping and hold of the run go before a shorter wish; its own window before ours', () => {
+  test('damping and hold of the run go before a shorter wish; its own window before ours, and what a device says of its damping before both', () => {
     const world = { dampingFoundSeconds: 3, dwellSeconds: 8, stabilityPercent: 0.2 }
     expect(leastSeconds({ ...benchWorld('P-3'), ...world })).toBe(15) // five time constants
-    expect(automaticPlan(runOf('P-3', { world }), SETTINGS).settle).toEqual({
-      kind: 'statistical',
-      seconds: 15,
-      tolerance: 0.2,
-    })
+    const plan = automaticPlan(runOf('P-3', { world }), SETTINGS)
+    expect(plan.settle).toEqual({ kind: 'statistical', seconds: 15, tolerance: 0.04 })
+    // Its own window is one of the output: 0.2 % of 16 mA.
+    expect(plan.channels).toEqual([{ tolerance: 0.032 }])
+    expect(automaticPlan(runOf('P-3', { world }), SETTINGS, { dampingSeconds: 12 }).settle.seconds).toBe(60)
     expect(leastSeconds({ ...benchWorld('P-3'), ...world, dampingFoundSeconds: 1 })).toBe(8)
   })
   test('never beyond its range by more than a twentieth, its sensor, or its reference', () => {

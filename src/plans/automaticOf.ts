@@ -3,9 +3,9 @@ import type { SourceBounds } from '@/core/links/sourceDuty'
 import { atReference } from '@/core/pressure/lineHead'
 import { Refusal } from '@/core/refusal'
 import { errorBasis } from '@/core/run/judge/errorBasis'
-import { targetInput } from '@/core/run/judge/judgeSteps'
+import { judgingBasis, targetInput } from '@/core/run/judge/judgeSteps'
 import { hookUpFactsOf } from '@/core/run/work/workLists'
-import { settleSecondsOf } from '@/core/setUp/damping'
+import { settleSeconds, settleSecondsOf } from '@/core/setUp/damping'
 import { convertPressure, STANDARD_ATMOSPHERE_PA } from '@/core/units/pressureUnit'
 import type { AutomaticSettings } from '@/schema/links'
 import type { RunStep } from '@/schema/recordedRun'
@@ -23,6 +23,9 @@ const MARGIN = 0.05
 const GAP_SHARE = 0.1
 const LONGEST_GAP_S = 0.5
 const PATIENCE_S = 300
+/** So long without coming nearer a source is stuck, s; so much of the span away from where it was, it goes the wrong way. */
+const STALL_S = 30
+const ASTRAY = 0.05
 const SILENCE_S = 5
 
 /** The points of the present round that are not read yet, in their order. */
@@ -39,7 +42,11 @@ export function leastSeconds(world: RunView['world']): number {
  *
  * @throws {Refusal} where there is nothing left to take, or a point is read by other means than by devices
  */
-export function automaticPlan(run: RunView, { settle, seconds, readings }: AutomaticSettings): AutomaticPlan {
+export function automaticPlan(
+  run: RunView,
+  { settle, seconds, readings }: AutomaticSettings,
+  { beside = [], dampingSeconds = 0 }: AutomaticBeside = {},
+): AutomaticPlan {
   const { world } = run
   refuseOtherMeans(world)
   const steps = outstanding(run)
@@ -47,20 +54,44 @@ export function automaticPlan(run: RunView, { settle, seconds, readings }: Autom
   // As the reference gives them: a head between it and the instrument is made up for.
   const range = { lrv: targetInput(0, world), urv: targetInput(100, world) }
   const span = Math.abs(range.urv - range.lrv)
-  const looked = Math.max(seconds, leastSeconds(world))
-  const tolerance = world.stabilityPercent === undefined ? span * TOLERANCE : (span * world.stabilityPercent) / 100
+  const worlds = [world, ...beside.map((each) => each.world)]
+  const looked = Math.max(seconds, settleSeconds(dampingSeconds), ...worlds.map(leastSeconds))
+  const tolerance = span * Math.min(TOLERANCE, ...worlds.map(steadyShare))
   return {
     points: steps.map(({ percent, direction }) => ({ percent, direction })),
     range,
     settle: settle === 'time' ? { kind: 'time', seconds: looked } : { kind: settle, seconds: looked, tolerance },
+    channels: worlds.flatMap((each) => channelsOf(each, tolerancesOf(each)).map((own) => ({ tolerance: own }))),
     readings,
     gapSeconds: Math.min(LONGEST_GAP_S, looked * GAP_SHARE),
     ...{ lead: span * LEAD, reach: span * REACH, past: span * PAST },
     ...(errorBasis(world) === 'reading' && { isOfReading: true }),
     // What it vents to lies within: a run begins with its source vented.
     ...applicable([run]),
-    ...{ patienceSeconds: PATIENCE_S, silenceSeconds: SILENCE_S },
+    ...{ patienceSeconds: PATIENCE_S, silenceSeconds: SILENCE_S, stallSeconds: STALL_S, astray: span * ASTRAY },
   }
+}
+
+/** What else hangs at the manifold, and the longest damping that a device itself says it has, s. */
+export type AutomaticBeside = { readonly beside?: readonly RunView[]; readonly dampingSeconds?: number }
+
+/** What of an instrument is read at each point, in its order. */
+export function channelsOf<T>(
+  world: Pick<RunView['world'], 'readsDigital'> | undefined,
+  { output, pv, ao }: { readonly output: T; readonly pv: T; readonly ao: T },
+): T[] {
+  return world?.readsDigital ? [output, pv, ao] : [output]
+}
+
+/** How much of its span an output may move while its point is held: what the plan says of it, else ours. */
+const steadyShare = ({ stabilityPercent }: RunView['world']): number =>
+  stabilityPercent === undefined ? TOLERANCE : stabilityPercent / 100
+
+function tolerancesOf(world: RunView['world']) {
+  const { range, scale } = judgingBasis(world)
+  const share = steadyShare(world)
+  const output = Math.abs(scale.upper - scale.lower) * share
+  return { output, pv: Math.abs(range.urv - range.lrv) * share, ao: output }
 }
 
 const applicable = (runs: readonly Pick<RunView, 'world'>[]) => {

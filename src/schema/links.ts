@@ -122,7 +122,10 @@ export const LinkShown = z.object({
   isSteady: z.boolean(),
   slopePerSecond: figure,
   members: z.array(z.object({ runId: z.uuid(), tag: z.string(), output: figure, pv: figure, ao: figure })),
-  devices: z.array(z.object({ name: z.string(), kind, isAlive: z.boolean() })),
+  /** Each device: whether it answers, and what is wrong with what it says; null where nothing is. */
+  devices: z.array(
+    z.object({ name: z.string(), kind, isAlive: z.boolean(), trouble: z.string().nullable().default(null) }),
+  ),
   automatic: z
     .object({
       phase: z.enum(['going', 'creeping', 'settling', 'taking', 'paused']),

@@ -27,8 +27,9 @@ const PLAN: AutomaticPlan = {
   ],
   range: { lrv: 0, urv: 6 },
   settle: { kind: 'statistical', seconds: 5, tolerance: 0.002 },
+  channels: [{ tolerance: 0.0064 }],
   ...{ readings: 5, gapSeconds: 0.5, lead: 0.06, reach: 0.003, past: 0.006 },
-  ...{ lowest: -0.2, highest: 7, patienceSeconds: 120, silenceSeconds: 10 },
+  ...{ lowest: -0.2, highest: 7, patienceSeconds: 120, silenceSeconds: 10, stallSeconds: 30, astray: 0.3 },
 }
 const NOTHING = { mean: Number.NaN, deviation: Number.NaN, count: 0 }
 const did = (rig: Rig, ...acts: readonly RigAct[]) => acts.reduce(actOnRig, rig)

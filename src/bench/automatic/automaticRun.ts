@@ -1,11 +1,13 @@
 import { type MeanOfReadings, meanOf } from '@/core/statistics/sample'
-import { type Sample, type SettleRule, settling } from './settling'
+import { isStillMoving, type Sample, type SettleRule, settling } from './settling'
 
 /** What a run that takes its own readings is to do. Pressures in the unit of the source. */
 export type AutomaticPlan = {
   readonly points: readonly { readonly percent: number; readonly direction: 'rising' | 'falling' }[]
   readonly range: { readonly lrv: number; readonly urv: number }
   readonly settle: SettleRule
+  /** What of each channel that is read beside the pressure still counts as standing, in its unit; in the order of `outputs`. */
+  readonly channels: readonly { readonly tolerance: number }[]
   /** So many readings make the mean of a point, so far apart, s. */
   readonly readings: number
   readonly gapSeconds: number
@@ -22,6 +24,9 @@ export type AutomaticPlan = {
   /** The longest wait for a point to settle, and for a word of the devices, s. */
   readonly patienceSeconds: number
   readonly silenceSeconds: number
+  /** So long on its way without coming any nearer, s; so much further away than it was counts as the wrong way. */
+  readonly stallSeconds: number
+  readonly astray: number
 }
 
 /** What the devices show at a moment: the pressure, and each channel that is read beside it, always in the same order. */
@@ -44,6 +49,8 @@ export const STOPS = {
   'over-range': 'the pressure went beyond what may be applied',
   leak: 'the pressure falls away from its set point: look for a leak',
   unsettled: 'the point does not settle',
+  'no-progress': 'the pressure comes no nearer to its point: look at the supply, the hose and its valves',
+  'wrong-way': 'the pressure goes away from its point and not to it: it is vented',
   'gone-past': 'the point is overshot every time: slow the source down',
   silent: 'the devices say nothing any more',
 } as const
@@ -54,6 +61,8 @@ export type AutomaticState = {
   readonly phase: 'going' | 'creeping' | 'settling' | 'taking' | 'paused' | 'done' | 'stopped'
   readonly index: number
   readonly taken: readonly TakenPoint[]
+  /** How near it has come on its way, and when; null where it is on none. */
+  readonly nearest: { readonly distance: number; readonly at: number } | null
   /** When the set point was reached, and what was seen since. */
   readonly reached: number | null
   readonly seen: readonly Seen[]
@@ -85,7 +94,7 @@ const LEAST_SHARE = 1e-6
 
 /** Before its first point; the orders that begin it come with the first sample. */
 export const automaticStart: AutomaticState = {
-  ...{ phase: 'going', index: -1, taken: [], reached: null, seen: [], readings: [], timesPast: 0 },
+  ...{ phase: 'going', index: -1, taken: [], nearest: null, reached: null, seen: [], readings: [], timesPast: 0 },
   ...{ isTakenNow: false, slopePerSecond: null, stop: null, lastSeen: null, began: null },
 }
 
@@ -101,15 +110,22 @@ export function afterSeen(state: AutomaticState, seen: Seen, plan: AutomaticPlan
   if (now.phase === 'paused') return { state: now, orders: [] }
   if (now.index < 0) return toPoint(now, 0, plan)
   switch (now.phase) {
-    case 'going':
-      return isAt(seen, leadInOf(plan, now.index), { plan, index: now.index })
-        ? { state: { ...now, phase: 'creeping' }, orders: [{ order: 'set', to: setPointOf(plan, now.index) }] }
-        : { state: now, orders: [] }
-    case 'creeping':
+    case 'going': {
+      const leadIn = leadInOf(plan, now.index)
+      return isAt(seen, leadIn, { plan, index: now.index })
+        ? {
+            state: { ...now, phase: 'creeping', nearest: null },
+            orders: [{ order: 'set', to: setPointOf(plan, now.index) }],
+          }
+        : onItsWay(now, seen, { plan, to: leadIn })
+    }
+    case 'creeping': {
       if (isPast(seen, plan, now.index)) return againFromItsSide(now, plan)
-      return isAt(seen, setPointOf(plan, now.index), { plan, index: now.index })
+      const to = setPointOf(plan, now.index)
+      return isAt(seen, to, { plan, index: now.index })
         ? { state: { ...now, phase: 'settling', reached: seen.seconds, seen: [seen] }, orders: [] }
-        : { state: now, orders: [] }
+        : onItsWay(now, seen, { plan, to })
+    }
     case 'settling':
       return settled(now, seen, plan)
     case 'taking':
@@ -186,6 +202,9 @@ const isPast = ({ applied }: Seen, plan: AutomaticPlan, index: number): boolean 
   !(index === 0 && isAtItsStart(plan)) &&
   signOf(plan, index) * (applied - setPointOf(plan, index)) > plan.past * shareAt(plan, index)
 
+const isFarOff = ({ applied }: Seen, plan: AutomaticPlan, index: number): boolean =>
+  Math.abs(applied - setPointOf(plan, index)) > LEAK_REACHES * plan.reach * shareAt(plan, index)
+
 function toPoint(state: AutomaticState, index: number, plan: AutomaticPlan): Next {
   if (index >= plan.points.length) return { state: { ...state, phase: 'done' }, orders: [] }
   return {
@@ -193,6 +212,7 @@ function toPoint(state: AutomaticState, index: number, plan: AutomaticPlan): Nex
       ...state,
       phase: 'going',
       index,
+      nearest: null,
       reached: null,
       seen: [],
       readings: [],
@@ -202,6 +222,22 @@ function toPoint(state: AutomaticState, index: number, plan: AutomaticPlan): Nex
     },
     orders: [{ order: 'set', to: leadInOf(plan, index) }],
   }
+}
+
+/** A source that does not move, or moves away, is not waited for for ever. */
+function onItsWay(
+  state: AutomaticState,
+  { applied, seconds }: Seen,
+  { plan, to }: { readonly plan: AutomaticPlan; readonly to: number },
+): Next {
+  const distance = Math.abs(applied - to)
+  const share = shareAt(plan, state.index)
+  const { nearest } = state
+  // What comes nearer by less than its reach is noise, and no progress.
+  if (nearest === null || distance < nearest.distance - plan.reach * share)
+    return { state: { ...state, nearest: { distance, at: seconds } }, orders: [] }
+  if (distance > nearest.distance + plan.astray) return stopped(state, 'wrong-way')
+  return seconds - nearest.at > plan.stallSeconds ? stopped(state, 'no-progress') : { state, orders: [] }
 }
 
 /** Gone past, it is come to again from its side, further back. */
@@ -214,17 +250,24 @@ function againFromItsSide(state: AutomaticState, plan: AutomaticPlan): Next {
 
 function settled(state: AutomaticState, seen: Seen, plan: AutomaticPlan): Next {
   if (isPast(seen, plan, state.index)) return againFromItsSide(state, plan)
-  if (Math.abs(seen.applied - setPointOf(plan, state.index)) > LEAK_REACHES * plan.reach * shareAt(plan, state.index))
-    return stopped(state, 'leak')
+  if (isFarOff(seen, plan, state.index)) return stopped(state, 'leak')
   const reached = state.reached ?? seen.seconds
   const all = [...state.seen, seen]
   const samples = (of: (each: Seen) => number): Sample[] =>
     all.map((each) => ({ seconds: each.seconds, value: of(each) }))
-  const { isSettled, slopePerSecond } = settling(
+  const rule = ruleAt(plan, state.index)
+  const { isSettled: isSteady, slopePerSecond } = settling(
     samples(({ applied }) => applied),
-    ruleAt(plan, state.index),
+    rule,
     reached,
   )
+  // An output that lags behind a pressure that stands is not the output at that pressure.
+  const isSettled =
+    isSteady &&
+    plan.channels.every(({ tolerance }, channel) => {
+      const channelSamples = samples(({ outputs }) => outputs[channel] ?? Number.NaN)
+      return !isStillMoving(channelSamples, { seconds: rule.seconds, tolerance }, reached)
+    })
   const now = {
     ...state,
     seen: all.filter(({ seconds }) => seconds > seen.seconds - 4 * plan.settle.seconds),
@@ -236,6 +279,7 @@ function settled(state: AutomaticState, seen: Seen, plan: AutomaticPlan): Next {
 }
 
 function taking(state: AutomaticState, seen: Seen, plan: AutomaticPlan): Next {
+  if (isFarOff(seen, plan, state.index)) return stopped(state, 'leak')
   const last = state.readings.at(-1)
   if (last && seen.seconds - last.seconds < plan.gapSeconds * EARLY) return { state, orders: [] }
   const readings = [...state.readings, seen]
@@ -252,8 +296,8 @@ function taking(state: AutomaticState, seen: Seen, plan: AutomaticPlan): Next {
   return toPoint({ ...state, taken: [...state.taken, taken] }, state.index + 1, plan)
 }
 
-/** Beyond what may be applied it is vented; otherwise held, and a person decides. */
+/** Beyond what may be applied, or away from where it was sent, it is vented; otherwise held, and a person decides. */
 const stopped = (state: AutomaticState, stop: Stop): Next => ({
   state: { ...state, phase: 'stopped', stop },
-  orders: [{ order: stop === 'over-range' ? 'vent' : 'hold' }],
+  orders: [{ order: stop === 'over-range' || stop === 'wrong-way' ? 'vent' : 'hold' }],
 })

@@ -43,6 +43,21 @@ export function settling(samples: readonly Sample[], rule: SettleRule, reached: 
   return { isSettled: (isLevel || toCome <= rule.tolerance / 10) && toCome <= rule.tolerance, slopePerSecond }
 }
 
+/**
+ * Whether what is read beside the pressure still moves: a slope beyond its own uncertainty that would come to more than the
+ * tolerance within the window. What is only noisy stands. Seen for less than the window, it counts as moving.
+ */
+export function isStillMoving(
+  samples: readonly Sample[],
+  { seconds, tolerance }: { readonly seconds: number; readonly tolerance: number },
+  reached: number,
+): boolean {
+  const now = samples.at(-1)?.seconds ?? reached
+  const line = fitted(samples.filter((each) => each.seconds >= Math.max(reached, now - seconds)))
+  if (!line) return now - reached < seconds
+  return Math.abs(line.slope) > COVERAGE * line.uncertainty && Math.abs(line.slope) * seconds > tolerance
+}
+
 /** The slope of a straight line through samples, with its standard uncertainty; null for too few, or all at one time. */
 function fitted(samples: readonly Sample[]): { slope: number; uncertainty: number } | null {
   const count = samples.length

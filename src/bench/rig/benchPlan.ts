@@ -1,3 +1,4 @@
+import { CURRENT_SPAN_MA } from '../../core/signal/currentLoop'
 import { convertPressure } from '../../core/units/pressureUnit'
 import type { AutomaticPlan } from '../automatic/automaticRun'
 import type { Rig } from './rigModel'
@@ -16,9 +17,11 @@ export function benchPlan({ facts, model: { range } }: Pick<Rig, 'facts' | 'mode
     points: [...up, ...down],
     range,
     settle: { kind: 'statistical', seconds: 5, tolerance: span * 0.0004 },
+    // In mA; a gauge that is read by eye gives no current, and stands when the pressure does.
+    channels: [{ tolerance: CURRENT_SPAN_MA * 0.0004 }],
     ...{ readings: 5, gapSeconds: 0.5, lead: span * 0.01, reach: span * 0.0005, past: span * 0.001 },
     lowest: Math.min(range.lrv, range.urv) - margin,
     highest: Math.min(Math.max(range.lrv, range.urv) + margin, convertPressure(facts.overloadPa, 'Pa', facts.unit)),
-    ...{ patienceSeconds: 180, silenceSeconds: 10 },
+    ...{ patienceSeconds: 180, silenceSeconds: 10, stallSeconds: 30, astray: span * 0.05 },
   }
 }

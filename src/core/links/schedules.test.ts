@@ -115,7 +115,9 @@ class World {
       case 'read-duty':
         return this.owes
       case 'look':
-        return this.isUp && !this.isLost() ? { pressure: this.source.pressure, mode: this.source.mode } : null
+        return this.isUp && !this.isLost()
+          ? { pressure: this.source.pressure, mode: this.source.mode, setPoint: this.source.setPoint }
+          : null
       case 'keep-duty':
         if (isOurs && !(this.owes === 'vent' && effect.known !== 'vent')) this.owes = effect.owes
         return isOurs

@@ -5,6 +5,7 @@ import {
   nextDuty,
   ordered,
   type SourceBounds,
+  type SourceLook,
   type SourceState,
   sourceTaken,
   ventedByHand,
@@ -15,7 +16,9 @@ const BOUNDS: SourceBounds = { lowest: -1, highest: 7, ventsTo: 0, nothing: 0.01
 const fresh = sourceTaken(null, 0)
 const held: SourceState = { ...fresh, standing: 'held' }
 const vent = (state: SourceState) => wanted(state, { kind: 'vent' }, BOUNDS).state
-const at = (pressure: number, mode: 'vent' | 'control' | 'measure' | null = 'control') => ({ pressure, mode })
+const at = (pressure: number, mode: SourceLook['mode'] = 'control', setPoint = pressure): SourceLook => ({
+  ...{ pressure, mode, setPoint },
+})
 
 describe('precedence: vent, then hold, then set (rules of ours)', () => {
   test('a vent is always taken, and nothing else until it is confirmed', () => {

@@ -58,7 +58,12 @@ export type SourceBounds = {
 }
 
 /** What a look at the source shows: what it measures, and by its own word what it does. */
-export type SourceLook = { readonly pressure: number; readonly mode: 'vent' | 'control' | 'measure' | null }
+export type SourceLook = {
+  readonly pressure: number
+  /** What it says it was told to go to. */
+  readonly setPoint: number
+  readonly mode: 'vent' | 'control' | 'measure' | null
+}
 
 /** A source taken in hand: nothing is known of it. A duty that was kept from before is owed still. */
 export const sourceTaken = (owes: Duty | null, now: number): SourceState => ({
@@ -152,7 +157,7 @@ export function looked(state: SourceState, look: SourceLook | null, now: number,
     case 'going':
     case 'held':
       // Another’s hand, or its own: what it does is not what it was told, and stays as it is until a person decides.
-      return look.mode !== null && look.mode !== 'control'
+      return (look.mode !== null && look.mode !== 'control') || isSetElsewhere(heard, look, bounds)
         ? { ...heard, standing: 'unknown', alarm: ventAlarm(heard, 'not-as-told') }
         : heard
     case 'unknown':
@@ -162,6 +167,12 @@ export function looked(state: SourceState, look: SourceLook | null, now: number,
       return heard.standing satisfies never
   }
 }
+
+const isSetElsewhere = (
+  { standing, setTo }: SourceState,
+  { setPoint }: SourceLook,
+  { nothing }: SourceBounds,
+): boolean => standing === 'going' && setTo !== null && Math.abs(setPoint - setTo) > nothing
 
 function venting(
   state: SourceState,

@@ -17,13 +17,17 @@ function numberAnswered(text: string, of: string): number {
   return value
 }
 
-/** Nothing of before stands in its queue of errors, and it counts in pascal from now on. */
+/** Nothing of before stands in its queue of errors, and it counts in pascal from now on: by its own word. */
 const GREETING = '*CLS;:UNIT:PRES PA'
+const COUNTS_IN = /^PA(SCAL)?$/i
 
 /** What a source says that it does: SCPI-99, OUTPut:MODE of a pressure source (from memory). */
 const MODES: Readonly<Record<string, SourceLook['mode']>> = { VENT: 'vent', CONT: 'control', MEAS: 'measure' }
 /** A set point reads back as it was told but for its last digits, as a share of it. */
 const READ_BACK = 1e-5
+
+/** How long a source is waited for, ms: while it is, nothing else is done with it, and the lease of its session runs. */
+const PATIENCE: LinkPatience = { connect: 1000, answer: 1000 }
 
 /** What came of an order; words where it was not confirmed. */
 export type Told = { readonly outcome: Outcome; readonly words: string }
@@ -32,13 +36,26 @@ const CONFIRMED: Told = { outcome: 'confirmed', words: '' }
 /** A pressure source with its reference, by SCPI; pressures in one unit, told to it in pascal. */
 export class SourceLink {
   private readonly link: LineLink
+  /** Who answered first; another one is not the source that was linked. */
+  private first: string | null = null
+  /** Why its figures are not believed, and it is told nothing but a vent. */
+  private fault: string | null = null
 
   constructor(
     address: DeviceAddress,
     private readonly unit: PressureUnit,
     { keep, patience }: { readonly keep?: (line: LinkLine) => void; readonly patience?: LinkPatience } = {},
   ) {
-    this.link = new LineLink(address, keep, patience, GREETING)
+    this.link = new LineLink(address, keep, patience ?? PATIENCE, async (ask, tell) => {
+      tell(GREETING)
+      const identity = await ask('*IDN?')
+      this.first ??= identity
+      const countsIn = (await ask('UNIT:PRES?')).trim()
+      if (identity !== this.first)
+        this.fault = `“${identity.slice(0, 60)}” answers where “${this.first.slice(0, 60)}” did`
+      else if (!COUNTS_IN.test(countsIn)) this.fault = `it counts in “${countsIn.slice(0, 20)}” and not in pascal`
+      else this.fault = null
+    })
   }
 
   /** Who it says it is. */
@@ -53,13 +70,29 @@ export class SourceLink {
     await this.link.tell(`SYST:COMM:WATC ${seconds}`)
     return /^[+-]?0,/.test(await this.link.ask('SYST:ERR?'))
   }
-  /** What it measures, and by its own word what it does. */
+  /** What it measures, what it was told to go to, and by its own word what it does. */
   async look(): Promise<SourceLook> {
     const pressure = await this.pressure()
-    return { pressure, mode: MODES[(await this.link.ask('OUTP:MODE?')).trim().slice(0, 4).toUpperCase()] ?? null }
+    const setPoint = convertPressure(await this.number('SOUR:PRES?'), 'Pa', this.unit)
+    return { pressure, setPoint, mode: await this.mode() }
   }
   async pressure(): Promise<number> {
-    return convertPressure(numberAnswered(await this.link.ask('MEAS:PRES?'), 'source'), 'Pa', this.unit)
+    return convertPressure(await this.number('MEAS:PRES?'), 'Pa', this.unit)
+  }
+
+  private async mode(): Promise<SourceLook['mode']> {
+    const answer = (await this.link.ask('OUTP:MODE?')).trim()
+    // A number here answers another question.
+    if (!/^[a-z]+$/i.test(answer)) this.link.distrust()
+    return MODES[answer.slice(0, 4).toUpperCase()] ?? null
+  }
+
+  /** @throws {Refusal} for what is no number, and where its figures are not believed */
+  private async number(question: string): Promise<number> {
+    const answer = await this.link.ask(question)
+    if (this.fault !== null) throw new Refusal('source', this.fault, 'look at the source')
+    if (/^[a-z]/i.test(answer.trim())) this.link.distrust()
+    return numberAnswered(answer, 'source')
   }
 
   /**
@@ -80,12 +113,13 @@ export class SourceLink {
   private async ordered(order: SourceOrder, isStillRight: () => boolean): Promise<Told> {
     switch (order.kind) {
       case 'vent': {
-        await this.link.tell('OUTP:MODE VENT', isStillRight)
-        const { mode } = await this.look()
+        await this.link.tellAtOnce('OUTP:MODE VENT', isStillRight)
+        const mode = await this.mode()
         return mode === 'vent' ? CONFIRMED : { outcome: 'refused', words: 'it does not say that it vents' }
       }
       case 'hold': {
-        const { pressure, mode } = await this.look()
+        const pressure = await this.pressure()
+        const mode = await this.mode()
         // What drives no pressure has none to be held; told to, it would switch its output on.
         if (mode !== null && mode !== 'control') return CONFIRMED
         return this.setTo(pressure, isStillRight)
@@ -98,10 +132,11 @@ export class SourceLink {
   }
 
   private async setTo(value: number, isStillRight: () => boolean): Promise<Told> {
+    await this.pressure() // nothing is told to what is not believed
     const pascal = convertPressure(value, this.unit, 'Pa')
     await this.told(`SOUR:PRES ${pascal.toPrecision(9)};:OUTP ON`, isStillRight)
-    const set = numberAnswered(await this.link.ask('SOUR:PRES?'), 'source')
-    const { mode } = await this.look()
+    const set = await this.number('SOUR:PRES?')
+    const mode = await this.mode()
     const isSet = Math.abs(set - pascal) <= READ_BACK * Math.max(1, Math.abs(pascal)) && mode !== 'vent'
     return isSet
       ? CONFIRMED
@@ -129,9 +164,7 @@ export class MeterLink {
   }
   /** The current in the loop, mA. */
   async milliamp(): Promise<number> {
-    return (
-      numberAnswered(await this.link.ask(`MEAS:CURR?${this.channel === null ? '' : ` (@${this.channel})`}`), 'meter') *
-      1000
-    )
+    const channel = this.channel === null ? '' : ` (@${this.channel})`
+    return numberAnswered(await this.link.askInStep(`MEAS:CURR?${channel}`), 'meter') * 1000
   }
 }

@@ -31,8 +31,11 @@ export class LineLink {
     private readonly address: DeviceAddress,
     private readonly keep: (line: LinkLine) => void = () => {},
     private readonly patience: LinkPatience = { connect: CONNECT_MS, answer: ANSWER_MS },
-    /** Told first at each connection: a device that was away may have forgotten how it is spoken to. */
-    private readonly greeting: string | null = null,
+    /** Done first at each connection: a device that was away may have forgotten how it is spoken to. */
+    private readonly greet: (
+      ask: (line: string) => Promise<string>,
+      tell: (line: string) => void,
+    ) => Promise<void> = () => Promise.resolve(),
   ) {}
 
   /**
@@ -49,24 +52,62 @@ export class LineLink {
     })
   }
 
+  /** The same, before anything else on a new connection: what cannot wait for a device that obeys and does not answer. */
+  tellAtOnce(line: string, isStillRight: () => boolean): Promise<void> {
+    return this.inTurn(async () => {
+      const known = this.socket
+      const socket = await this.opened()
+      if (!isStillRight()) throw new LinkLost(`“${line}” came too late and was not sent`)
+      this.send(socket, line)
+      if (socket !== known) await this.greeted(socket)
+    })
+  }
+
   /** Sends a line and waits for its answer. @throws {LinkLost} where none comes in time */
   ask(line: string): Promise<string> {
+    return this.inTurn(async () => this.asked(await this.connected(), line))
+  }
+
+  /**
+   * Sends a line and waits for its answer, then for that of `*OPC?` (IEEE 488.2), before anybody else asks: one answer behind,
+   * a meter would give one loop the current of another. Only what is in step answers 1.
+   *
+   * @throws {LinkLost} where none comes in time, or they are out of step
+   */
+  askInStep(line: string): Promise<string> {
     return this.inTurn(async () => {
       const socket = await this.connected()
-      return new Promise<string>((resolve, reject) => {
-        const timer = setTimeout(() => this.lose(`does not answer “${line}”`), this.patience.answer)
-        this.waiting = {
-          settle: (answer) => {
-            clearTimeout(timer)
-            resolve(answer)
-          },
-          fail: (error) => {
-            clearTimeout(timer)
-            reject(error)
-          },
-        }
-        this.send(socket, line)
-      })
+      const answer = await this.asked(socket, line)
+      if ((await this.asked(socket, '*OPC?')).trim() === '1') return answer
+      this.distrust()
+      throw new LinkLost(`${this.address.host}:${this.address.port} answers what was not asked`)
+    })
+  }
+
+  /**
+   * What was answered cannot be the answer to what was asked: who knows which question it answers. The next question connects
+   * anew, and answers that are still on their way belong to nobody.
+   */
+  distrust(): void {
+    this.lose('answers what was not asked')
+  }
+
+  private asked(socket: Socket, line: string): Promise<string> {
+    // Lost since the question before: nobody would answer this one.
+    if (socket !== this.socket) return Promise.reject(new LinkLost(`${this.address.host}:${this.address.port} hung up`))
+    return new Promise<string>((resolve, reject) => {
+      const timer = setTimeout(() => this.lose(`does not answer “${line}”`), this.patience.answer)
+      this.waiting = {
+        settle: (answer) => {
+          clearTimeout(timer)
+          resolve(answer)
+        },
+        fail: (error) => {
+          clearTimeout(timer)
+          reject(error)
+        },
+      }
+      this.send(socket, line)
     })
   }
 
@@ -88,6 +129,26 @@ export class LineLink {
   }
 
   private async connected(): Promise<Socket> {
+    const known = this.socket
+    const socket = await this.opened()
+    if (socket !== known) await this.greeted(socket)
+    return socket
+  }
+
+  private async greeted(socket: Socket): Promise<void> {
+    try {
+      await this.greet(
+        (line) => this.asked(socket, line),
+        (line) => this.send(socket, line),
+      )
+    } finally {
+      // Half greeted, it is not spoken to: the next question connects anew.
+      if (socket !== this.socket) socket.destroy()
+    }
+    if (socket !== this.socket) throw new LinkLost(`${this.address.host}:${this.address.port} hung up`)
+  }
+
+  private async opened(): Promise<Socket> {
     if (this.socket && !this.socket.destroyed) return this.socket
     const { host, port } = this.address
     const socket = createConnection({ host, port })
@@ -111,11 +172,10 @@ export class LineLink {
     socket.on('error', () => this.lose('hung up', socket))
     socket.on('close', () => this.lose('hung up', socket))
     socket.on('data', (bytes) => this.received(bytes.toString('latin1')))
-    if (this.greeting !== null) this.send(socket, this.greeting)
     return socket
   }
 
-  /** A line answers the question that waits; one that comes after it, in the same packet or later, answers nothing. */
+  /** A line answers the question that waits. One that nobody waits for says that answers and questions are out of step. */
   private received(text: string): void {
     const lines = `${this.text}${text}`.split('\n')
     this.text = lines.pop() ?? ''
@@ -124,7 +184,8 @@ export class LineLink {
       this.keep({ at: new Date(), to: 'us', text: line })
       const { waiting } = this
       this.waiting = null
-      waiting?.settle(line)
+      if (waiting) waiting.settle(line)
+      else this.distrust()
     }
     if (this.text.length > LONGEST_ANSWER) this.lose('answers without an end')
   }

@@ -1,4 +1,5 @@
 import type { SourceLook } from '@/core/links/sourceDuty'
+import { Refusal } from '@/core/refusal'
 import type { PressureUnit } from '@/core/units/pressureUnit'
 import type { Device, LinkShown } from '@/schema/links'
 import { environment } from '../environment'
@@ -27,6 +28,7 @@ export type MemberDevices = {
 /** What was read of an instrument at a moment; null where nothing answers, or it has no such device. */
 export type MemberReading = { readonly output: number | null; readonly pv: number | null; readonly ao: number | null }
 
+type KnownDevice = { readonly device: Device; isAlive: boolean; trouble: string | null }
 type LastSent = { readonly at: Date; readonly name: string; readonly text: string }
 
 /** The devices of a session, with everything that goes to them or comes from them until it is taken to be kept. */
@@ -37,7 +39,7 @@ export class SessionDevices {
   lastSent: LastSent | null = null
   private kept: NewLinkLine[] = []
   private readonly links: { close: () => void }[] = []
-  private readonly known = new Map<string, { readonly device: Device; isAlive: boolean }>()
+  private readonly known = new Map<string, KnownDevice>()
   private readonly sourceId: string
 
   /** @throws {Refusal} for a device outside the site's networks */
@@ -58,11 +60,12 @@ export class SessionDevices {
       return link
     }
     this.sourceId = source.id
-    this.known.set(source.id, { device: source, isAlive: true })
+    this.known.set(source.id, { device: source, isAlive: true, trouble: null })
     this.source = new SourceLink(addressOf(source), unit, { keep: this.keeperOf(source) })
     this.links.push(this.source)
     this.members = members.map(({ runId, tag, meter, transmitter }) => {
-      for (const device of [meter, transmitter]) if (device) this.known.set(device.id, { device, isAlive: true })
+      for (const device of [meter, transmitter])
+        if (device) this.known.set(device.id, { device, isAlive: true, trouble: null })
       const link = transmitter && new TransmitterLink(addressOf(transmitter), this.keeperOf(transmitter))
       if (link) this.links.push(link)
       return { runId, tag, meter: meter && new MeterLink(lineTo(meter), meter.channel), transmitter: link }
@@ -90,9 +93,11 @@ export class SessionDevices {
     )
   }
 
-  /** Whether each device answered when it was last asked. */
+  /** Whether each device answered when it was last asked, and what was wrong with its answer. */
   states(): LinkShown['devices'] {
-    return [...this.known.values()].map(({ device: { name, kind }, isAlive }) => ({ name, kind, isAlive }))
+    return [...this.known.values()].map(({ device: { name, kind }, isAlive, trouble }) => ({
+      ...{ name, kind, isAlive, trouble },
+    }))
   }
   get isSourceAlive(): boolean {
     return this.known.get(this.sourceId)?.isAlive ?? false
@@ -117,10 +122,15 @@ export class SessionDevices {
     const known = this.known.get(id)
     try {
       const value = await ask()
-      if (known) known.isAlive = true
+      if (known) Object.assign(known, { isAlive: true, trouble: null })
       return value
     } catch (error) {
-      if (known) known.isAlive = !(error instanceof LinkLost)
+      if (known)
+        Object.assign(known, {
+          isAlive: !(error instanceof LinkLost),
+          trouble:
+            error instanceof Refusal ? error.reason : error instanceof LinkLost ? error.message : 'cannot be read',
+        })
       return null
     }
   }

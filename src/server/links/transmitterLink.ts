@@ -11,6 +11,7 @@ const LRV = 0
 const URV = 2
 const DAMPING = 4
 const FIXED_CURRENT = 6
+const TRANSFER = 8
 const COMMAND = 10
 const COMMANDS = { 'zero-trim': 1, 'lower-sensor': 2, 'upper-sensor': 3, 'lower-output': 4, 'upper-output': 5 } as const
 export type TrimCommand = keyof typeof COMMANDS
@@ -26,6 +27,15 @@ const EXCEPTIONS: Readonly<Record<number, readonly [reason: string, remedy: stri
   11: ['does not answer behind its gateway', 'look at its supply'],
 }
 
+/** How a transmitter is set, by its own word; its range in the unit it is ranged in. */
+export type TransmitterSettings = {
+  readonly lrv: number
+  readonly urv: number
+  readonly dampingSeconds: number
+  readonly isLinear: boolean
+  readonly isProtected: boolean
+}
+
 /** A digital transmitter by Modbus TCP. What is written is read back, and undone where it reads otherwise. */
 export class TransmitterLink {
   private socket: Socket | null = null
@@ -38,6 +48,12 @@ export class TransmitterLink {
 
   pv = () => this.number('input', PV)
   ao = () => this.number('input', AO)
+  /** How it is set now. */
+  async settings(): Promise<TransmitterSettings> {
+    const dampingSeconds = await this.number('holding', DAMPING)
+    const [transfer = 0, protection = 0] = await this.words(TRANSFER, 2)
+    return { ...(await this.range()), dampingSeconds, isLinear: transfer === 0, isProtected: protection !== 0 }
+  }
   range = async () => ({ lrv: await this.number('holding', LRV), urv: await this.number('holding', URV) })
 
   /** @throws {Refusal} where the instrument refuses it, or reads another thing back; then it is as it was */
@@ -83,6 +99,15 @@ export class TransmitterLink {
     this.kept('us', `${table} ${place}: ${value}`)
     if (!Number.isFinite(value)) throw new Refusal('transmitter', 'has no such figure now', 'look at the instrument')
     return value
+  }
+
+  private async words(place: number, count: number): Promise<readonly number[]> {
+    const bytes = await this.asked(
+      async (client) => (await client.readHoldingRegisters(place, count)).response.body.valuesAsBuffer,
+    )
+    const words = Array.from({ length: count }, (_, index) => bytes.readUInt16BE(2 * index))
+    this.kept('us', `holding ${place}: ${words.join(', ')}`)
+    return words
   }
 
   private async writeNumbers(place: number, ...values: readonly number[]): Promise<void> {

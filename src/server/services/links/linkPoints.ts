@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto'
 import type { TakenPoint } from '@/bench/automatic/automaticRun'
 import { Refusal } from '@/core/refusal'
 import { worldAt } from '@/core/run/plan/worldAt'
-import { outstanding } from '@/plans/automaticOf'
+import { channelsOf, outstanding } from '@/plans/automaticOf'
 import type { RunView } from '@/schema/runView'
 import { pool } from '../../database'
 import type { SessionDevices } from '../../links/sessionDevices'
@@ -16,11 +16,6 @@ import { decimalText, linkedDigits } from './linkedDigits'
 export async function presentRun(id: string): Promise<RunView> {
   const run = await loadRun(pool(), id)
   return { ...run, world: worldAt(run.world, run.exchanges ?? []) }
-}
-
-/** What of an instrument is read at each point, in its order. */
-export function channelsOf<T>(run: RunView | undefined, { output, pv, ao }: { output: T; pv: T; ao: T }): T[] {
-  return run?.world.readsDigital ? [output, pv, ao] : [output]
 }
 
 /** @throws {Refusal} where a run reads what no device here gives */
@@ -48,7 +43,7 @@ export async function recordPoint(
   for (const run of runs) {
     const digits = linkedDigits(run.world)
     const [step] = outstanding(run)
-    const [output, pv, ao] = channelsOf(run, { output: 0, pv: 0, ao: 0 }).map(() => outputs[place++])
+    const [output, pv, ao] = channelsOf(run.world, { output: 0, pv: 0, ao: 0 }).map(() => outputs[place++])
     if (!step || !output) throw new Refusal('run', 'that point is not to be read any more', 'look at the run')
     const reading = {
       ...{ id: randomUUID(), stepId: step.id, supersedes: null, reason: null },

@@ -78,8 +78,9 @@ describe('a run that takes its own readings', () => {
       ],
       range: { lrv: -10, urv: 40 },
       settle: { kind: 'time', seconds: 5 },
+      channels: [],
       ...{ readings: 4, gapSeconds: 0.5, lead: 1, reach: 0.1, past: 0.2, lowest: -12, highest: 42 },
-      ...{ patienceSeconds: 300, silenceSeconds: 5 },
+      ...{ patienceSeconds: 300, silenceSeconds: 5, stallSeconds: 30, astray: 0.3 },
     },
     state: { ...automaticStart, ...state },
   })

@@ -1,3 +1,4 @@
+import { setTimeout as delay } from 'node:timers/promises'
 import {
   afterSeen,
   afterSilence,
@@ -23,7 +24,7 @@ import {
 } from '@/core/links/sourceDuty'
 import { type Effect, type RoundResult, sourceRound } from '@/core/links/sourceRound'
 import { Refusal } from '@/core/refusal'
-import { automaticPlan, pressureLimits, refuseDifferentPoints, sourceBounds } from '@/plans/automaticOf'
+import { automaticPlan, channelsOf, pressureLimits, refuseDifferentPoints, sourceBounds } from '@/plans/automaticOf'
 import type { LinkAct, LinkAnswer } from '@/schema/links'
 import type { RunView } from '@/schema/runView'
 import { pool } from '../../database'
@@ -49,8 +50,9 @@ import {
 import { selectPerson } from '../../sql/people/person'
 import { insertEvent } from '../../sql/proof/event'
 import type { Actor } from '../actor'
+import { asRegistered, refuseCrossed } from './linkedCheck'
 import { linkedTrim } from './linkedTrim'
-import { channelsOf, notePast, presentRun, recordPoint, refuseUnreadable } from './linkPoints'
+import { notePast, presentRun, recordPoint, refuseUnreadable } from './linkPoints'
 import { type Going, type LinkStanding, linkShown, STEADY_S, WATCH_SECONDS } from './linkShown'
 
 /** As often as devices are looked at: while a point is come to or waited for, and otherwise. No device is asked more often. */
@@ -58,6 +60,12 @@ const QUICK_MS = 60
 const CALM_MS = 250
 /** As often as it says that it lives, looks for orders, and shows how it stands. */
 const EVERY_MS = { beat: 1000, orders: 150, shown: 250 } as const
+/** So long the channels beside the pressure are waited for; what comes later says how things stood before. */
+const READ_MS = 700
+/** A step that takes longer hangs: it says no more that it lives, so that another process takes the session. */
+const LONGEST_STEP_MS = 10_000
+/** So long a wait is looked over in one piece, ms. */
+const WAIT_MS = 100
 /** So long away, a run that takes its own readings is not gone on with by itself; so old, nothing that was wanted is done. */
 const LONGEST_AWAY_MS = 60_000
 const TOO_LATE_MS = 20_000
@@ -77,6 +85,12 @@ export class LinkWork {
   private hadWatch = false
   /** Until when an order may be sent after the session was proven to be this worker’s; by the clock that only goes on. */
   private provenUntil = 0
+  /** When the step that runs began; null between two. By it and not by the step itself it is said that it lives. */
+  private stepBegan: number | null = null
+  private isOurs = true
+  private readonly beating: NodeJS.Timeout
+  /** What was asked of the channels and not answered yet. */
+  private asked: Promise<readonly MemberReading[]> | null = null
 
   private constructor(
     private readonly session: LinkSession,
@@ -88,6 +102,7 @@ export class LinkWork {
     this.bounds = sourceBounds(parts.runs)
     // Who takes over knows nothing of how it stands: it is held first, or vented where that is owed.
     this.source = sourceTaken(held.owes ?? (held.lastBeat === null ? null : 'hold'), seconds())
+    this.beating = setInterval(() => void this.beatInStep(), EVERY_MS.beat).unref()
   }
 
   /** Opens the devices of a session that was taken; goes on with a run that took its own readings where it stands. */
@@ -110,6 +125,16 @@ export class LinkWork {
 
   /** One look, and what follows from it. @returns false where the session is this worker's no more */
   async step(): Promise<boolean> {
+    this.stepBegan = performance.now()
+    try {
+      return await this.stepped()
+    } finally {
+      this.stepBegan = null
+    }
+  }
+
+  private async stepped(): Promise<boolean> {
+    if (!this.isOurs) return false
     if (this.isDue('beat') && !(await this.stillOurs())) return false
     if (this.isDue('orders')) {
       const orders = await selectWaitingOrders(pool(), this.session.id)
@@ -120,18 +145,48 @@ export class LinkWork {
         if (await this.obey(order)) return false
       }
     }
-    const [round, readings] = await Promise.all([this.round(null), this.devices.readings()])
+    const [round, readings] = await Promise.all([this.round(null), this.readings()])
     if (!round.isOurs) return false
     const applied = round.look?.pressure ?? null
     await this.watched(applied)
     this.remember(applied)
     const isVented = this.source.owes === 'vent' || round.told?.kind === 'vent'
     if (this.going && isVented) await this.end(STOPPED_BY_VENT)
+    if (this.going && this.source.alarm === 'not-as-told') await this.end(NOT_AS_TOLD)
     const before = this.going?.state.phase
     await this.takeFurther(applied, readings)
     if (this.going?.state.phase !== before) this.due.shown = 0
     if (this.isDue('shown')) await this.publish(applied, readings)
     return true
+  }
+
+  /** A slow device holds up a step, not the lease. */
+  private async beatInStep(): Promise<void> {
+    if (this.stepBegan === null || performance.now() - this.stepBegan > LONGEST_STEP_MS) return
+    try {
+      this.isOurs = await beat(pool(), this.held)
+    } catch {
+      // The database is away: whether it is still held is proven before each order.
+    }
+  }
+
+  /** What is read of each instrument now; nothing where a device is slow: the source is not looked at less often for it. */
+  private async readings(): Promise<readonly MemberReading[]> {
+    const isNow = this.asked === null
+    this.asked ??= this.devices.readings().finally(() => {
+      this.asked = null
+    })
+    const found = await Promise.race([this.asked, delay(READ_MS).then(() => null)])
+    return isNow && found ? found : this.session.members.map(() => ({ output: null, pv: null, ao: null }))
+  }
+
+  /** Waits while the source is looked after. @throws {Refusal} where it was vented meanwhile, or is another’s now */
+  private async waited(length: number): Promise<void> {
+    for (const until = seconds() + length; seconds() < until; await delay(WAIT_MS)) {
+      const { isOurs, told } = await this.round(null)
+      if (!isOurs) throw new Refusal('act', 'another server process has this link now', 'say it again')
+      if (told?.kind === 'vent') throw new Refusal('act', 'the source was vented meanwhile', 'look at the instrument')
+    }
   }
 
   /** How long until the next look, ms: quick while a point is come to or waited for. */
@@ -159,6 +214,7 @@ export class LinkWork {
 
   /** Lets go of the devices; what they said last is kept. */
   async close(): Promise<void> {
+    clearInterval(this.beating)
     this.devices.close()
     await insertLines(pool(), this.session.id, this.devices.takeLines())
   }
@@ -277,7 +333,7 @@ export class LinkWork {
         if (!member) throw new Refusal('run', 'it is none of this link', 'reload the run')
         return linkedTrim({
           ...{ trim: act.trim, adjustmentId: act.adjustmentId, member, source: devices.source, world, actor },
-          wait: (length) => new Promise((done) => setTimeout(done, length * 1000)),
+          wait: (length) => this.waited(length),
         })
       }
       case 'vented-by-hand':
@@ -311,7 +367,11 @@ export class LinkWork {
     if (!first) throw new Error('a session without a run') // cannot be
     refuseUnreadable(this.runs, this.devices)
     refuseDifferentPoints(this.runs)
-    const plan = automaticPlan(first, row.settings)
+    const wait = (length: number) => this.waited(length)
+    const { dampingSeconds } = await asRegistered(this.runs, this.devices.members)
+    await refuseCrossed(this.runs, { members: this.devices.members, dampingSeconds, wait })
+    const [, ...beside] = this.runs
+    const plan = automaticPlan(first, row.settings, { beside, dampingSeconds })
     const person = await selectPerson(pool(), row.personId)
     await updateAutomatic(pool(), this.session.id, row)
     this.ended = null
@@ -338,7 +398,9 @@ export class LinkWork {
   private async takeFurther(applied: number | null, readings: readonly MemberReading[]): Promise<void> {
     const { going } = this
     if (!going) return
-    const outputs = readings.flatMap(({ output, pv, ao }, index) => channelsOf(this.runs[index], { output, pv, ao }))
+    const outputs = readings.flatMap(({ output, pv, ao }, index) =>
+      channelsOf(this.runs[index]?.world, { output, pv, ao }),
+    )
     const isWhole = applied !== null && outputs.every((each): each is number => each !== null)
     const before = going.state
     const seen: Seen | null = isWhole ? { seconds: seconds(), applied, outputs: outputs as number[] } : null // checked just before
@@ -440,6 +502,7 @@ const NOT_TAKEN: Readonly<Record<NotTaken, string>> = {
   'hold-first': 'the source is to be held first, and has not confirmed it',
   'beyond-limits': 'it is beyond what may be applied here',
 }
+const NOT_AS_TOLD = 'It stopped: the source does not do what it was told.'
 const STOPPED_BY_VENT = 'It stopped: the source is to be vented.'
 const NOT_VENTED = 'it does not answer, and was not vented; it is vented as soon as it is heard again'
 

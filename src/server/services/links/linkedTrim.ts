@@ -10,6 +10,7 @@ import type { LinkedMember } from '../../links/sessionDevices'
 import type { TransmitterLink } from '../../links/transmitterLink'
 import type { Actor } from '../actor'
 import { checkAdjustment, recordAdjustment } from '../run/adjust'
+import { letGoOfOutputs } from './heldOutput'
 import { decimalText, linkedDigits } from './linkedDigits'
 
 /** Currents an output is trimmed at, mA. */
@@ -49,7 +50,9 @@ export async function linkedTrim(trimming: Trimming): Promise<string> {
     NewAdjustment.parse({
       ...{ id: adjustmentId, kind: trim, words },
       applied: trim === 'output-trim' ? null : before.applied,
-      ...{ beforeOutput: before.output, afterOutput: after.output, beforePv: before.pv, afterPv: after.pv },
+      ...{ beforeOutput: before.output, afterOutput: after.output },
+      // An act of the output says nothing of PV.
+      ...(trim === 'output-trim' ? { beforePv: null, afterPv: null } : { beforePv: before.pv, afterPv: after.pv }),
     })
   await checkAdjustment(member.runId, done(before, 'over the link'))
   if (trim === 'output-trim') await trimOutput(trimming, transmitter)
@@ -116,7 +119,7 @@ async function trimOutput(trimming: Trimming, transmitter: TransmitterLink): Pro
         )
     }
   } finally {
-    await transmitter.fixCurrent(null)
+    await letGoOfOutputs([{ tag: member.tag, transmitter }])
     await settled(trimming)
   }
 }

@@ -1,0 +1,347 @@
+import { randomUUID } from 'node:crypto'
+import { setTimeout as delay } from 'node:timers/promises'
+import { afterAll, afterEach, beforeAll, describe, expect, test, vi } from 'vitest'
+import type { LinkAct, LinkAnswer } from '@/schema/links'
+import type { WorkingPressureReference } from '@/schema/world'
+import {
+  ANNA,
+  as,
+  BEN,
+  CONFIGURATION,
+  PUMP,
+  peopleAndReferences,
+  runOnNewInstrument,
+} from '../../../../tests/support/benchPlant'
+import { freshDatabase } from '../../../../tests/support/freshDatabase'
+import { HostileSource } from '../../../../tests/support/hostileSource'
+import { ownReference } from '../../../../tests/support/ownReference'
+import { pool, transaction } from '../../database'
+import { selectLive } from '../../sql/links/linkLive'
+import { selectSession, takeSessions } from '../../sql/links/linkSession'
+import { registerInstrument } from '../register/instruments'
+import { registerDevice } from './devices'
+import { beginLink, orderLink } from './links'
+import { LinkWork } from './linkWork'
+
+/*
+ * Hostile devices, one case each with its end state: vented, or alarmed with what to do by hand; and never a pressure that
+ * nobody is told of. `npm run test:links` runs them alone.
+ */
+
+const SOURCE: WorkingPressureReference = {
+  ...PUMP,
+  ...{ id: randomUUID(), code: 'T-H', unit: 'bar', rangeLow: -1, rangeHigh: 10, resolution: 0.0001 },
+}
+let sources: HostileSource[] = []
+let opened: LinkWork[] = []
+
+beforeAll(async () => {
+  await freshDatabase()
+  await peopleAndReferences()
+  await ownReference(pool(), SOURCE)
+})
+afterEach(async () => {
+  vi.useRealTimers()
+  for (const work of opened) await work.close()
+  for (const source of sources) source.cut()
+  opened = []
+  sources = []
+  await pool().query('DELETE FROM link_claim')
+  await pool().query('DELETE FROM link_address_claim')
+  await pool().query('UPDATE link_session SET ended_at = now() WHERE ended_at IS NULL')
+})
+afterAll(() => pool().end())
+
+/** A run of 0 to 6 bar at a hostile source. */
+async function hostile(tag: string) {
+  const source = await HostileSource.start()
+  sources.push(source)
+  const { id: instrumentId } = await registerInstrument(
+    {
+      tag,
+      configuration: {
+        ...CONFIGURATION,
+        ...{ unit: 'bar', lrl: -1, url: 10, minSpan: 0.3, lrv: 0, urv: 6, adjustedBy: 'trims' },
+      },
+    },
+    as(ANNA),
+  )
+  const run = await runOnNewInstrument(tag, { instrumentId, inputUnit: 'bar', inputReferenceId: SOURCE.id })
+  const device = await registerDevice(
+    {
+      ...{ id: randomUUID(), name: `source of ${tag}`, kind: 'source', address: source.address, channel: null },
+      serves: SOURCE.code,
+    },
+    as(ANNA),
+  )
+  const link = {
+    ...{ id: randomUUID(), sourceId: device.id },
+    members: [{ runId: run.id, meterId: null, transmitterId: null }],
+  }
+  await beginLink(link, as(ANNA))
+  return { source, runId: run.id, sessionId: link.id, deviceId: device.id }
+}
+type Hostile = Awaited<ReturnType<typeof hostile>>
+
+const takenBy = (process: string) => transaction((db) => takeSessions(db, process))
+async function openedBy(process: string, { sessionId }: Hostile): Promise<LinkWork> {
+  const held = (await takenBy(process)).find(({ id }) => id === sessionId)
+  const session = await selectSession(pool(), sessionId)
+  if (!held || !session) throw new Error('it was not taken')
+  const work = await LinkWork.open(session, held)
+  opened.push(work)
+  return work
+}
+const shownOf = ({ runId }: Hostile) => selectLive(pool(), runId)
+async function until(work: LinkWork, holds: () => Promise<boolean> | boolean, tries = 800): Promise<void> {
+  for (let looked = 0; looked < tries; looked++) {
+    await work.step()
+    if (await holds()) return
+    await delay(5) // between two looks, as a process leaves a device time
+  }
+  throw new Error('it did not come about')
+}
+async function ordered({ runId }: Hostile, act: LinkAct, work: LinkWork, by = ANNA): Promise<LinkAnswer> {
+  let answer: LinkAnswer | null = null
+  const asked = orderLink(runId, { id: randomUUID(), act }, as(by)).then((given) => {
+    answer = given
+    return given
+  })
+  await until(work, () => answer !== null)
+  return asked
+}
+/** A session whose source holds so much, bar. */
+async function pressedTo(to: number, tag: string) {
+  const bench = await hostile(tag)
+  const work = await openedBy(randomUUID(), bench)
+  expect(await ordered(bench, { kind: 'set', to }, work)).toMatchObject({ isDone: true })
+  await until(work, () => Math.abs(bench.source.pressure - to) < 0.01)
+  return { ...bench, work }
+}
+const silentFor = ({ sessionId }: Hostile, seconds: number) =>
+  pool().query(`UPDATE link_session SET beat_at = clock_timestamp() - $2 * interval '1 s' WHERE id = $1`, [
+    sessionId,
+    seconds,
+  ])
+
+describe('a vent is owed until it is confirmed', () => {
+  test('wanted while the link is down: alarmed, and done first when it is heard again; nothing else before it', async () => {
+    const bench = await pressedTo(4, 'H-1')
+    bench.source.cut()
+    const answer = await ordered(bench, { kind: 'vent' }, bench.work, BEN)
+    expect(answer).toMatchObject({ isDone: false, words: expect.stringContaining('was not vented') })
+    await until(bench.work, async () => (await shownOf(bench))?.isVentOwed === true)
+    expect((await shownOf(bench))?.alarm).toContain('NOT vented')
+    expect((await ordered(bench, { kind: 'set', to: 5 }, bench.work)).words).toContain('a vent is owed')
+    expect((await ordered(bench, { kind: 'end' }, bench.work)).isDone).toBe(false)
+    const before = bench.source.told.length
+    await bench.source.mend()
+    await until(bench.work, () => bench.source.isVented)
+    expect(bench.source.pressedSince(before)).toEqual([])
+    await until(bench.work, async () => (await shownOf(bench))?.alarm === null)
+    expect(await shownOf(bench)).toMatchObject({ isVentOwed: false })
+  })
+  test('after the process is gone, the next one vents first', async () => {
+    const bench = await pressedTo(4, 'H-2')
+    bench.source.cut()
+    await ordered(bench, { kind: 'vent' }, bench.work)
+    await bench.work.close()
+    await silentFor(bench, 5)
+    await bench.source.mend()
+    const before = bench.source.told.length
+    const next = await openedBy(randomUUID(), bench)
+    await until(next, () => bench.source.isVented)
+    expect(bench.source.pressedSince(before)).toEqual([])
+  })
+  test('a process that is gone at pressure with nothing owed: the next one holds it, and tells nothing else', async () => {
+    const bench = await pressedTo(4, 'H-3')
+    await silentFor(bench, 5)
+    const before = bench.source.told.length
+    const next = await openedBy(randomUUID(), bench)
+    for (let looks = 0; looks < 10; looks++) await next.step()
+    expect(bench.source.pressure).toBeCloseTo(4, 1)
+    for (const line of bench.source.pressedSince(before)) expect(line).toMatch(/SOUR:PRES (39|40)\d{4}/)
+    // Who was stopped and wakes finds that it is his no more, and says nothing to it.
+    const told = bench.source.told.length
+    for (let looks = 0; looks < 3; looks++) await bench.work.step()
+    expect(bench.source.pressedSince(told)).toEqual([])
+  })
+  test('beyond the limit and unanswered, it is never pressed again: no hold switches it on', async () => {
+    const bench = await pressedTo(4, 'H-4')
+    bench.source.hostility = { isMute: true }
+    bench.source.jumpTo(9)
+    const before = bench.source.told.length
+    bench.source.hostility = { isDeaf: true }
+    await until(bench.work, async () => (await shownOf(bench))?.isVentOwed === true)
+    bench.source.hostility = {}
+    await until(bench.work, () => bench.source.isVented)
+    expect(bench.source.pressedSince(before)).toEqual([])
+  })
+  test('one that obeys and does not answer is vented all the same, and alarmed', async () => {
+    const bench = await pressedTo(4, 'H-5')
+    bench.source.hostility = { isMute: true }
+    await ordered(bench, { kind: 'vent' }, bench.work)
+    await until(bench.work, () => bench.source.isVented)
+    await until(bench.work, async () => (await shownOf(bench))?.alarm?.includes('NOT vented') ?? false)
+  })
+  test.each([
+    ['refuses to vent', { refusesVent: true }, 'does not take the vent'],
+    ['answers and obeys nothing', { isDeaf: true }, 'does not take the vent'],
+  ])('one that %s: alarmed with what to do by hand, told again, and noted when it was done', async (_, how, alarm) => {
+    const bench = await pressedTo(4, `H-6${alarm.length}${Object.keys(how)[0]}`)
+    bench.source.hostility = how
+    await ordered(bench, { kind: 'vent' }, bench.work)
+    await until(bench.work, async () => (await shownOf(bench))?.alarm?.includes(alarm) ?? false)
+    expect((await shownOf(bench))?.alarm).toContain('vent it by hand')
+    const vents = () => bench.source.told.filter(({ line }) => line === 'OUTP:MODE VENT').length
+    const told = vents()
+    await until(bench.work, () => vents() > told + 1)
+    bench.source.hostility = {}
+    bench.source.mode = 'VENT'
+    expect(await ordered(bench, { kind: 'vented-by-hand' }, bench.work, BEN)).toMatchObject({ isDone: true })
+    await until(bench.work, async () => (await shownOf(bench))?.isVentOwed === false)
+  })
+  test('two vents at once, a set before them: the set is not done after them', async () => {
+    const bench = await pressedTo(2, 'H-7')
+    const before = bench.source.told.length
+    const orders = [{ kind: 'set', to: 5 } as const, { kind: 'vent' } as const, { kind: 'vent' } as const]
+    const answers: LinkAnswer[] = []
+    for (const act of orders) {
+      const id = randomUUID()
+      void orderLink(bench.runId, { id, act }, as(ANNA)).then((answer) => answers.push(answer))
+      await expect.poll(async () => (await pool().query('SELECT FROM link_order WHERE id = $1', [id])).rowCount).toBe(1)
+    }
+    await until(bench.work, () => answers.length === 3)
+    expect(answers.map(({ words }) => words).join()).toContain('somebody wanted a vent after it')
+    await until(bench.work, () => bench.source.isVented)
+    expect(bench.source.pressedSince(before)).toEqual([])
+  })
+})
+
+describe('what it says is not what it does', () => {
+  test('it counts in another unit than it is told: nothing is pressed by it, and it is named', async () => {
+    const bench = await hostile('H-10')
+    bench.source.hostility = { countsInKilopascal: true }
+    const work = await openedBy(randomUUID(), bench)
+    const answer = await ordered(bench, { kind: 'set', to: 4 }, work)
+    expect(answer).toMatchObject({ isDone: false, words: expect.stringContaining('counts in “KPA”') })
+    expect(bench.source.pressedSince(0)).toEqual([])
+    await until(work, async () => (await shownOf(bench))?.devices[0]?.trouble?.includes('counts in “KPA”') ?? false)
+  })
+  test('another device answers where it did: alarmed, and told nothing but a vent', async () => {
+    const bench = await pressedTo(4, 'H-11')
+    bench.source.hostility = { identity: 'Another,Thing,0,1' }
+    bench.source.cut()
+    await bench.source.mend()
+    const before = bench.source.told.length
+    expect((await ordered(bench, { kind: 'set', to: 5 }, bench.work)).isDone).toBe(false)
+    await until(bench.work, async () => (await shownOf(bench))?.alarm != null)
+    expect(bench.source.pressedSince(before)).toEqual([])
+    expect((await shownOf(bench))?.devices[0]?.trouble).toContain('“Another,Thing,0,1” answers where')
+    await ordered(bench, { kind: 'vent' }, bench.work)
+    await until(bench.work, () => bench.source.isVented)
+  })
+  test('rebooted under pressure, with all forgotten: alarmed, and nothing switched on by itself', async () => {
+    const bench = await pressedTo(4, 'H-12')
+    const before = bench.source.told.length
+    bench.source.reboot()
+    await until(bench.work, async () => (await shownOf(bench))?.alarm?.includes('not do what it was told') ?? false)
+    expect(bench.source.pressedSince(before)).toEqual([])
+    expect(bench.source.pressure).toBeCloseTo(4, 1)
+  })
+  test('somebody turns its knob: alarmed', async () => {
+    const bench = await pressedTo(4, 'H-13')
+    bench.source.turnTo(5)
+    await until(bench.work, async () => (await shownOf(bench))?.alarm?.includes('not do what it was told') ?? false)
+  })
+  test('it drifts beyond its limit: vented', async () => {
+    const bench = await pressedTo(6, 'H-14')
+    bench.source.hostility = { driftsUp: 6 }
+    bench.source.turnTo(9)
+    await until(bench.work, () => bench.source.mode === 'VENT')
+    bench.source.hostility = {}
+    await until(bench.work, () => bench.source.isVented)
+  })
+})
+
+describe('answers out of order', () => {
+  test.each(['garbage', 'doubled', 'endless'] as const)(
+    '%s: nothing of it is taken for a pressure; alarmed, and vented when wanted',
+    async (garbles) => {
+      const bench = await pressedTo(4, `H-20${garbles}`)
+      bench.source.hostility = { garbles }
+      await until(bench.work, async () => (await shownOf(bench))?.alarm != null)
+      expect((await shownOf(bench))?.applied).toBeNull()
+      expect((await shownOf(bench))?.devices[0]?.trouble).not.toBeNull()
+      await ordered(bench, { kind: 'vent' }, bench.work)
+      await until(bench.work, () => bench.source.isVented)
+    },
+  )
+  test('split over packets they are whole answers all the same', async () => {
+    const bench = await pressedTo(4, 'H-21')
+    bench.source.hostility = { garbles: 'split' }
+    for (let looks = 0; looks < 10; looks++) await bench.work.step()
+    expect((await shownOf(bench))?.applied).toBeCloseTo(4, 1)
+    expect((await shownOf(bench))?.alarm).toBeNull()
+  })
+  test('later than is waited for: missed, and never taken for the next answer', async () => {
+    const bench = await pressedTo(4, 'H-22')
+    bench.source.hostility = { lateMs: 1300 }
+    await until(bench.work, async () => (await shownOf(bench))?.alarm?.includes('has not answered') ?? false)
+    expect((await shownOf(bench))?.applied).toBeNull()
+  })
+  test.each([
+    ['takes connections and reads nothing', { isHalfOpen: true }],
+    ['hangs up at each line', { resets: true }],
+    ['is mute', { isMute: true }],
+  ])('one that %s: alarmed within seconds', async (_, how) => {
+    const bench = await pressedTo(4, `H-23${Object.keys(how)[0]}`)
+    bench.source.hostility = how
+    const began = performance.now()
+    await until(bench.work, async () => (await shownOf(bench))?.alarm?.includes('has not answered') ?? false)
+    // Missed after two seconds; a look that waits for an answer takes one more at the most, and another to connect.
+    expect(performance.now() - began).toBeLessThan(10_000)
+  })
+})
+
+describe('owners', () => {
+  test('one physical device entered twice has one owner', async () => {
+    const bench = await hostile('H-30')
+    const twin = await registerDevice(
+      {
+        ...{ id: randomUUID(), name: 'the same again', kind: 'source', address: bench.source.address, channel: null },
+        serves: SOURCE.code,
+      },
+      as(ANNA),
+    )
+    const other = await runOnNewInstrument('H-31', { inputUnit: 'bar', inputReferenceId: SOURCE.id })
+    const link = {
+      ...{ id: randomUUID(), sourceId: twin.id },
+      members: [{ runId: other.id, meterId: null, transmitterId: null }],
+    }
+    await expect(beginLink(link, as(BEN))).rejects.toThrow('another run has a device in hand')
+    expect((await pool().query('SELECT FROM link_session WHERE id = $1', [link.id])).rowCount).toBe(0)
+  })
+  test('ten looks for sessions at once, by the process that has it and by others: one owner', async () => {
+    const bench = await hostile('H-32')
+    const own = randomUUID()
+    await openedBy(own, bench)
+    await silentFor(bench, 60)
+    const found = await Promise.all([own, own, own, randomUUID(), randomUUID(), randomUUID()].map(takenBy))
+    expect(found.flat()).toHaveLength(1)
+    expect(found.slice(0, 3).flat()).toEqual([])
+  })
+  test('the clock of a server jumps: nothing is lost, nothing is done twice', async () => {
+    const bench = await pressedTo(4, 'H-33')
+    const before = bench.source.told.length
+    for (const hours of [-5, 7]) {
+      vi.useFakeTimers({ toFake: ['Date'] })
+      vi.setSystemTime(Date.now() + hours * 3600_000)
+      expect(await bench.work.step()).toBe(true)
+      expect(await takenBy(randomUUID())).toEqual([])
+      vi.useRealTimers()
+    }
+    expect(bench.source.pressedSince(before)).toEqual([])
+    expect((await shownOf(bench))?.alarm).toBeNull()
+  })
+})

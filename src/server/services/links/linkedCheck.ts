@@ -1,0 +1,118 @@
+import { formatFixed } from '@/core/format/formatNumber'
+import { Refusal } from '@/core/refusal'
+import { pressureUnitLabel } from '@/core/units/pressureUnit'
+import type { RunView } from '@/schema/runView'
+import type { LinkedMember } from '../../links/sessionDevices'
+import { letGoOfOutputs } from './heldOutput'
+
+/** The ends of a range agree within so much of its span: singles hold seven digits, registers of a plant four. */
+const SAME_SHARE = 1e-4
+
+/**
+ * Reads how each instrument is set and compares that with the register. Ideal outputs go by the register: a device that is set
+ * otherwise would be found wrong everywhere, or trimmed to be.
+ *
+ * @returns the longest damping that is set in them, s
+ * @throws {Refusal} naming the instrument and what differs
+ */
+export async function asRegistered(
+  runs: readonly RunView[],
+  members: readonly LinkedMember[],
+): Promise<{ readonly dampingSeconds: number }> {
+  let dampingSeconds = 0
+  for (const [index, { world }] of runs.entries()) {
+    const transmitter = members[index]?.transmitter
+    if (!transmitter) continue
+    const { configuration, instrument } = world
+    const set = await transmitter.settings()
+    const { lrv, urv, unit, transfer } = configuration
+    const near = Math.abs(urv - lrv) * SAME_SHARE
+    if (Math.abs(set.lrv - lrv) > near || Math.abs(set.urv - urv) > near)
+      throw new Refusal(
+        'range',
+        `${instrument.tag} is set to ${set.lrv} to ${set.urv} ${pressureUnitLabel(unit)}, and the register says ${lrv} to ${urv}`,
+        'set the instrument, or correct the register and begin the run anew',
+      )
+    if (set.isLinear !== ((transfer?.kind ?? 'linear') === 'linear'))
+      throw new Refusal(
+        'transfer',
+        `${instrument.tag} is set to ${set.isLinear ? 'linear' : 'a root'}, and the register says otherwise`,
+        'set the instrument, or correct the register and begin the run anew',
+      )
+    dampingSeconds = Math.max(dampingSeconds, set.dampingSeconds)
+  }
+  return { dampingSeconds }
+}
+
+/** Between these currents the outputs are held, each at one of its own, mA. */
+const [LOWEST_MA, HIGHEST_MA] = [6, 18]
+/** A channel that shows a held current further off than this shows another loop, or a fault that is no error of span, mA. */
+const OWN_MA = 0.5
+const LEAST_WAIT_S = 0.5
+
+type Pairing = {
+  readonly members: readonly LinkedMember[]
+  readonly dampingSeconds: number
+  readonly wait: (seconds: number) => Promise<void>
+}
+
+/**
+ * Proves which instrument is on which channel: each output is held at a current of its own and read by its meter, then let go
+ * of, whatever comes. Only instruments that speak and have a meter can be proven.
+ *
+ * @throws {Refusal} naming the two that are crossed, or the one that could not be proven beside others
+ */
+export async function refuseCrossed(
+  runs: readonly RunView[],
+  { members, dampingSeconds, wait }: Pairing,
+): Promise<void> {
+  const proven = members.flatMap(({ meter, transmitter, tag }, index) => {
+    const isCurrent = runs[index]?.world.configuration.signal === '4-20mA'
+    return meter && transmitter && isCurrent ? [{ tag, meter, transmitter }] : []
+  })
+  const currents = proven.map((_, place) =>
+    proven.length === 1
+      ? (LOWEST_MA + HIGHEST_MA) / 2
+      : LOWEST_MA + (place * (HIGHEST_MA - LOWEST_MA)) / (proven.length - 1),
+  )
+  const isHeld: boolean[] = []
+  try {
+    for (const [place, { tag, transmitter }] of proven.entries())
+      isHeld.push(
+        await holds(() => transmitter.fixCurrent(currents[place] ?? LOWEST_MA), { tag, isAlone: members.length === 1 }),
+      )
+    await wait(Math.max(LEAST_WAIT_S, dampingSeconds))
+    for (const [place, { tag, meter }] of proven.entries()) {
+      if (!isHeld[place]) continue
+      const read = await meter.milliamp()
+      if (Math.abs(read - (currents[place] ?? 0)) <= OWN_MA) continue
+      const other = proven.find((_, at) => at !== place && Math.abs(read - (currents[at] ?? 0)) <= OWN_MA)
+      throw new Refusal(
+        'members',
+        `${tag} holds ${formatFixed(currents[place] ?? 0, 3)} mA and its meter reads ${formatFixed(read, 3)} mA${other ? `: that is the loop of ${other.tag}` : ''}`,
+        'look at which channel is on which loop',
+      )
+    }
+  } finally {
+    await letGoOfOutputs(proven.filter((_, place) => isHeld[place] ?? true))
+  }
+}
+
+/** @returns false where it is write-protected and alone: then there is no other loop it could be taken for */
+async function holds(
+  fix: () => Promise<void>,
+  { tag, isAlone }: { readonly tag: string; readonly isAlone: boolean },
+): Promise<boolean> {
+  try {
+    await fix()
+    return true
+  } catch (error) {
+    if (!(error instanceof Refusal)) throw error
+    if (isAlone) return false
+    throw new Refusal(
+      'members',
+      `${tag} does not let its output be held, so nobody knows which channel it is on`,
+      'take off its write protection, or take it by itself',
+    )
+  }
+}
