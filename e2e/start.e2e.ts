@@ -199,6 +199,19 @@ test('killed outright, its server ends by itself, and the next start serves with
   await next.ended
 })
 
+test('a server that is killed is started again within seconds, at the same address', async () => {
+  const start = npmStart({ PORT: port }, ['--no-demo'])
+  await start.until('Barys is ready')
+  const server = Number(serverPid())
+  process.kill(server, 'SIGKILL')
+  await start.until('it ended by itself (SIGKILL); starting it again')
+  await expect.poll(() => start.output().split('Barys is ready').length - 1, { timeout: 60_000 }).toBe(2)
+  expect(Number(serverPid())).not.toBe(server)
+  ctrlC(start)
+  await start.ended
+  expect(start.process.exitCode).toBe(0)
+})
+
 test('what a start left behind, and does not end by itself, the next one ends', async () => {
   const doomed = npmStart({ PORT: port }, ['--no-demo'])
   await doomed.until('Barys is ready')

@@ -19,7 +19,7 @@ type Suite = (typeof SUITES)[number]
 const TEMPLATE = 'barys_template'
 
 /**
- * Runs the suites and ends with one line over all of them. `--only unit,db` takes these, `--files a,b` these files of e2e,
+ * Runs the suites and ends with one line over all of them. `--only unit,db` takes these, `--files a,b` these files,
  * `--changed[=COMMIT]` what a change touches, `--times` writes how long each part took into docs/testing.md.
  */
 await runConductor(async () => {
@@ -51,7 +51,10 @@ await runConductor(async () => {
     const projects = (['pure', 'unit', 'db'] as const satisfies readonly Project[]).filter(isWanted)
     if (isWanted('db') || isWanted('how-to') || isWanted('e2e')) cluster = await throwawayCluster(folder)
     const env = cluster ? await databaseEnv(cluster) : {}
-    if (projects.length > 0) await timed(projects.join(', '), () => vitestSuite(projects, { folder, env, since }))
+    if (projects.length > 0)
+      await timed(projects.join(', '), () =>
+        vitestSuite(projects, { folder, env, since, files: values.files?.split(',') ?? [] }),
+      )
     if (isWanted('how-to') && since === undefined) await timed('how-to', () => howToSuite(folder, env))
     const made = cluster
     if (made && isWanted('e2e') && !(since !== undefined && files.length === 0))

@@ -7,10 +7,11 @@ import { buildIfStale } from './build'
 import { type Cluster, portIsFree, startCluster } from './cluster'
 import { ensureDatabase, migrate, withClient } from './database'
 import { ROOT } from './root'
-import { type Server, startServer } from './server'
+import { startServer } from './server'
 import { startDemoDevices } from './standIns'
 import { StepFailure, say, tellParent } from './steps'
 import { letGo, orStopped, Stopped, stopSignal } from './stopping'
+import { supervise } from './supervise'
 
 /** Everything Barys keeps; tests give it a folder of their own. */
 const FOLDER = process.env.BARYS_HOME ?? join(ROOT, '.barys')
@@ -46,16 +47,24 @@ async function serveOn(database: Database, { withDemo, stop }: { withDemo: boole
   await orStopped(stop, nameDemoSite(database))
   const standIns = await startDemoDevices(database.ownerUrl)
   const port = await choosePort()
-  say('server', `starting on port ${port}`)
-  const server = await startServer({
-    port,
-    databaseUrl: database.applicationUrl,
-    distFolder: DIST,
-    env: { BARYS_PROOF: process.env.BARYS_PROOF ?? join(FOLDER, 'proof') },
-  })
-  tellParent({ doing: 'serving', address: server.address })
-  console.log(`\nBarys is ready:  ${server.address}\nCtrl-C stops it.\n`)
-  await untilStopped(server, database.cluster, stop)
+  const start = async () => {
+    say('server', `starting on port ${port}`)
+    const server = await startServer({
+      port,
+      databaseUrl: database.applicationUrl,
+      distFolder: DIST,
+      env: { BARYS_PROOF: process.env.BARYS_PROOF ?? join(FOLDER, 'proof') },
+    })
+    tellParent({ doing: 'serving', address: server.address })
+    console.log(`\nBarys is ready:  ${server.address}\nCtrl-C stops it.\n`)
+    return server
+  }
+  const watch = setInterval(() => database.cluster && restartIfGone(database.cluster), 1000)
+  try {
+    await supervise(start, { stop })
+  } finally {
+    clearInterval(watch)
+  }
   await standIns?.stop()
 }
 
@@ -135,25 +144,6 @@ async function choosePort(): Promise<number> {
     `ports ${DEFAULT_PORT} to ${DEFAULT_PORT + 49} are all in use`,
     'Set PORT to a free one.',
   )
-}
-
-/** Waits for the stop or the server's end; meanwhile a database that was killed is started again. */
-async function untilStopped(server: Server, cluster: Cluster | undefined, stop: AbortSignal): Promise<void> {
-  const watch = setInterval(() => cluster && restartIfGone(cluster), 1000)
-  const isAsked = await new Promise<boolean>((resolve) => {
-    if (stop.aborted) resolve(true)
-    stop.addEventListener('abort', () => resolve(true))
-    server.process.once('exit', () => resolve(false))
-  })
-  clearInterval(watch)
-  if (!isAsked)
-    throw new StepFailure(
-      'server',
-      `it ended by itself (${server.process.exitCode ?? server.process.signalCode})`,
-      'Its message stands above; start again. Everything accepted is in the database.',
-    )
-  say('stopping', 'server, then database')
-  await server.stop()
 }
 
 /** Starts a database that was killed; one that does not come up is tried again at the next look. */

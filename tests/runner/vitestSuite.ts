@@ -17,10 +17,16 @@ type Report = {
  * Vitest over some of its projects at once, so that files that wait leave the processor to files that reckon.
  *
  * @param since only what a change since this commit touches
+ * @param files only files whose paths hold one of these; all where there are none
  */
 export async function vitestSuite(
   projects: readonly Project[],
-  { folder, env, since }: { folder: string; env: Readonly<Record<string, string>>; since: string | undefined },
+  {
+    folder,
+    env,
+    since,
+    files,
+  }: { folder: string; env: Readonly<Record<string, string>>; since: string | undefined; files: readonly string[] },
 ): Promise<Tally> {
   say('tests', projects.join(', '))
   const file = join(folder, `vitest-${projects.join('-')}.json`)
@@ -28,6 +34,7 @@ export async function vitestSuite(
     'vitest',
     [
       ...['run', ...projects.flatMap((project) => ['--project', project])],
+      ...files,
       ...(since === undefined ? [] : ['--changed', since, '--passWithNoTests']),
       ...['--reporter=default', '--reporter=json', `--outputFile.json=${file}`],
     ],
