@@ -52,6 +52,7 @@ const WHOSE: Record<string, readonly RoleName[]> = {
   'runs/[id]/pauses': TECHNICIANS,
   'runs/[id]/links': TECHNICIANS,
   'runs/[id]/links/orders': TECHNICIANS,
+  'runs/[id]/links/vent': EVERYBODY,
   'runs/[id]/abandon': TECHNICIANS,
   'runs/[id]/seal': TECHNICIANS,
   'runs/[id]/presence': EVERYBODY,

@@ -23,9 +23,9 @@ import { table } from './report'
 
 const SOAK_HOURS = 24
 const SOAK_SPEED = 400
-const SOAK: AutomaticSettings = { settle: 'window', seconds: 0.5, readings: 3 }
+const SOAK: AutomaticSettings = { settle: 'window', seconds: 0.5, readings: 3, unattendedMinutes: 0 }
 const OWN_SPEED = 10
-const OWN: AutomaticSettings = { settle: 'time', seconds: 3, readings: 3 }
+const OWN: AutomaticSettings = { settle: 'time', seconds: 3, readings: 3, unattendedMinutes: 0 }
 
 /** Runs that take their own readings: what they add of their own to what settling needs, and a day of them without growth. */
 export async function linkSection(): Promise<string> {

@@ -5,7 +5,7 @@ import type { World } from '@/schema/world'
 import { benchWorld } from '../../tests/support/benchPlant'
 import { automaticPlan, leastSeconds, outstanding, pressureLimits, refuseDifferentPoints } from './automaticOf'
 
-const SETTINGS: AutomaticSettings = { settle: 'statistical', seconds: 5, readings: 4 }
+const SETTINGS: AutomaticSettings = { settle: 'statistical', seconds: 5, readings: 4, unattendedMinutes: 0 }
 const READ = {
   id: '00000000-0000-4000-8000-000000000009',
   ...{

@@ -77,6 +77,8 @@ export const AutomaticSettings = z.object({
   seconds: z.number().min(0.5).max(3600),
   /** So many readings make the mean of a point. */
   readings: z.int().min(1).max(100),
+  /** So long it may go on with no screen open, by the word of whoever begins it; 0 for not at all. */
+  unattendedMinutes: z.number().min(0).max(480).default(0),
 })
 export type AutomaticSettings = z.infer<typeof AutomaticSettings>
 
@@ -100,6 +102,9 @@ export const LinkAct = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('end') }),
 ])
 export type LinkAct = z.infer<typeof LinkAct>
+
+/** A vent, which is everybody’s. */
+export const VentOrder = z.object({ id: z.uuid() })
 
 export const LinkOrder = z.object({ id: z.uuid(), act: LinkAct })
 export type LinkOrder = z.infer<typeof LinkOrder>
@@ -143,6 +148,8 @@ export const LinkShown = z.object({
   /** Why it takes no readings any more; null while it does, and where it never did. */
   ended: z.string().nullable(),
   alarm: z.string().nullable(),
+  /** Pressure stands, as far as anybody knows. */
+  isPressed: z.boolean(),
   /** The source was to be vented and has not confirmed it. */
   isVentOwed: z.boolean(),
   lastSent: z.object({ at: z.iso.datetime(), name: z.string(), text: z.string() }).nullable(),

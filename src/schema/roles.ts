@@ -17,6 +17,8 @@ export const ACTIONS = {
   'use a reference that does not fit': ['technician'],
   // Whoever lets a device bring up pressure stands beside it.
   'drive a source': ['technician'],
+  // Nobody who sees pressure stand has to look for somebody who may take it off.
+  'vent a source': ['technician', 'reviewer', 'planner', 'reader'],
   'keep devices': ['planner', 'technician'],
   // Nothing of practice is real: everybody may try.
   practise: ['technician', 'reviewer', 'planner', 'reader'],

@@ -114,6 +114,21 @@ describe('a run that takes its own readings, at the simulated bench', () => {
     } of taken)
       expect(((output.mean - 4) / 16) * 100 - (applied.mean / 6) * 100).toBeCloseTo(0.5, 1)
   })
+  test('an output that lags behind a steady pressure is waited for: damping of 12 s that nobody registered', () => {
+    const { digital } = TRANSMITTER
+    if (!digital) throw new Error('no digital transmitter')
+    const { taken, phase } = new Bench({}, { ...TRANSMITTER, digital: { ...digital, dampingSeconds: 12 } }).run(
+      3000,
+      isOver,
+    )
+    expect(phase).toBe('done')
+    // What is left of a lag that is no longer told from noise: a thousandth of the span.
+    for (const {
+      applied,
+      outputs: [output = NOTHING],
+    } of taken)
+      expect(Math.abs(output.mean - (4 + (applied.mean / 6) * 16))).toBeLessThan(0.016)
+  })
   test('what is left is told by what the points so far took', () => {
     const bench = new Bench()
     bench.run(2000, ({ taken }) => taken.length === 5)
@@ -234,6 +249,40 @@ describe('a round gone on with in its midst', () => {
       if (direction === 'falling') expect(farthest).toBeCloseTo(3.06, 2)
       else expect(farthest).toBeLessThan(3.003)
     }
+  })
+})
+
+describe('patience on the way to a point', () => {
+  const seen = (seconds: number, applied: number) => ({ seconds, applied, outputs: [4] })
+  /** On its way to 1.5 bar, one second after the other. */
+  const onItsWay = (pressures: readonly number[]) => {
+    let state = { ...automaticStart, index: 0 }
+    let stop: { at: number; orders: readonly Order[] } | null = null
+    for (const [second, applied] of pressures.entries()) {
+      const next = afterSeen(state, seen(second, applied), PLAN)
+      state = next.state
+      if (next.state.phase === 'stopped') stop ??= { at: second, orders: next.orders }
+    }
+    return { state, stop }
+  }
+  test('a source that does not move is told after half a minute, and held', () => {
+    const stuck = onItsWay(Array.from({ length: 40 }, () => 2))
+    expect(stuck.stop).toEqual({ at: 31, orders: [{ order: 'hold' }] })
+    expect(stuck.state.stop).toBe('no-progress')
+  })
+  test('one that comes nearer, however slowly, is waited for', () => {
+    const slow = onItsWay(Array.from({ length: 300 }, (_, second) => 2 - second * 0.0002))
+    expect(slow.stop).toBeNull()
+  })
+  test('one that goes away from its point by a twentieth of the span is vented at once', () => {
+    const astray = onItsWay([2, 2.1, 2.2, 2.3, 2.31])
+    expect(astray.stop).toEqual({ at: 4, orders: [{ order: 'vent' }] })
+    expect(astray.state.stop).toBe('wrong-way')
+  })
+  test('pressure that leaves a point while it is read is no reading: a leak', () => {
+    const taking = { ...automaticStart, index: 0, phase: 'taking' as const, reached: 0 }
+    expect(afterSeen(taking, seen(10, 0.0151), PLAN).state.stop).toBe('leak')
+    expect(afterSeen(taking, seen(10, 0.0149), PLAN).state.stop).toBeNull()
   })
 })
 

@@ -7,6 +7,8 @@ type Props = {
   /** Absent where the run stands paused already. */
   pause?: (words: string) => Promise<string | null>
   abandon: (reason: string) => Promise<string | null>
+  /** A linked source holds pressure. */
+  isPressed: boolean
   /** Opens the exchange of a reference; absent where nothing may be recorded. */
   exchange?: () => void
   /** Opens the choice of devices; absent where none is linked up, or they are in use here already. */
@@ -16,7 +18,7 @@ type Props = {
 }
 
 /** Pausing a run, exchanging a reference, or giving it up. */
-export function LeaveLinks({ pause, abandon, exchange, devices, corrections }: Props) {
+export function LeaveLinks({ pause, abandon, isPressed, exchange, devices, corrections }: Props) {
   const [asking, setAsking] = useState<'pause' | 'abandon' | null>(null)
   return (
     <p className="small leave-links">
@@ -51,7 +53,7 @@ export function LeaveLinks({ pause, abandon, exchange, devices, corrections }: P
       {asking === 'abandon' && (
         <ReasonDialog
           title="Abandon this run?"
-          words="What was read is kept, but it never becomes a record."
+          words={`What was read is kept, but it never becomes a record.${isPressed ? ' The linked source holds pressure: it is vented then. Stay with it until it is.' : ''}`}
           action="Abandon the run"
           onClose={() => setAsking(null)}
           store={abandon}

@@ -198,6 +198,7 @@ function Desk(props: Omit<Props, 'draft'>) {
               {isTechnician && (
                 <LeaveLinks
                   abandon={abandon}
+                  isPressed={link.shown?.isPressed === true}
                   {...(mayWork && {
                     exchange: () => open({ kind: 'exchange' }),
                     devices: linkable && !link.shown && !facts.list ? () => open({ kind: 'devices' }) : undefined,

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { setTimeout as delay } from 'node:timers/promises'
+import pg from 'pg'
 import { afterAll, afterEach, beforeAll, describe, expect, test, vi } from 'vitest'
 import type { LinkAct, LinkAnswer } from '@/schema/links'
 import type { WorkingPressureReference } from '@/schema/world'
@@ -18,7 +19,9 @@ import { ownReference } from '../../../../tests/support/ownReference'
 import { pool, transaction } from '../../database'
 import { selectLive } from '../../sql/links/linkLive'
 import { selectSession, takeSessions } from '../../sql/links/linkSession'
+import { upsertPresence } from '../../sql/run/runPresence'
 import { registerInstrument } from '../register/instruments'
+import { abandonRun } from '../run/abandonRun'
 import { registerDevice } from './devices'
 import { beginLink, orderLink } from './links'
 import { LinkWork } from './linkWork'
@@ -35,8 +38,15 @@ const SOURCE: WorkingPressureReference = {
 let sources: HostileSource[] = []
 let opened: LinkWork[] = []
 
+let ownerPool: pg.Pool | null = null
+const owner = () => {
+  if (!ownerPool) throw new Error('no database yet')
+  return ownerPool
+}
+
 beforeAll(async () => {
-  await freshDatabase()
+  const { ownerUrl } = await freshDatabase()
+  ownerPool = new pg.Pool({ connectionString: ownerUrl })
   await peopleAndReferences()
   await ownReference(pool(), SOURCE)
 })
@@ -50,7 +60,7 @@ afterEach(async () => {
   await pool().query('DELETE FROM link_address_claim')
   await pool().query('UPDATE link_session SET ended_at = now() WHERE ended_at IS NULL')
 })
-afterAll(() => pool().end())
+afterAll(() => Promise.all([pool().end(), ownerPool?.end()]))
 
 /** A run of 0 to 6 bar at a hostile source. */
 async function hostile(tag: string) {
@@ -215,6 +225,70 @@ describe('a vent is owed until it is confirmed', () => {
     expect(answers.map(({ words }) => words).join()).toContain('somebody wanted a vent after it')
     await until(bench.work, () => bench.source.isVented)
     expect(bench.source.pressedSince(before)).toEqual([])
+  })
+})
+
+describe('pressure that nobody looks after', () => {
+  /** As if nobody had been seen for so long, s. */
+  const aloneFor = async ({ sessionId }: Hostile, seconds: number) => {
+    for (const [table, column, key] of [
+      ['link_session', 'begun_at', 'id'],
+      ['link_order', 'ordered_at', 'session_id'],
+    ])
+      await owner().query(`UPDATE ${table} SET ${column} = clock_timestamp() - $2 * interval '1 s' WHERE ${key} = $1`, [
+        sessionId,
+        seconds,
+      ])
+  }
+  /** As long as it takes until it has looked who is there: once a second. */
+  const forABeat = async (work: LinkWork) => {
+    for (const began = performance.now(); performance.now() - began < 1500; ) await work.step()
+  }
+  test('alarmed after half a minute with no screen open, vented two and a half minutes later', async () => {
+    const bench = await pressedTo(4, 'H-40')
+    await aloneFor(bench, 25)
+    await forABeat(bench.work)
+    expect((await shownOf(bench))?.alarm).toBeNull()
+    await aloneFor(bench, 60)
+    await until(
+      bench.work,
+      async () => (await shownOf(bench))?.alarm?.includes('Nobody has had this run open') ?? false,
+    )
+    expect(bench.source.pressure).toBeCloseTo(4, 1)
+    await aloneFor(bench, 181)
+    await until(bench.work, () => bench.source.isVented)
+    await until(bench.work, async () => (await shownOf(bench))?.ended?.includes('nobody had it open') ?? false)
+  })
+  test('an open screen keeps it, and nothing that is vented is alarmed', async () => {
+    const bench = await pressedTo(4, 'H-41')
+    await aloneFor(bench, 500)
+    await upsertPresence(pool(), {
+      ...{ runId: bench.runId, personId: BEN.id, place: 'Readings', draft: {}, at: new Date() },
+    })
+    await forABeat(bench.work)
+    expect(bench.source.pressure).toBeCloseTo(4, 1)
+    await ordered(bench, { kind: 'vent' }, bench.work)
+    await until(bench.work, () => bench.source.isVented)
+    await owner().query('DELETE FROM run_presence')
+    await aloneFor(bench, 500)
+    await forABeat(bench.work)
+    expect(await shownOf(bench)).toMatchObject({ alarm: null, isPressed: false })
+  })
+  test('a run that is given up at pressure: vented before anybody lets go of the source', async () => {
+    const bench = await pressedTo(4, 'H-42')
+    await abandonRun(bench.runId, { reason: 'the shift is over' }, as(ANNA, 5))
+    await until(bench.work, async () => !((await selectSession(pool(), bench.sessionId))?.isOpen ?? true))
+    expect(bench.source.isVented).toBe(true)
+  })
+  test('given up while it does not answer: kept in hand, and vented when it is heard again', async () => {
+    const bench = await pressedTo(4, 'H-43')
+    bench.source.cut()
+    await abandonRun(bench.runId, { reason: 'the shift is over' }, as(ANNA, 5))
+    for (let looks = 0; looks < 20; looks++) await bench.work.step()
+    expect((await selectSession(pool(), bench.sessionId))?.isOpen).toBe(true)
+    await bench.source.mend()
+    await until(bench.work, async () => !((await selectSession(pool(), bench.sessionId))?.isOpen ?? true))
+    expect(bench.source.isVented).toBe(true)
   })
 })
 

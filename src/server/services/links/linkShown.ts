@@ -31,12 +31,17 @@ export type LinkStanding = {
   readonly recent: readonly Sample[]
   readonly going: Going | null
   readonly source: SourceState
+  /** What it vents to, and so near to it counts as vented. */
+  readonly ventsTo: number
+  readonly nothing: number
   /** Why a run that took its own readings takes them no more. */
   readonly ended: string | null
   /** For how long the source has not answered, s. */
   readonly silentSeconds: number
   /** Whether the source watched over itself when it was heard last. */
   readonly hadWatch: boolean
+  /** For how long nobody was seen while it was under pressure, and until it is vented for that, s; null where somebody is there. */
+  readonly alone: { readonly seconds: number; readonly toVent: number } | null
 }
 
 /** What those at the run see of it. */
@@ -57,7 +62,8 @@ export function linkShown(
     devices: devices.states(),
     automatic: automaticShown(going),
     ended,
-    alarm: source.alarm && ALARMS[source.alarm](standing),
+    alarm: source.alarm ? ALARMS[source.alarm](standing) : aloneWords(standing),
+    isPressed: Math.abs((applied ?? source.setTo ?? standing.ventsTo) - standing.ventsTo) > standing.nothing,
     isVentOwed: source.owes === 'vent',
     lastSent: devices.lastSent && { ...devices.lastSent, at: devices.lastSent.at.toISOString() },
   }
@@ -98,6 +104,10 @@ const ALARMS: Readonly<Record<SourceAlarm, (standing: LinkStanding) => string>> 
   silent: (standing) =>
     `The source has not answered for ${Math.round(standing.silentSeconds)} s: it keeps the pressure it has. ${watchWords(standing)} Go to it, and look.`,
 }
+
+const aloneWords = ({ alone }: LinkStanding): string | null =>
+  alone &&
+  `Nobody has had this run open for ${Math.round(alone.seconds)} s, with pressure on: it is vented in ${Math.round(alone.toVent)} s. Open the run, or go to it.`
 
 /** Whether it vents by itself is said only of one that proved at linking that it watches over itself. */
 const watchWords = ({ hadWatch }: LinkStanding): string =>

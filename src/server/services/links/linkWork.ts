@@ -12,6 +12,7 @@ import {
   takeNow,
 } from '@/bench/automatic/automaticRun'
 import type { Sample } from '@/bench/automatic/settling'
+import { attendance, secondsToVent } from '@/core/links/attendance'
 import { GONE_MS, PROVEN_MS } from '@/core/links/lease'
 import {
   mayLetGo,
@@ -43,6 +44,7 @@ import {
   keepDuty,
   type LinkSession,
   proveSession,
+  secondsAlone,
   selectDuty,
   type TakenSession,
   updateAutomatic,
@@ -88,6 +90,9 @@ export class LinkWork {
   /** When the step that runs began; null between two. By it and not by the step itself it is said that it lives. */
   private stepBegan: number | null = null
   private isOurs = true
+  /** For how long nobody was seen, s; and what was applied at the last look, null where it did not answer. */
+  private alone = 0
+  private applied: number | null = null
   private readonly beating: NodeJS.Timeout
   /** What was asked of the channels and not answered yet. */
   private asked: Promise<readonly MemberReading[]> | null = null
@@ -148,8 +153,10 @@ export class LinkWork {
     const [round, readings] = await Promise.all([this.round(null), this.readings()])
     if (!round.isOurs) return false
     const applied = round.look?.pressure ?? null
+    this.applied = applied
     await this.watched(applied)
     this.remember(applied)
+    await this.attended()
     const isVented = this.source.owes === 'vent' || round.told?.kind === 'vent'
     if (this.going && isVented) await this.end(STOPPED_BY_VENT)
     if (this.going && this.source.alarm === 'not-as-told') await this.end(NOT_AS_TOLD)
@@ -205,11 +212,33 @@ export class LinkWork {
   private async stillOurs(): Promise<boolean> {
     const now = new Date()
     if (!(await beat(pool(), this.held))) return false
-    // Nobody lets go of a source that was to be vented and has not confirmed it.
-    if (!mayLetGo(this.source) || !(await hasNoOpenRun(pool(), this.session.id))) return true
-    // Sealed or given up: nobody is there any more to let go of them.
+    this.alone = await secondsAlone(pool(), this.session.id)
+    if (!(await hasNoOpenRun(pool(), this.session.id))) return true
+    // Sealed or given up: nobody is there any more to let go of them. Nobody lets go of a source under pressure, nor of one that
+    // was to be vented and has not confirmed it.
+    if (this.isUnderPressure) return (await this.round({ kind: 'vent' })).isOurs
+    if (!mayLetGo(this.source)) return true
     await closeSession(pool(), this.session.id, now)
     return false
+  }
+
+  /** As far as anybody knows: what does not answer and was not vented may have what it was told, or what another told it. */
+  private get isUnderPressure(): boolean {
+    const wasTold = this.source.setTo !== null || this.held.lastBeat !== null
+    if (this.applied === null) return this.source.standing !== 'vented' && wasTold
+    return Math.abs(this.applied - this.bounds.ventsTo) > this.bounds.nothing
+  }
+
+  private get allowedAlone(): number {
+    return (this.going?.row.settings.unattendedMinutes ?? 0) * 60
+  }
+
+  /** Left alone under pressure it is vented in the end; that is said before. */
+  private async attended(): Promise<void> {
+    if (!this.isUnderPressure || this.source.owes === 'vent') return
+    if (attendance(this.alone, this.allowedAlone) !== 'gone') return
+    await this.end('Vented: nobody had it open any more.')
+    await this.round({ kind: 'vent' })
   }
 
   /** Lets go of the devices; what they said last is kept. */
@@ -278,6 +307,7 @@ export class LinkWork {
 
   private async obey({ id, runId, act, orderedBy }: WaitingOrder): Promise<boolean> {
     let answer: LinkAnswer
+    this.alone = 0 // somebody is there
     try {
       const person = await selectPerson(pool(), orderedBy)
       if (!person) throw new Error('an order by nobody') // cannot be: the database keeps it
@@ -492,7 +522,13 @@ export class LinkWork {
   private get standing(): LinkStanding {
     const { session, runs, devices, recent, going, source, ended, hadWatch } = this
     const silentSeconds = seconds() - source.heardAt
-    return { sessionId: session.id, runs, devices, recent, going, source, ended, silentSeconds, hadWatch }
+    const isAlone = this.isUnderPressure && attendance(this.alone, this.allowedAlone) !== 'there'
+    const alone = isAlone ? { seconds: this.alone, toVent: secondsToVent(this.alone, this.allowedAlone) } : null
+    const { ventsTo, nothing } = this.bounds
+    return {
+      ...{ sessionId: session.id, runs, devices, recent, going, source, ventsTo, nothing },
+      ...{ ended, silentSeconds, hadWatch, alone },
+    }
   }
 }
 

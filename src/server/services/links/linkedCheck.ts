@@ -3,7 +3,7 @@ import { Refusal } from '@/core/refusal'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { RunView } from '@/schema/runView'
 import type { LinkedMember } from '../../links/sessionDevices'
-import { letGoOfOutputs } from './heldOutput'
+import { type HeldOutput, letGoOfOutputs } from './heldOutput'
 
 /** The ends of a range agree within so much of its span: singles hold seven digits, registers of a plant four. */
 const SAME_SHARE = 1e-4
@@ -75,15 +75,14 @@ export async function refuseCrossed(
       ? (LOWEST_MA + HIGHEST_MA) / 2
       : LOWEST_MA + (place * (HIGHEST_MA - LOWEST_MA)) / (proven.length - 1),
   )
-  const isHeld: boolean[] = []
+  const held = new Set<HeldOutput>()
   try {
-    for (const [place, { tag, transmitter }] of proven.entries())
-      isHeld.push(
-        await holds(() => transmitter.fixCurrent(currents[place] ?? LOWEST_MA), { tag, isAlone: members.length === 1 }),
-      )
+    for (const [place, each] of proven.entries())
+      await hold(each, { current: currents[place] ?? LOWEST_MA, isAlone: members.length === 1, held })
     await wait(Math.max(LEAST_WAIT_S, dampingSeconds))
-    for (const [place, { tag, meter }] of proven.entries()) {
-      if (!isHeld[place]) continue
+    for (const [place, each] of proven.entries()) {
+      if (!held.has(each)) continue
+      const { tag, meter } = each
       const read = await meter.milliamp()
       if (Math.abs(read - (currents[place] ?? 0)) <= OWN_MA) continue
       const other = proven.find((_, at) => at !== place && Math.abs(read - (currents[at] ?? 0)) <= OWN_MA)
@@ -94,24 +93,29 @@ export async function refuseCrossed(
       )
     }
   } finally {
-    await letGoOfOutputs(proven.filter((_, place) => isHeld[place] ?? true))
+    await letGoOfOutputs([...held])
   }
 }
 
-/** @returns false where it is write-protected and alone: then there is no other loop it could be taken for */
-async function holds(
-  fix: () => Promise<void>,
-  { tag, isAlone }: { readonly tag: string; readonly isAlone: boolean },
-): Promise<boolean> {
+/**
+ * Holds an output. One that refuses is none of those held; one that did not answer may have taken it, and is.
+ *
+ * @throws {Refusal} where it refuses beside others; alone there is no other loop it could be taken for
+ */
+async function hold(
+  output: HeldOutput,
+  { current, isAlone, held }: { readonly current: number; readonly isAlone: boolean; readonly held: Set<HeldOutput> },
+): Promise<void> {
+  held.add(output)
   try {
-    await fix()
-    return true
+    await output.transmitter.fixCurrent(current)
   } catch (error) {
     if (!(error instanceof Refusal)) throw error
-    if (isAlone) return false
+    held.delete(output)
+    if (isAlone) return
     throw new Refusal(
       'members',
-      `${tag} does not let its output be held, so nobody knows which channel it is on`,
+      `${output.tag} does not let its output be held, so nobody knows which channel it is on`,
       'take off its write protection, or take it by itself',
     )
   }

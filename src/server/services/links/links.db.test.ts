@@ -47,7 +47,7 @@ const SOURCE: WorkingPressureReference = {
   ...PUMP,
   ...{ id: randomUUID(), code: 'T-S', unit: 'bar', rangeLow: -1, rangeHigh: 10, resolution: 0.0001 },
 }
-const QUICK: AutomaticSettings = { settle: 'window', seconds: 0.5, readings: 3 }
+const QUICK: AutomaticSettings = { settle: 'window', seconds: 0.5, readings: 3, unattendedMinutes: 0 }
 
 let standIns: StartedStandIns | null = null
 let cables: Cable[] = []
@@ -472,6 +472,67 @@ describe('a run that takes its own readings', () => {
   })
 })
 
+describe('before a run takes its own readings', () => {
+  test('a range in the device unlike the register: said with both, and nothing is read', async () => {
+    const { link, runId, world } = await bench(['R-1'])
+    world.actOn(0, { act: 'write', written: { what: 'range', lrv: 0, urv: 10 } })
+    await beginLink(link, as(ANNA))
+    const worked = await workedBy(randomUUID(), link.id)
+    const answer = await ordered(runId, { kind: 'begin', settings: QUICK }, worked)
+    expect(answer.isDone).toBe(false)
+    expect(answer.words).toContain('R-1 is set to 0 to 10 bar, and the register says 0 to 6')
+    expect((await loadRun(pool(), runId)).rounds[0]?.steps.flatMap(({ readings }) => readings)).toEqual([])
+  })
+  test('a root in the device where the register says linear', async () => {
+    const { link, runId, world } = await bench(['R-2'])
+    const transfer = { kind: 'root-to-zero', cutOffPercent: 0 } as const
+    world.actOn(0, { act: 'write', written: { what: 'transfer', transfer } })
+    await beginLink(link, as(ANNA))
+    const worked = await workedBy(randomUUID(), link.id)
+    expect((await ordered(runId, { kind: 'begin', settings: QUICK }, worked)).words).toContain('R-2 is set to a root')
+  })
+  test('two loops on each other’s channel: named, nothing is read, and both outputs are let go of', async () => {
+    const { link, runId, world } = await bench(['R-3', 'R-4'], [null, null])
+    const [first, second] = link.members
+    if (!first || !second) throw new Error('two instruments')
+    const crossed = [
+      { ...first, meterId: second.meterId },
+      { ...second, meterId: first.meterId },
+    ]
+    await beginLink({ ...link, members: crossed }, as(ANNA))
+    const worked = await workedBy(randomUUID(), link.id)
+    const answer = await ordered(runId, { kind: 'begin', settings: QUICK }, worked)
+    expect(answer.words).toMatch(/R-3 holds 6\.000 mA and its meter reads 1[78]\.\d+ mA: that is the loop of R-4/)
+    expect([0, 1].map((index) => world.rig(index).fixedMilliamp)).toEqual([null, null])
+  })
+  test('one that does not let its output be held, beside another: nobody knows which channel it is on', async () => {
+    const { link, runId, world } = await bench(['R-5', 'R-6'], [null, null])
+    world.actOn(1, { act: 'write', written: { what: 'protection', isOn: true } })
+    await beginLink(link, as(ANNA))
+    const worked = await workedBy(randomUUID(), link.id)
+    const answer = await ordered(runId, { kind: 'begin', settings: QUICK }, worked)
+    expect(answer.words).toContain('R-6 does not let its output be held')
+    expect(world.rig(0).fixedMilliamp).toBeNull()
+  })
+  test('one channel for two instruments is refused when they are linked', async () => {
+    const { link } = await bench(['R-7', 'R-8'], [null, null])
+    const [first, second] = link.members
+    if (!first || !second) throw new Error('two instruments')
+    const members = [first, { ...second, meterId: first.meterId }]
+    await expect(beginLink({ ...link, members }, as(ANNA))).rejects.toThrow('is chosen for two things at once')
+  })
+  test('the longest damping that is set in a device is waited for five times over', async () => {
+    const { link, runId, world } = await bench(['R-9'])
+    world.actOn(0, { act: 'write', written: { what: 'damping', seconds: 2 } })
+    await beginLink(link, as(ANNA))
+    const worked = await workedBy(randomUUID(), link.id)
+    await ordered(runId, { kind: 'begin', settings: QUICK }, worked)
+    const first = async () => (await loadRun(pool(), runId)).rounds[0]?.steps[0]?.readings[0]
+    await worked.until(async () => (await first()) !== undefined)
+    expect((await first())?.heldSeconds).toBeGreaterThanOrEqual(10)
+  })
+})
+
 describe('pressure that has to go', () => {
   test('vented under load by its worker: the run stops, and the record has nothing half', async () => {
     const { link, runId, world } = await bench(['V-1'])
@@ -522,6 +583,7 @@ describe('pressure that has to go', () => {
     const taken = async () => (await loadRun(pool(), runId)).rounds[0]?.steps.flatMap(({ readings }) => readings).length
     const before = await taken()
     cable.cut()
+    const cutAt = (await selectLinesOfRun(pool(), runId, { after: 0, limit: 100_000 })).length
     const lostAt = world.read().reference
     await worked.until(async () => (await selectLive(pool(), runId))?.ended != null, 4000)
     const lost = await selectLive(pool(), runId)
@@ -534,8 +596,10 @@ describe('pressure that has to go', () => {
     expect(await taken()).toBe(before)
     await cable.mend()
     await worked.until(async () => (await selectLive(pool(), runId))?.alarm === null)
-    const lines = await selectLinesOfRun(pool(), runId, { after: 0, limit: 5000 })
-    expect(lines.findLast(({ isSent, text }) => isSent && !text.includes('?'))?.text).toMatch(/^SOUR:PRES/)
+    // It had vented by itself: nothing switches it on again.
+    const since = (await selectLinesOfRun(pool(), runId, { after: 0, limit: 100_000 })).slice(cutAt)
+    expect(since.filter(({ text }) => /SOUR:PRES |OUTP ON/.test(text))).toEqual([])
+    expect(world.read().reference).toBeCloseTo(0, 2)
   }, 90_000)
 
   test('beyond what may be applied it is refused before the source hears of it', async () => {
@@ -551,6 +615,22 @@ describe('pressure that has to go', () => {
 })
 
 describe('trims over the link', () => {
+  test('an output is trimmed at both its ends by what the meter shows, and recorded without a PV', async () => {
+    const { link, runId, world } = await bench(['T-0'], [{ cause: 'output-stage', size: 0.6 }])
+    await readRoundByHand(runId)
+    await decide(runId, { round: 0, decision: 'adjust', reason: null }, as(ANNA, 30))
+    await beginLink(link, as(ANNA))
+    const worked = await workedBy(randomUUID(), link.id)
+    await worked.until(async () => (await selectLive(pool(), runId)) !== null)
+    const adjustmentId = randomUUID()
+    const answer = await ordered(runId, { kind: 'trim', trim: 'output-trim', adjustmentId }, worked)
+    expect(answer).toMatchObject({ isDone: true, words: expect.stringContaining('read back') })
+    const [act] = (await loadRun(pool(), runId)).rounds[0]?.adjustments ?? []
+    expect(act).toMatchObject({ kind: 'output-trim', id: adjustmentId })
+    expect(act?.beforePv ?? null).toBeNull()
+    expect(Math.abs(Number(act?.afterOutput) - 4)).toBeLessThan(0.01)
+    expect(world.rig().fixedMilliamp).toBeNull()
+  })
   test('one that may not be done is not written, and one the instrument refuses is not recorded', async () => {
     const { link, runId, world } = await bench(['T-1'], [{ cause: 'zero-shift', size: 0.6 }])
     const read = await readRoundByHand(runId)

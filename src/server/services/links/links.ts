@@ -64,7 +64,7 @@ const inputCodes = ({ inputReference, furtherReferences = [] }: RunView['world']
 function typedOnly(run: RunView): string | null {
   if (outstanding(run).length === 0) return null
   try {
-    automaticPlan(run, { settle: 'time', seconds: 1, readings: 1 })
+    automaticPlan(run, { settle: 'time', seconds: 1, readings: 1, unattendedMinutes: 0 })
     return null
   } catch (error) {
     if (error instanceof Refusal) return error.reason
@@ -172,6 +172,8 @@ async function refuseOtherDevices(db: Transaction, { sourceId, members }: NewLin
 
 /** As long as an answer is waited for. Whoever asks for longer things sees them come about on the screen. */
 const ANSWER_MS = 12_000
+/** A trim waits for the damping of its instrument at each step. */
+const TRIM_MS = 180_000
 const LOOK_MS = 100
 /** A vent waits for nobody: after so long it is told by whoever was asked. */
 const VENT_MS = 1500
@@ -193,14 +195,14 @@ export async function orderLink(
     // Owed from here on, whoever works the session and whether or not the source is heard.
     if (act.kind === 'vent') await oweVent(db, session.id)
   })
-  const answer = await answered(id, act.kind === 'vent' ? VENT_MS : ANSWER_MS)
+  const answer = await answered(id, act.kind === 'vent' ? VENT_MS : act.kind === 'trim' ? TRIM_MS : ANSWER_MS)
   if (answer) return answer
   if (act.kind === 'vent') return ventedHere(id, session)
   return { isDone: false, words: 'it is under way, or nobody works the link just now: look at what the devices show' }
 }
 
 async function answered(id: string, patienceMs: number): Promise<LinkAnswer | null> {
-  for (const until = Date.now() + patienceMs; Date.now() < until; await delay(LOOK_MS)) {
+  for (const until = performance.now() + patienceMs; performance.now() < until; await delay(LOOK_MS)) {
     const answer = await selectAnswer(pool(), id)
     if (answer) return answer
   }

@@ -195,6 +195,21 @@ export const keepDuty = async (
     )
   ).rowCount === 1
 
+/**
+ * For how long nobody was seen at a session, s: no screen of its runs was open, and nothing was wanted of it. By the clock of
+ * the database.
+ */
+export async function secondsAlone(db: Queryable, id: string): Promise<number> {
+  const { rows } = await db.query(
+    `SELECT extract(epoch FROM clock_timestamp() - greatest(s.begun_at,
+              (SELECT max(w.seen_at) FROM run_presence w JOIN link_member m USING (run_id) WHERE m.session_id = s.id),
+              (SELECT max(o.ordered_at) FROM link_order o WHERE o.session_id = s.id)))::float AS alone
+       FROM link_session s WHERE s.id = $1`,
+    [id],
+  )
+  return rows[0]?.alone ?? 0
+}
+
 /** A person wants it vented: owed from this moment on, whoever works the session. */
 export async function oweVent(db: Queryable, id: string): Promise<void> {
   await db.query(`UPDATE link_session SET owes = 'vent' WHERE id = $1 AND ended_at IS NULL`, [id])

@@ -1,5 +1,6 @@
 'use client'
 import { useState } from 'react'
+import { VENTED_AFTER_S } from '@/core/links/attendance'
 import { typedNumber } from '@/core/units/decimalText'
 import { leastSeconds } from '@/plans/automaticOf'
 import type { AutomaticSettings } from '@/schema/links'
@@ -25,6 +26,7 @@ export function AutomaticDialog({ world, order, onClose }: Props) {
   const least = leastSeconds(world)
   const [settle, setSettle] = useState<AutomaticSettings['settle']>('statistical')
   const [seconds, setSeconds] = useState(String(Math.max(USUAL_SECONDS, least)))
+  const [unattended, setUnattended] = useState('0')
   const [readings, setReadings] = useState(String(USUAL_READINGS))
   const [message, setMessage] = useState<string | null>(null)
   const submit = async () => {
@@ -32,10 +34,13 @@ export function AutomaticDialog({ world, order, onClose }: Props) {
       settle,
       seconds: typedNumber(seconds) ?? Number.NaN,
       readings: typedNumber(readings) ?? Number.NaN,
+      unattendedMinutes: typedNumber(unattended) ?? Number.NaN,
     }
     if (!(settings.seconds >= 0.5 && settings.seconds <= 3600)) return setMessage('Look at it for 0.5 to 3600 s.')
     if (!(Number.isInteger(settings.readings) && settings.readings >= 1 && settings.readings <= 100))
       return setMessage('Take 1 to 100 readings at a point.')
+    if (!(settings.unattendedMinutes >= 0 && settings.unattendedMinutes <= 480))
+      return setMessage('It may go on alone for 0 to 480 min.')
     const answer = await order({ kind: 'begin', settings })
     setMessage(answer.isDone ? null : answer.words)
     if (answer.isDone) onClose()
@@ -55,6 +60,11 @@ export function AutomaticDialog({ world, order, onClose }: Props) {
       <NumberBox label="Looked at for, s" value={seconds} change={setSeconds} />
       {least > 0 && <p className="small soft">At least {least} s, for its damping and the plan of the run.</p>}
       <NumberBox label="Readings to a point" value={readings} change={setReadings} />
+      <NumberBox label="May go on with no screen open for, min" value={unattended} change={setUnattended} />
+      <p className="small soft">
+        With no screen open for longer it is alarmed, and vented {VENTED_AFTER_S} s after that. The site’s rules say
+        whether pressure may be left alone at all.
+      </p>
       <Refused words={message} />
     </FormDialog>
   )

@@ -33,18 +33,41 @@ export function LinkBar({ link, world, takesOwn, mayDrive }: Props) {
     await order({ kind: 'vent' })
     setVenting(false)
   }
-  useVentKey(mayDrive && shown !== null ? vent : null)
-  if (!shown) return null
+  useVentKey(link.isFollowed ? vent : null)
+  useStay(mayDrive && shown?.isPressed === true)
+  if (!link.isFollowed) return null
+  const ventButton = (words: string) => (
+    <Button
+      className="link-vent"
+      size="large"
+      variant="contained"
+      color="error"
+      disabled={isVenting}
+      onClick={() => void vent()}
+    >
+      {words} <Key of="vent" />
+    </Button>
+  )
+  // Nothing is heard of them yet, or no more: a vent is wanted all the same.
+  if (!shown)
+    return (
+      <section className="link-bar" aria-label="Linked devices">
+        <span className="small soft">Devices are linked; how they stand is not known here yet.</span>
+        <span className="link-acts">{ventButton('Vent')}</span>
+        {said && <Answered {...said} />}
+      </section>
+    )
   const { automatic, alarm, ended } = shown
   const unit = pressureUnitLabel(shown.unit)
   return (
     <section className="link-bar" aria-label="Linked devices">
       <ul className="link-devices small num">
-        {shown.devices.map(({ name, isAlive, kind }, index) => (
+        {shown.devices.map(({ name, isAlive, kind, trouble }, index) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: devices stand in a fixed order
-          <li key={index} className={isAlive ? '' : 'tone-outside'}>
-            <Mark mark={isAlive ? 'inside' : 'outside'} size={11} /> {name}
+          <li key={index} className={isAlive && !trouble ? '' : 'tone-outside'}>
+            <Mark mark={isAlive && !trouble ? 'inside' : 'outside'} size={11} /> {name}
             {!isAlive && <strong> does not answer</strong>}
+            {isAlive && trouble && <strong> {trouble}</strong>}
             {isAlive && kind === 'source' && shown.applied !== null && (
               <>
                 {' '}
@@ -69,11 +92,12 @@ export function LinkBar({ link, world, takesOwn, mayDrive }: Props) {
             Let go of them
           </Button>
         )}
-        {mayDrive && (
-          <Button size="small" variant="outlined" color="error" disabled={isVenting} onClick={vent}>
-            Vent to 0 {unit} <Key of="vent" />
+        {mayDrive && shown.isVentOwed && (
+          <Button variant="outlined" onClick={() => order({ kind: 'vented-by-hand' })}>
+            I vented it by hand
           </Button>
         )}
+        {ventButton(`Vent to 0 ${unit}`)}
       </span>
       {alarm && (
         <Notice tone="outside" role="alert" isSmall>
@@ -85,26 +109,42 @@ export function LinkBar({ link, world, takesOwn, mayDrive }: Props) {
           {ended}
         </Notice>
       )}
-      {/* What a dialog or a panel asked for is answered there. */}
-      {said && !said.isDone && !ANSWERED_THERE.has(said.of) && (
-        <Notice tone="outside" isSmall role="alert">
-          {said.words}
-        </Notice>
-      )}
-      {said?.isDone && said.of === 'vent' && (
-        <p className="small" role="status">
-          {said.words}
-        </p>
-      )}
+      {said && <Answered {...said} />}
       {isAsking && <AutomaticDialog world={world} order={order} onClose={() => setAsking(false)} />}
     </section>
   )
 }
 
+/** What came of an order; what a dialog or a panel asked for is answered there. */
+function Answered({ isDone, words, of }: NonNullable<Link['said']>) {
+  if (!isDone && !ANSWERED_THERE.has(of))
+    return (
+      <Notice tone="outside" isSmall role="alert">
+        {words}
+      </Notice>
+    )
+  return isDone && ANSWERED_HERE.has(of) ? (
+    <p className="small" role="status">
+      {words}
+    </p>
+  ) : null
+}
+
+const ANSWERED_HERE: ReadonlySet<string> = new Set<LinkAct['kind']>(['vent', 'vented-by-hand'])
 const ANSWERED_THERE: ReadonlySet<string> = new Set<LinkAct['kind']>(['begin', 'set', 'trim'])
 
 const progressWords = ({ place, count, secondsLeft, startedBy }: NonNullable<LinkShown['automatic']>) =>
   `takes its own readings, begun by ${startedBy} · ${place} of ${count}${secondsLeft === null ? '' : ` · about ${formatFixed(Math.max(0.1, secondsLeft / 60), 1)} min to go`}`
+
+/** Whoever may drive the source and leaves it under pressure is asked first. */
+function useStay(isPressed: boolean) {
+  useEffect(() => {
+    if (!isPressed) return
+    const ask = (event: BeforeUnloadEvent) => event.preventDefault()
+    window.addEventListener('beforeunload', ask)
+    return () => window.removeEventListener('beforeunload', ask)
+  }, [isPressed])
+}
 
 /** `v` vents, in the entry line too: figures have no such letter. Where words are typed, Alt and `v` do. */
 function useVentKey(vent: (() => void) | null) {

@@ -19,6 +19,9 @@ const NONE = ''
 const words = ({ name, serves, inUseBy }: Device) =>
   `${name}, ${serves}${inUseBy === null ? '' : `: in use by ${inUseBy}`}`
 const optionsOf = (devices: readonly Device[]) => devices.map((each) => [each.id, words(each)] as const)
+/** Of the meters, those that no other instrument here is read by; the one that is chosen stays in the list. */
+const notElsewhere = (meters: readonly Device[], own: string, chosen: readonly string[]) =>
+  meters.filter(({ id }) => id === own || !chosen.includes(id))
 const firstFree = (devices: readonly Device[], taken: readonly string[] = []) =>
   devices.find(({ id, inUseBy }) => inUseBy === null && !taken.includes(id))?.id ?? NONE
 
@@ -32,6 +35,7 @@ export function LinkDialog({ runId, tag, linkable, begin, onClose }: Props) {
   const [hasOthers, setHasOthers] = useState(false)
   const [message, setMessage] = useState<string | null>(null)
   const sending = useSending()
+  const chosen = [meterId, ...Object.values(beside)].filter((id) => id !== NONE)
   const submit = async () => {
     const link = {
       sourceId,
@@ -57,7 +61,12 @@ export function LinkDialog({ runId, tag, linkable, begin, onClose }: Props) {
         beside it knows, and somebody stays with it. Vent is at the top of every stage.
       </p>
       <Choice label="Pressure by" value={sourceId} options={optionsOf(sources)} choose={setSourceId} />
-      <Choice label="Output by" value={meterId} options={[[NONE, 'typed'], ...optionsOf(meters)]} choose={setMeterId} />
+      <Choice
+        label="Output by"
+        value={meterId}
+        options={[[NONE, 'typed'], ...optionsOf(notElsewhere(meters, meterId, chosen))]}
+        choose={setMeterId}
+      />
       {transmitter && (
         <Tick label={`PV and AO by ${transmitter.name} itself`} checked={readsItself} change={setReadsItself} />
       )}
@@ -77,7 +86,10 @@ export function LinkDialog({ runId, tag, linkable, begin, onClose }: Props) {
           key={other.runId}
           label={`${other.tag}, its output by`}
           value={beside[other.runId] ?? NONE}
-          options={[[NONE, 'not with this one'], ...optionsOf(other.meters)]}
+          options={[
+            [NONE, 'not with this one'],
+            ...optionsOf(notElsewhere(other.meters, beside[other.runId] ?? NONE, chosen)),
+          ]}
           choose={(id) => setBeside({ ...beside, [other.runId]: id })}
         />
       ))}

@@ -14,6 +14,8 @@ export const linkStyles: GlobalStylesProps['styles'] = {
     borderRadius: '4px',
   },
   ':is(.link-bar, .link-foot) .key': { marginLeft: '10px' },
+  // Above every dialog: pressure does not wait until one is closed.
+  '.link-vent': { position: 'relative', zIndex: 1400 },
   '.link-bar > .notice': { flexBasis: '100%' },
   '.link-acts': { display: 'flex', flexWrap: 'wrap', gap: '6px', marginLeft: 'auto' },
   '.link-devices': { display: 'flex', flexWrap: 'wrap', gap: '2px 18px', listStyle: 'none', padding: 0, margin: 0 },

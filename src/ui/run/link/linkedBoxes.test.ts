@@ -8,7 +8,7 @@ const world = benchWorld('B-1')
 const shown = (more: Partial<LinkShown> = {}): LinkShown => ({
   ...{ sessionId: runId, at: '2026-11-20T09:00:00.000Z', unit: 'kPa', applied: 49.99634, setTo: 50 },
   ...{ isSteady: true, slopePerSecond: 0, devices: [], automatic: null, ended: null, alarm: null, lastSent: null },
-  isVentOwed: false,
+  ...{ isVentOwed: false, isPressed: true },
   members: [{ runId, tag: 'B-1', output: 11.99941, pv: 49.9971, ao: 11.9994 }],
   ...more,
 })

@@ -10,6 +10,8 @@ export type TracePoint = { readonly seconds: number; readonly value: number }
 /** The devices of a run: how they stand, what can be ordered of them, and what came of it. */
 export type Link = {
   readonly shown: LinkShown | null
+  /** Whether devices are linked, shown already or not. */
+  readonly isFollowed: boolean
   readonly trace: readonly TracePoint[]
   /** What was last answered to an order, and whether it was done. */
   readonly said: (LinkAnswer & { readonly of: LinkAct['kind'] }) | null
@@ -59,7 +61,12 @@ export function useLink(runId: string, { isLinked, reload, mark }: Settings): Li
 
   const order = useCallback(
     async (act: LinkAct): Promise<LinkAnswer> => {
-      const answer = await send<LinkAnswer>(`/api/v1/runs/${runId}/links/orders`, { id: crypto.randomUUID(), act })
+      const id = crypto.randomUUID()
+      const path = `/api/v1/runs/${runId}/links`
+      // A vent is everybody's, and needs nothing but an id.
+      const answer = await (act.kind === 'vent'
+        ? send<LinkAnswer>(`${path}/vent`, { id })
+        : send<LinkAnswer>(`${path}/orders`, { id, act }))
       const told = answer.kind === 'done' ? answer.value : { isDone: false, words: refusalWords(answer) ?? '' }
       setSaid({ ...told, of: act.kind })
       if (act.kind === 'end' && told.isDone) setBegun(false)
@@ -76,5 +83,5 @@ export function useLink(runId: string, { isLinked, reload, mark }: Settings): Li
     },
     [runId],
   )
-  return { shown, trace, said, order, begin }
+  return { shown, isFollowed, trace, said, order, begin }
 }
