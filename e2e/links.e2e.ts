@@ -246,7 +246,10 @@ test('Vent under load, by its key; and from a screen that knows nothing any more
   await expect.poll(() => Math.abs(pressure()), { timeout: READ_MS }).toBeLessThan(0.01)
   await letItTake(page)
   await expect.poll(pressure, { timeout: READ_MS }).toBeGreaterThan(1)
-  await stale.getByRole('button', { name: /^Vent to 0/ }).click()
+  // Above a dialog too: pressure does not wait until one is closed.
+  await stale.getByRole('button', { name: /^Abandon this run/ }).click()
+  await expect(stale.getByRole('dialog')).toContainText('The linked source holds pressure: it is vented then')
+  await stale.locator('.link-vent').click()
   await expect.poll(() => Math.abs(pressure()), { timeout: READ_MS }).toBeLessThan(0.01)
   expect(await acceptedCount(page)).toBeLessThan(5)
 })
@@ -276,8 +279,11 @@ const asAnother = async (browser: Browser, personId: string, url: string): Promi
   return page
 }
 
-test('two people in one run: both see it live, either pauses it, a reader looks on', async ({ page, browser }) => {
-  const { runId } = await bench(page, ['LK-501'])
+test('two people in one run: both see it live, either pauses it; a reader looks on, and vents from a stale page', async ({
+  page,
+  browser,
+}) => {
+  const { runId, standIns } = await bench(page, ['LK-501'])
   await goTo(page, RUN(runId))
   await linkUp(page, ['LK-501'])
   const joren = await asAnother(browser, JOREN.id, RUN(runId))
@@ -289,10 +295,18 @@ test('two people in one run: both see it live, either pauses it, a reader looks 
   await expect(page.locator('.link-foot')).toContainText('Paused at point')
   await standsStill(page, 'a run that takes its own readings')
   await expect(bar(noor)).toBeVisible()
-  await expect(noor.getByRole('button', { name: /^Vent/ })).toHaveCount(0)
+  await expect(noor.getByRole('button', { name: /^Let go/ })).toHaveCount(0)
   await page.getByRole('button', { name: /^Go on/ }).click()
   await count(joren, 1)
   await count(noor, 1)
+  // Nobody who sees pressure stand has to look for somebody who may take it off; from a page that hears nothing any more, too.
+  const pressure = () => standIns.world.read().reference
+  await expect.poll(pressure, { timeout: READ_MS }).toBeGreaterThan(1)
+  await noor.route('**/live', (route) => route.abort())
+  await noor.route('**/presence', (route) => route.abort())
+  await noor.getByRole('button', { name: /^Vent to 0/ }).click()
+  await expect.poll(() => Math.abs(pressure()), { timeout: READ_MS }).toBeLessThan(0.01)
+  await expect(bar(page)).toContainText('Vented by Noor')
   await joren.context().close()
   await noor.context().close()
 })
@@ -315,6 +329,18 @@ test('three instruments at one manifold at once: each has its readings, by one p
   expect(applied[2]).toEqual(applied[0])
   await goTo(page, RUN(runIds[1] ?? ''))
   await expect(page.locator('.causes')).toContainText(/zero/i)
+})
+
+test('a range in the device unlike the register: said with both, and the run does not begin', async ({ page }) => {
+  const { runId, standIns } = await bench(page, ['LK-651'])
+  standIns.world.actOn(0, { act: 'write', written: { what: 'range', lrv: 0, urv: 10 } })
+  await goTo(page, RUN(runId))
+  await linkUp(page, ['LK-651'])
+  await page.getByRole('button', { name: 'Let it take its own readings…' }).click()
+  const dialog = page.getByRole('dialog')
+  await dialog.getByRole('button', { name: 'Begin', exact: true }).click()
+  await expect(dialog.getByRole('alert')).toContainText('LK-651 is set to 0 to 10 bar, and the register says 0 to 6')
+  expect(await acceptedCount(page)).toBe(0)
 })
 
 test('the server is killed in the midst of it: another goes on where the record stands, and reads nothing twice', async ({
