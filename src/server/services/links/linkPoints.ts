@@ -5,7 +5,7 @@ import { worldAt } from '@/core/run/plan/worldAt'
 import { channelsOf, outstanding } from '@/plans/automaticOf'
 import type { RunView } from '@/schema/runView'
 import { pool } from '../../database'
-import type { SessionDevices } from '../../links/sessionDevices'
+import type { LinkedMember } from '../../links/sessionDevices'
 import type { Actor } from '../actor'
 import { loadRun } from '../run/loadRun'
 import { noteOvershoot } from '../run/noteOvershoot'
@@ -19,9 +19,9 @@ export async function presentRun(id: string): Promise<RunView> {
 }
 
 /** @throws {Refusal} where a run reads what no device here gives */
-export function refuseUnreadable(runs: readonly RunView[], devices: SessionDevices): void {
+export function refuseUnreadable(runs: readonly RunView[], members: readonly LinkedMember[]): void {
   for (const [index, { world }] of runs.entries()) {
-    const member = devices.members[index]
+    const member = members[index]
     const { tag } = world.instrument
     if (!member?.meter) throw new Refusal('members', `${tag} has no meter that is linked`, 'type its readings')
     if (world.readsDigital && !member.transmitter)

@@ -86,6 +86,7 @@ describe('a run that takes its own readings', () => {
       isPaused: false,
     },
     startedBy: 'Anna',
+    takes: [0],
     plan: {
       points: [
         { percent: 0, direction: 'rising' },

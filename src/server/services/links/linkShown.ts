@@ -16,6 +16,8 @@ const STEADY_SHARE = 0.0004
 /** A run that takes its own readings. */
 export type Going = {
   readonly row: AutomaticRow
+  /** Which instruments of the session take part, by their places: those with points to be read, while others are trimmed. */
+  readonly takes: readonly number[]
   readonly plan: AutomaticPlan
   readonly startedBy: string
   /** As it stands; whoever works it changes it. */

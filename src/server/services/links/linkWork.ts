@@ -25,7 +25,14 @@ import {
 } from '@/core/links/sourceDuty'
 import { type Effect, type RoundResult, sourceRound } from '@/core/links/sourceRound'
 import { Refusal } from '@/core/refusal'
-import { automaticPlan, channelsOf, pressureLimits, refuseDifferentPoints, sourceBounds } from '@/plans/automaticOf'
+import {
+  automaticPlan,
+  channelsOf,
+  outstanding,
+  pressureLimits,
+  refuseDifferentPoints,
+  sourceBounds,
+} from '@/plans/automaticOf'
 import type { LinkAct, LinkAnswer } from '@/schema/links'
 import type { RunView } from '@/schema/runView'
 import { pool } from '../../database'
@@ -327,7 +334,7 @@ export class LinkWork {
     const { going, devices } = this
     switch (act.kind) {
       case 'begin':
-        await this.begin({ settings: act.settings, personId: actor.person.id, isPaused: false })
+        await this.begin({ settings: act.settings, personId: actor.person.id, isPaused: false }, runId)
         return 'it takes its readings from here'
       case 'take-now':
         if (going?.state.phase !== 'settling') throw new Refusal('act', 'no point is waited for', 'wait until one is')
@@ -357,8 +364,11 @@ export class LinkWork {
       case 'vent':
         return this.vent(actor)
       case 'trim': {
-        if (going) throw new Refusal('act', 'it takes its own readings', 'take it by hand first')
-        const member = devices.members.find((each) => each.runId === runId)
+        const place = devices.members.findIndex((each) => each.runId === runId)
+        const member = devices.members[place]
+        // An output is trimmed at whatever pressure stands: the others go on meanwhile.
+        if (going && (act.trim !== 'output-trim' || going.takes.includes(place)))
+          throw new Refusal('act', 'it takes its own readings', 'take it by hand first')
         const { world } = await presentRun(runId)
         if (!member) throw new Refusal('run', 'it is none of this link', 'reload the run')
         return linkedTrim({
@@ -389,23 +399,34 @@ export class LinkWork {
     }
   }
 
-  private async begin(row: AutomaticRow): Promise<void> {
+  /**
+   * Begins to take readings of every instrument that has points left. Others hang at the manifold all the same, and what may be
+   * applied to them counts.
+   *
+   * @param wantedBy the run it was begun from, which must have some; null where it is gone on with
+   */
+  private async begin(row: AutomaticRow, wantedBy: string | null): Promise<void> {
     if (this.going) throw new Refusal('act', 'it takes its own readings already', 'reload the run')
     this.runs = await Promise.all(this.session.members.map(({ runId }) => presentRun(runId)))
     this.bounds = sourceBounds(this.runs)
-    const [first] = this.runs
-    if (!first) throw new Error('a session without a run') // cannot be
-    refuseUnreadable(this.runs, this.devices)
-    refuseDifferentPoints(this.runs)
+    const takes = this.runs.flatMap((run, place) =>
+      run.id === wantedBy || (run.status === 'open' && outstanding(run).length > 0) ? [place] : [],
+    )
+    const runs = this.runs.filter((_, place) => takes.includes(place))
+    const members = this.devices.members.filter((_, place) => takes.includes(place))
+    const [first, ...beside] = runs
+    if (!first) throw new Refusal('run', 'every point of this round is read', 'judge it')
+    refuseUnreadable(runs, members)
+    refuseDifferentPoints(runs)
     const wait = (length: number) => this.waited(length)
-    const { dampingSeconds } = await asRegistered(this.runs, this.devices.members)
-    await refuseCrossed(this.runs, { members: this.devices.members, dampingSeconds, wait })
-    const [, ...beside] = this.runs
+    const { dampingSeconds } = await asRegistered(runs, members)
+    const isAlone = this.session.members.length === 1
+    await refuseCrossed(runs, { members, isAlone, dampingSeconds, wait })
     const plan = automaticPlan(first, row.settings, { beside, dampingSeconds })
     const person = await selectPerson(pool(), row.personId)
     await updateAutomatic(pool(), this.session.id, row)
     this.ended = null
-    this.going = { row, plan, startedBy: person?.name ?? '', state: automaticStart }
+    this.going = { row, takes, plan, startedBy: person?.name ?? '', state: automaticStart }
     if (row.isPaused) this.going.state = { ...automaticStart, phase: 'paused' }
   }
 
@@ -419,7 +440,7 @@ export class LinkWork {
       return
     }
     try {
-      await this.begin(row)
+      await this.begin(row, null)
     } catch (error) {
       await this.end(`Gone on with after a stop: ${wordsOf(error)}`)
     }
@@ -428,8 +449,8 @@ export class LinkWork {
   private async takeFurther(applied: number | null, readings: readonly MemberReading[]): Promise<void> {
     const { going } = this
     if (!going) return
-    const outputs = readings.flatMap(({ output, pv, ao }, index) =>
-      channelsOf(this.runs[index]?.world, { output, pv, ao }),
+    const outputs = readings.flatMap(({ output, pv, ao }, place) =>
+      going.takes.includes(place) ? channelsOf(this.runs[place]?.world, { output, pv, ao }) : [],
     )
     const isWhole = applied !== null && outputs.every((each): each is number => each !== null)
     const before = going.state
@@ -450,16 +471,20 @@ export class LinkWork {
     if (phase === 'stopped' && stop) await this.end(`It stopped: ${STOPS[stop]}.`)
   }
 
-  private async record(point: TakenPoint, { row }: Going): Promise<void> {
+  private async record(point: TakenPoint, { row, takes }: Going): Promise<void> {
     const person = await selectPerson(pool(), row.personId)
     if (!person) throw new Error('readings by nobody') // cannot be
-    await recordPoint(this.runs, point, person)
+    await recordPoint(this.taking(takes), point, person)
     this.runs = await Promise.all(this.runs.map(({ id }) => presentRun(id)))
   }
 
-  private async note(applied: number, { row }: Going): Promise<void> {
+  private taking(takes: Going['takes']): readonly RunView[] {
+    return this.runs.filter((_, place) => takes.includes(place))
+  }
+
+  private async note(applied: number, { row, takes }: Going): Promise<void> {
     const person = await selectPerson(pool(), row.personId)
-    if (person) await notePast(this.runs, applied, person)
+    if (person) await notePast(this.taking(takes), applied, person)
   }
 
   private async order(orders: readonly Order[]): Promise<void> {

@@ -52,6 +52,8 @@ const LEAST_WAIT_S = 0.5
 
 type Pairing = {
   readonly members: readonly LinkedMember[]
+  /** Whether nothing else hangs at the manifold. */
+  readonly isAlone: boolean
   readonly dampingSeconds: number
   readonly wait: (seconds: number) => Promise<void>
 }
@@ -64,7 +66,7 @@ type Pairing = {
  */
 export async function refuseCrossed(
   runs: readonly RunView[],
-  { members, dampingSeconds, wait }: Pairing,
+  { members, isAlone, dampingSeconds, wait }: Pairing,
 ): Promise<void> {
   const proven = members.flatMap(({ meter, transmitter, tag }, index) => {
     const isCurrent = runs[index]?.world.configuration.signal === '4-20mA'
@@ -78,7 +80,7 @@ export async function refuseCrossed(
   const held = new Set<HeldOutput>()
   try {
     for (const [place, each] of proven.entries())
-      await hold(each, { current: currents[place] ?? LOWEST_MA, isAlone: members.length === 1, held })
+      await hold(each, { current: currents[place] ?? LOWEST_MA, isAlone, held })
     await wait(Math.max(LEAST_WAIT_S, dampingSeconds))
     for (const [place, each] of proven.entries()) {
       if (!held.has(each)) continue

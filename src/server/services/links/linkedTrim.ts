@@ -44,24 +44,19 @@ export async function linkedTrim(trimming: Trimming): Promise<string> {
   const { trim, adjustmentId, member, actor } = trimming
   const { transmitter } = member
   if (!transmitter) throw new Refusal('trim', `${member.tag} has no link of its own`, 'trim it by the communicator')
+  if (trim === 'output-trim') return outputTrimmed(trimming, transmitter)
   const read = () => readOf(trimming, transmitter)
   const before = await read()
   const done = (after: Awaited<ReturnType<typeof readOf>>, words: string) =>
     NewAdjustment.parse({
-      ...{ id: adjustmentId, kind: trim, words },
-      applied: trim === 'output-trim' ? null : before.applied,
-      ...{ beforeOutput: before.output, afterOutput: after.output },
-      // An act of the output says nothing of PV.
-      ...(trim === 'output-trim' ? { beforePv: null, afterPv: null } : { beforePv: before.pv, afterPv: after.pv }),
+      ...{ id: adjustmentId, kind: trim, words, applied: before.applied },
+      ...{ beforeOutput: before.output, afterOutput: after.output, beforePv: before.pv, afterPv: after.pv },
     })
   await checkAdjustment(member.runId, done(before, 'over the link'))
-  if (trim === 'output-trim') await trimOutput(trimming, transmitter)
-  else await trimSensor(trimming, transmitter, before)
-  const after = await read()
+  await trimSensor(trimming, transmitter, before)
   // The figures stand beside it, as with every act.
-  const words = trim === 'output-trim' ? 'over the link, at 4 and 20 mA, read back' : 'over the link, read back'
-  await recordAdjustment(member.runId, done(after, words), actor)
-  return words
+  await recordAdjustment(member.runId, done(await read(), 'over the link, read back'), actor)
+  return 'over the link, read back'
 }
 
 /** Figures as they go into an act: with the digits that a device of that kind shows. */
@@ -100,28 +95,49 @@ async function trimSensor(trimming: Trimming, transmitter: TransmitterLink, befo
   )
 }
 
-/** At both ends with the current held, by what the meter shows; let go whatever comes. */
-async function trimOutput(trimming: Trimming, transmitter: TransmitterLink): Promise<void> {
-  const { member } = trimming
-  if (!member.meter) throw new Refusal('trim', 'no meter is linked', 'link it, or trim by the communicator')
+/**
+ * Trims an output at both its ends with the current held, by what the meter shows; whatever pressure stands. The act has the
+ * figures of the end that was further off. Let go of, whatever comes.
+ */
+async function outputTrimmed(trimming: Trimming, transmitter: TransmitterLink): Promise<string> {
+  const { adjustmentId, member, world, actor } = trimming
+  const { meter } = member
+  if (!meter) throw new Refusal('trim', 'no meter is linked', 'link it, or trim by the communicator')
+  const { output: digits } = linkedDigits(world)
+  const heldAt = async (milliamp: number) => {
+    await transmitter.fixCurrent(milliamp)
+    await settled(trimming)
+    return meter.milliamp()
+  }
   try {
+    const before: Record<OutputEnd, number> = { 4: await heldAt(4), 20: await heldAt(20) }
+    const end = Math.abs(before[4] - 4) > Math.abs(before[20] - 20) ? 4 : 20
+    const done = (after: number, words: string) =>
+      NewAdjustment.parse({
+        ...{ id: adjustmentId, kind: 'output-trim', words, applied: null, beforePv: null, afterPv: null },
+        ...{ beforeOutput: decimalText(before[end], digits), afterOutput: decimalText(after, digits) },
+      })
+    await checkAdjustment(member.runId, done(before[end], 'over the link'))
+    const after = { ...before }
     for (const [command, milliamp] of OUTPUT_ENDS) {
-      await transmitter.fixCurrent(milliamp)
+      await transmitter.trim(command, await heldAt(milliamp))
       await settled(trimming)
-      await transmitter.trim(command, await member.meter.milliamp())
-      await settled(trimming)
-      const now = await member.meter.milliamp()
-      if (Math.abs(now - milliamp) > READ_BACK * CURRENT_SPAN_MA)
+      after[milliamp] = await meter.milliamp()
+      if (Math.abs(after[milliamp] - milliamp) > READ_BACK * CURRENT_SPAN_MA)
         throw new Refusal(
           'trim',
-          `at ${milliamp} mA the meter reads ${decimalText(now, linkedDigits(trimming.world).output)} after it`,
-          'look at the loop',
+          `at ${milliamp} mA the meter reads ${decimalText(after[milliamp], digits)} after it`,
+          'its output was changed and nothing is recorded: look at the loop, then trim it anew',
         )
     }
+    const words = 'over the link, at 4 and 20 mA, read back'
+    await recordAdjustment(member.runId, done(after[end], words), actor)
+    return words
   } finally {
     await letGoOfOutputs([{ tag: member.tag, transmitter }])
     await settled(trimming)
   }
 }
+type OutputEnd = (typeof OUTPUT_ENDS)[number][1]
 
 const settled = ({ wait, world }: Trimming) => wait(Math.max(LEAST_WAIT_S, settleSecondsOf(world)))
