@@ -141,6 +141,8 @@ export const frameStyles: GlobalStylesProps['styles'] = [
       justifySelf: 'start',
     },
     '.stage-corridors': {
+      minHeight: 0,
+      overflowY: 'auto',
       display: 'grid',
       gridTemplateColumns: '1fr 1fr',
       gap: '8px',

@@ -10,11 +10,11 @@ export function StageCorridors({ world, points }: { world: World; points: readon
     <div className="stage-corridors">
       <figure>
         <figcaption className="small soft">PV less applied: the sensor</figcaption>
-        <ErrorCorridor data={sensor} height={390} />
+        <ErrorCorridor data={sensor} height={330} />
       </figure>
       <figure>
         <figcaption className="small soft">meter less AO: the output stage</figcaption>
-        <ErrorCorridor data={output} height={390} />
+        <ErrorCorridor data={output} height={330} />
       </figure>
     </div>
   )

@@ -16,7 +16,8 @@ export const linkStyles: GlobalStylesProps['styles'] = {
   ':is(.link-bar, .link-foot) .key': { marginLeft: '10px' },
   // Above every dialog: pressure does not wait until one is closed.
   '.link-vent': { position: 'relative', zIndex: 1400 },
-  '.link-bar > .notice': { flexBasis: '100%' },
+  // Words of their own row: Vent never moves under a hand.
+  '.link-bar > :is(.notice, p)': { flexBasis: '100%', margin: 0 },
   '.link-acts': { display: 'flex', flexWrap: 'wrap', gap: '6px', marginLeft: 'auto' },
   '.link-devices': { display: 'flex', flexWrap: 'wrap', gap: '2px 18px', listStyle: 'none', padding: 0, margin: 0 },
   '.link-trace': { display: 'grid', gap: '4px', alignContent: 'start', minWidth: 0 },
