@@ -10,10 +10,12 @@ import { headers } from 'next/headers'
 import type { ReactNode } from 'react'
 import { cssTokens } from '@/kit/theme/cssTokens'
 import { ThemeRoot } from '@/kit/theme/ThemeRoot'
+import { mayDo } from '@/schema/roles'
 import { signedInPerson } from '@/server/auth/session'
 import { NONCE_HEADER } from '@/server/nonceHeader'
 import { demoPeople } from '@/server/services/lookUps'
 import { showAsTheSiteDoes } from '@/server/services/people/site'
+import { LinkAlarms } from '@/ui/shell/LinkAlarms'
 import { TopBar } from '@/ui/shell/TopBar'
 
 export const metadata: Metadata = {
@@ -42,6 +44,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
               Skip to the content
             </a>
             <TopBar demoPeople={await demoPeople()} current={current} />
+            {current && <LinkAlarms mayDrive={mayDo(current.role, 'drive a source')} />}
             <main id="main">{children}</main>
           </ThemeRoot>
         </AppRouterCacheProvider>

@@ -9,13 +9,13 @@ export type Answer<T> =
 const PATIENCE_MS = 15_000
 
 /** Sends JSON to one of our routes and gives back what happened, never an exception. */
-export async function send<T>(path: string, body: unknown): Promise<Answer<T>> {
+export async function send<T>(path: string, body: unknown, patienceMs = PATIENCE_MS): Promise<Answer<T>> {
   try {
     const response = await fetch(path, {
       method: 'POST',
       headers: { 'content-type': 'application/json' },
       body: JSON.stringify(body),
-      signal: AbortSignal.timeout(PATIENCE_MS),
+      signal: AbortSignal.timeout(patienceMs),
     })
     const answer: unknown = await response.json()
     if (response.ok) return { kind: 'done', value: answer as T } // our own route, typed where it is called

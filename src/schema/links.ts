@@ -109,6 +109,15 @@ export const VentOrder = z.object({ id: z.uuid() })
 export const LinkOrder = z.object({ id: z.uuid(), act: LinkAct })
 export type LinkOrder = z.infer<typeof LinkOrder>
 
+/** A source that somebody must go to, wherever in the application people are. */
+export type LinkAlarm = {
+  /** The run it is linked to, by the first of its instruments. */
+  readonly runId: string
+  readonly tag: string
+  readonly words: string
+  readonly isVentOwed: boolean
+}
+
 /** What came of an order: done, or why not. */
 export const LinkAnswer = z.object({ isDone: z.boolean(), words: z.string() })
 export type LinkAnswer = z.infer<typeof LinkAnswer>

@@ -15,7 +15,8 @@ export type SourceOrder =
   | { readonly kind: 'set'; readonly to: number }
 
 /** What is owed: done first and again until the source confirms it. */
-export type Duty = 'vent' | 'hold'
+export const DUTIES = ['vent', 'hold'] as const
+export type Duty = (typeof DUTIES)[number]
 
 /** Why somebody must go to the source. */
 export type SourceAlarm =

@@ -3,6 +3,7 @@ import { afterAll, beforeAll, expect, test } from 'vitest'
 import { z } from 'zod'
 import { EXCITATION_UNITS } from '@/core/adjust/excitation'
 import { POINT_VERDICTS } from '@/core/error/verdict'
+import { DUTIES } from '@/core/links/sourceDuty'
 import { REFERENCE_STATES } from '@/core/reference/referenceKind'
 import { DECISIONS } from '@/core/run/decision'
 import { DESK_IDS } from '@/schema/desks'
@@ -40,6 +41,7 @@ const KNOWN: Readonly<Record<string, readonly string[]>> = {
   'seal.as_found': POINT_VERDICTS,
   'seal.as_left': POINT_VERDICTS,
   'adjustment.excitation_unit': EXCITATION_UNITS,
+  'link_session.owes': DUTIES,
   'desk_set_up.desk': DESK_IDS,
   'reference_whereabouts.state': Object.keys(REFERENCE_STATES),
   'review.outcome': enumOf(ReviewAnswer.shape.outcome),

@@ -23,6 +23,7 @@ import { upsertPresence } from '../../sql/run/runPresence'
 import { registerInstrument } from '../register/instruments'
 import { abandonRun } from '../run/abandonRun'
 import { registerDevice } from './devices'
+import { linkAlarms } from './linkAlarms'
 import { beginLink, orderLink } from './links'
 import { LinkWork } from './linkWork'
 
@@ -58,6 +59,7 @@ afterEach(async () => {
   sources = []
   await pool().query('DELETE FROM link_claim')
   await pool().query('DELETE FROM link_address_claim')
+  await pool().query('DELETE FROM link_live')
   await pool().query('UPDATE link_session SET ended_at = now() WHERE ended_at IS NULL')
 })
 afterAll(() => Promise.all([pool().end(), ownerPool?.end()]))
@@ -142,6 +144,9 @@ describe('a vent is owed until it is confirmed', () => {
     expect(answer).toMatchObject({ isDone: false, words: expect.stringContaining('was not vented') })
     await until(bench.work, async () => (await shownOf(bench))?.isVentOwed === true)
     expect((await shownOf(bench))?.alarm).toContain('NOT vented')
+    expect(await linkAlarms()).toEqual([
+      expect.objectContaining({ tag: 'H-1', isVentOwed: true, words: expect.stringContaining('NOT vented') }),
+    ])
     expect((await ordered(bench, { kind: 'set', to: 5 }, bench.work)).words).toContain('a vent is owed')
     expect((await ordered(bench, { kind: 'end' }, bench.work)).isDone).toBe(false)
     const before = bench.source.told.length
@@ -150,6 +155,7 @@ describe('a vent is owed until it is confirmed', () => {
     expect(bench.source.pressedSince(before)).toEqual([])
     await until(bench.work, async () => (await shownOf(bench))?.alarm === null)
     expect(await shownOf(bench)).toMatchObject({ isVentOwed: false })
+    expect(await linkAlarms()).toEqual([])
   })
   test('after the process is gone, the next one vents first', async () => {
     const bench = await pressedTo(4, 'H-2')
@@ -206,8 +212,14 @@ describe('a vent is owed until it is confirmed', () => {
     const vents = () => bench.source.told.filter(({ line }) => line === 'OUTP:MODE VENT').length
     const told = vents()
     await until(bench.work, () => vents() > told + 1)
-    bench.source.hostility = {}
-    bench.source.mode = 'VENT'
+    // Not while it measures pressure; then a hand has opened its valve.
+    expect((await ordered(bench, { kind: 'vented-by-hand' }, bench.work, BEN)).words).toContain(
+      'measures pressure still',
+    )
+    expect((await shownOf(bench))?.isVentOwed).toBe(true)
+    bench.source.mode = 'MEAS'
+    bench.source.jumpTo(0)
+    await until(bench.work, async () => (await shownOf(bench))?.applied === 0)
     expect(await ordered(bench, { kind: 'vented-by-hand' }, bench.work, BEN)).toMatchObject({ isDone: true })
     await until(bench.work, async () => (await shownOf(bench))?.isVentOwed === false)
   })
@@ -258,6 +270,21 @@ describe('pressure that nobody looks after', () => {
     await aloneFor(bench, 181)
     await until(bench.work, () => bench.source.isVented)
     await until(bench.work, async () => (await shownOf(bench))?.ended?.includes('nobody had it open') ?? false)
+  })
+  test('no process looks at it any more: everybody is told after a quarter of a minute', async () => {
+    const bench = await pressedTo(4, 'H-44')
+    await until(bench.work, async () => Math.abs(((await shownOf(bench))?.applied ?? 0) - 4) < 0.05)
+    const aged = (seconds: number) =>
+      pool().query(`UPDATE link_live SET at = clock_timestamp() - $2 * interval '1 s' WHERE session_id = $1`, [
+        bench.sessionId,
+        seconds,
+      ])
+    await aged(14)
+    expect(await linkAlarms()).toEqual([])
+    await aged(16)
+    expect((await linkAlarms()).map(({ words }) => words)).toEqual([
+      expect.stringMatching(/No server process has looked at its source for 1[67] s/),
+    ])
   })
   test('an open screen keeps it, and nothing that is vented is alarmed', async () => {
     const bench = await pressedTo(4, 'H-41')

@@ -131,7 +131,12 @@ export class LinkWork {
     )
     const unit = runs[0]?.world.inputUnit ?? 'Pa'
     const work = new LinkWork(session, held, { devices: new SessionDevices(source, members, unit), runs })
-    if (session.automatic) await work.goOnWith(session.automatic, held.lastBeat)
+    try {
+      if (session.automatic) await work.goOnWith(session.automatic, held.lastBeat)
+    } catch (error) {
+      await work.close().catch(() => {})
+      throw error
+    }
     return work
   }
 
@@ -197,6 +202,7 @@ export class LinkWork {
   /** Waits while the source is looked after. @throws {Refusal} where it was vented meanwhile, or is another’s now */
   private async waited(length: number): Promise<void> {
     for (const until = seconds() + length; seconds() < until; await delay(WAIT_MS)) {
+      this.stepBegan = performance.now() // it waits, and does not hang
       const { isOurs, told } = await this.round(null)
       if (!isOurs) throw new Refusal('act', 'another server process has this link now', 'say it again')
       if (told?.kind === 'vent') throw new Refusal('act', 'the source was vented meanwhile', 'look at the instrument')
@@ -377,6 +383,8 @@ export class LinkWork {
         })
       }
       case 'vented-by-hand':
+        if (this.applied !== null && this.isUnderPressure)
+          throw new Refusal('act', 'the source measures pressure still', 'look at its gauge: it is not vented')
         this.source = ventedByHand(this.source, seconds())
         await keepDuty(pool(), this.held, { owes: null, known: 'vent' })
         await insertEvent(pool(), {

@@ -81,7 +81,16 @@ async function trimSensor(trimming: Trimming, transmitter: TransmitterLink, befo
   const end = trim === 'upper-sensor-trim' ? 'upper-sensor' : 'lower-sensor'
   const truth = trim === 'zero-trim' ? 0 : before.appliedInRange
   await transmitter.trim(trim === 'zero-trim' ? 'zero-trim' : end, truth)
-  await settled(trimming)
+  try {
+    await settled(trimming)
+  } catch (error) {
+    if (!(error instanceof Refusal)) throw error
+    throw new Refusal(
+      'trim',
+      `it was written and not read back: ${error.reason}`,
+      'read PV, and record the trim by hand',
+    )
+  }
   const now = await transmitter.pv()
   const { lrv, urv } = world.configuration
   const allowed = Math.max(Math.abs(before.pvInRange - truth), Math.abs(urv - lrv) * READ_BACK)

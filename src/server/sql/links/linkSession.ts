@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { z } from 'zod'
 import { GONE_MS, type Lease, PROVEN_MS, taken } from '@/core/links/lease'
-import type { Duty } from '@/core/links/sourceDuty'
+import { DUTIES, type Duty } from '@/core/links/sourceDuty'
 import type { Proof } from '@/core/links/sourceRound'
 import { AutomaticSettings, type NewLink } from '@/schema/links'
 import type { Queryable, Transaction } from '../../database'
@@ -118,7 +118,7 @@ export type TakenSession = {
 const LeaseRow = z
   .object({
     ...{ id: z.uuid(), worker: z.uuid().nullable(), worker_process: z.uuid().nullable(), fence: z.number() },
-    ...{ beat_at: z.date().nullable(), owes: z.enum(['vent', 'hold']).nullable(), now: z.date() },
+    ...{ beat_at: z.date().nullable(), owes: z.enum(DUTIES).nullable(), now: z.date() },
   })
   .transform(({ worker, worker_process, fence, beat_at, ...row }) => ({
     ...{ id: row.id, owes: row.owes, lastBeat: beat_at, now: row.now.getTime() },

@@ -87,7 +87,7 @@ export function LinkBar({ link, world, takesOwn, mayDrive }: Props) {
             Let it take its own readings…
           </Button>
         )}
-        {mayDrive && !automatic && (
+        {mayDrive && !automatic && !shown.isVentOwed && (
           <Button size="small" variant="outlined" onClick={() => order({ kind: 'end' })}>
             Let go of them
           </Button>

@@ -2,6 +2,9 @@ import { useCallback, useEffect, useRef, useState } from 'react'
 import type { LinkAct, LinkAnswer, LinkShown, LiveEvent, NewLink } from '@/schema/links'
 import { refusalWords, send } from '../../../kit/api'
 
+/** A trim waits for the damping of its instrument at each step. */
+const TRIM_PATIENCE_MS = 200_000
+
 /** So much of the past is kept for the picture, s. */
 export const TRACE_SECONDS = 60
 
@@ -66,7 +69,7 @@ export function useLink(runId: string, { isLinked, reload, mark }: Settings): Li
       // A vent is everybody's, and needs nothing but an id.
       const answer = await (act.kind === 'vent'
         ? send<LinkAnswer>(`${path}/vent`, { id })
-        : send<LinkAnswer>(`${path}/orders`, { id, act }))
+        : send<LinkAnswer>(`${path}/orders`, { id, act }, act.kind === 'trim' ? TRIM_PATIENCE_MS : undefined))
       const told = answer.kind === 'done' ? answer.value : { isDone: false, words: refusalWords(answer) ?? '' }
       setSaid({ ...told, of: act.kind })
       if (act.kind === 'end' && told.isDone) setBegun(false)
