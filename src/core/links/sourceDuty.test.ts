@@ -103,6 +103,20 @@ describe('holding', () => {
   })
 })
 
+describe('another’s set point', () => {
+  const going = ordered(fresh, { kind: 'set', to: 3 }, 'confirmed', 1)
+  test('further off than counts as nothing: it does not do what it was told', () => {
+    expect(looked(going, at(2, 'control', 3.02), 2, BOUNDS)).toMatchObject({
+      standing: 'unknown',
+      alarm: 'not-as-told',
+    })
+    expect(looked(going, at(2, 'control', 3.009), 2, BOUNDS)).toMatchObject({ standing: 'going', alarm: null })
+  })
+  test('of one that was told to hold where it was, nobody knows it', () => {
+    expect(looked(held, at(2, 'control', 2.7), 2, BOUNDS).alarm).toBeNull()
+  })
+})
+
 describe('silence', () => {
   test('is told after its time, and over when it is heard', () => {
     expect(looked(held, null, 2, BOUNDS).alarm).toBeNull()

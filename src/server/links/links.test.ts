@@ -33,8 +33,12 @@ function linkTo(port: number, keep: (line: LinkLine) => void = () => {}, patienc
   return link
 }
 /** A device of the test’s own that does with each line what it is told to. */
-async function deviceThat(answer: (line: string, socket: Socket) => void): Promise<number> {
+async function deviceThat(
+  answer: (line: string, socket: Socket) => void,
+  connected: () => void = () => {},
+): Promise<number> {
   const server = createServer((socket) => {
+    connected()
     socket.on('error', () => {})
     socket.on('data', (bytes) => {
       for (const line of bytes.toString().split('\n')) if (line !== '') answer(line, socket)
@@ -120,6 +124,30 @@ describe('lines to a device and back', () => {
     const link = linkTo(port, () => {}, QUICK)
     await expect(link.ask('slow')).rejects.toThrow(LinkLost)
     expect(await link.ask('quick')).toBe('quick!')
+  })
+  test('a meter that is one answer behind gives no loop the current of another', async () => {
+    let before = '1'
+    const port = await deviceThat((line, socket) => {
+      const own = line === '*OPC?' ? '1' : line.includes('@1') ? '0.004' : '0.020'
+      socket.write(`${before}\n`)
+      before = own
+    })
+    const link = linkTo(port)
+    const read = await Promise.allSettled([new MeterLink(link, 1).milliamp(), new MeterLink(link, 2).milliamp()])
+    expect(read.map(({ status }) => status)).toEqual(['rejected', 'rejected'])
+  })
+  test('an answer that nobody waits for says that they are out of step: the next question connects anew', async () => {
+    let connections = 0
+    const port = await deviceThat(
+      (line, socket) => socket.write(`${line}!\nand more\n`),
+      () => {
+        connections += 1
+      },
+    )
+    const link = linkTo(port)
+    expect(await link.ask('one')).toBe('one!')
+    expect(await link.ask('two')).toBe('two!')
+    expect(connections).toBe(2)
   })
   test('rubbish without an end is given up on', async () => {
     const link = linkTo(await deviceThat((_, socket) => socket.write('x'.repeat(9000))))

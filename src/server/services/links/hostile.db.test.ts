@@ -18,7 +18,15 @@ import { HostileSource } from '../../../../tests/support/hostileSource'
 import { ownReference } from '../../../../tests/support/ownReference'
 import { pool, transaction } from '../../database'
 import { selectLive } from '../../sql/links/linkLive'
-import { selectSession, takeSessions } from '../../sql/links/linkSession'
+import {
+  beat,
+  keepDuty,
+  oweVent,
+  proveSession,
+  selectDuty,
+  selectSession,
+  takeSessions,
+} from '../../sql/links/linkSession'
 import { upsertPresence } from '../../sql/run/runPresence'
 import { registerInstrument } from '../register/instruments'
 import { abandonRun } from '../run/abandonRun'
@@ -431,6 +439,30 @@ describe('owners', () => {
     const found = await Promise.all([own, own, own, randomUUID(), randomUUID(), randomUUID()].map(takenBy))
     expect(found.flat()).toHaveLength(1)
     expect(found.slice(0, 3).flat()).toEqual([])
+  })
+  test('what is owed is kept, but for a vent that was wanted since it was read', async () => {
+    const bench = await hostile('H-34')
+    const held = (await takenBy(randomUUID())).find(({ id }) => id === bench.sessionId)
+    if (!held) throw new Error('it was not taken')
+    await oweVent(pool(), held.id)
+    expect(await keepDuty(pool(), held, { owes: 'hold', known: null })).toBe(true)
+    expect(await selectDuty(pool(), held.id)).toBe('vent')
+    expect(await keepDuty(pool(), held, { owes: null, known: 'vent' })).toBe(true)
+    expect(await selectDuty(pool(), held.id)).toBeNull()
+    // Not by one who has it no more.
+    expect(await keepDuty(pool(), { ...held, fence: held.fence - 1 }, { owes: 'hold', known: null })).toBe(false)
+    expect(await selectDuty(pool(), held.id)).toBeNull()
+  })
+  test('a lease proves itself for two seconds after a beat', async () => {
+    const bench = await hostile('H-35')
+    const held = (await takenBy(randomUUID())).find(({ id }) => id === bench.sessionId)
+    if (!held) throw new Error('it was not taken')
+    expect(await proveSession(pool(), held)).toEqual({ isOurs: true, owes: null })
+    await silentFor(bench, 2.1)
+    expect((await proveSession(pool(), held)).isOurs).toBe(false)
+    expect(await beat(pool(), held)).toBe(true)
+    expect((await proveSession(pool(), held)).isOurs).toBe(true)
+    expect((await proveSession(pool(), { ...held, holder: randomUUID() })).isOurs).toBe(false)
   })
   test('the clock of a server jumps: nothing is lost, nothing is done twice', async () => {
     const bench = await pressedTo(4, 'H-33')
