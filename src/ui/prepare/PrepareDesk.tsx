@@ -36,6 +36,8 @@ import { subRangeWords } from './subRangeWords'
 type Props = {
   instrument: { id: string; tag: string; configuration: Configuration }
   offers: ReferenceOffers
+  /** References that can be linked, by their codes, each with the name of its device. */
+  linked: Readonly<Record<string, string>>
   /** Those of its last calibration: taken again where they still suit. */
   last: LastReferences | undefined
   /** How it was found at each calibration before, in shares of its limit. */
@@ -46,7 +48,7 @@ type Props = {
 }
 
 /** Prepare: nameplate, references, how it is read, the plan; then the run begins. */
-export function PrepareDesk({ instrument, offers, last, foundBefore, rule, known }: Props) {
+export function PrepareDesk({ instrument, offers, linked, last, foundBefore, rule, known }: Props) {
   const { configuration } = instrument
   const read = useCallback((draft: PrepareDraft) => wishesOf(draft, instrument), [instrument])
   const form = useDraftForm(
@@ -78,6 +80,7 @@ export function PrepareDesk({ instrument, offers, last, foundBefore, rule, known
             title={offers.isSubRanged ? 'Give the pressure, one for each sub-range' : 'Gives the pressure'}
             name="input"
             offers={offers.inputs}
+            linked={linked}
             chosen={inputIds}
             choose={(ids) => change(['inputIds'], ids)}
             takesSeveral={offers.isSubRanged}
@@ -88,6 +91,7 @@ export function PrepareDesk({ instrument, offers, last, foundBefore, rule, known
               title="Reads the output"
               name="output"
               offers={offers.outputs}
+              linked={linked}
               chosen={outputId === null ? [] : [outputId]}
               choose={([id]) => change(['outputId'], id ?? null)}
             />

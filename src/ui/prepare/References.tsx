@@ -16,13 +16,14 @@ type ReferencesProps = {
   title: string
   name: string
   offers: readonly ReferenceOffer[]
+  linked: Readonly<Record<string, string>>
   chosen: readonly string[]
   choose: (ids: string[]) => void
   takesSeveral?: boolean
 }
 
 /** References to choose from, the fitting ones first, the others set aside. */
-export function References({ title, name, offers, chosen, choose, takesSeveral = false }: ReferencesProps) {
+export function References({ title, name, offers, linked, chosen, choose, takesSeveral = false }: ReferencesProps) {
   const id = useId()
   const suited = offers.filter((offer) => offer.mark !== 'outside')
   const unsuited = offers.filter((offer) => offer.mark === 'outside')
@@ -33,14 +34,14 @@ export function References({ title, name, offers, chosen, choose, takesSeveral =
         <Notice tone="outside">No reference of this kind is registered, so no run can begin.</Notice>
       )}
       {suited.map((offer) => (
-        <OfferChoice key={offer.standard.id} {...{ offer, name, chosen, choose, takesSeveral }} />
+        <OfferChoice key={offer.standard.id} {...{ offer, linked, name, chosen, choose, takesSeveral }} />
       ))}
       {unsuited.length > 0 && (
         <details className="set-aside">
           <summary>{unsuited.length} more that do not suit</summary>
           <div className="tight">
             {unsuited.map((offer) => (
-              <OfferChoice key={offer.standard.id} {...{ offer, name, chosen, choose, takesSeveral }} />
+              <OfferChoice key={offer.standard.id} {...{ offer, linked, name, chosen, choose, takesSeveral }} />
             ))}
           </div>
         </details>
@@ -49,9 +50,12 @@ export function References({ title, name, offers, chosen, choose, takesSeveral =
   )
 }
 
-type OfferProps = Pick<ReferencesProps, 'name' | 'chosen' | 'choose'> & { offer: ReferenceOffer; takesSeveral: boolean }
+type OfferProps = Pick<ReferencesProps, 'linked' | 'name' | 'chosen' | 'choose'> & {
+  offer: ReferenceOffer
+  takesSeveral: boolean
+}
 
-function OfferChoice({ offer, name, chosen, choose, takesSeveral }: OfferProps) {
+function OfferChoice({ offer, linked, name, chosen, choose, takesSeveral }: OfferProps) {
   const { standard, mark, ratioText, remarks } = offer
   const isChosen = chosen.includes(standard.id)
   const Box = takesSeveral ? Checkbox : Radio
@@ -75,6 +79,11 @@ function OfferChoice({ offer, name, chosen, choose, takesSeveral }: OfferProps) 
         <span className={`small ${mark === 'inside' ? 'soft' : `tone-${mark}`}`}>
           {remarks.length > 0 ? remarks.join('; ') : `in date to ${formatDate(standard.dueOn)}`}
         </span>
+        {linked[standard.code] && (
+          <span className="small soft block">
+            Can be linked: {linked[standard.code]}. Source and meter linked, the run takes its own readings.
+          </span>
+        )}
         {isChosen && <BeforeUse standard={standard} unit={unit} />}
         {rule && isChosen && (
           <span className="small soft block">

@@ -45,6 +45,17 @@ export async function linkableOf(run: RunView): Promise<Linkable | null> {
   return { ...own, typedOnly: typedOnly(run), others: others.filter(({ meters }) => meters.length > 0) }
 }
 
+/** Which references can be driven or read over a network, each with the name of its device. */
+export async function linkedReferences(
+  codes: readonly string[],
+  instrumentId: string,
+): Promise<Record<string, string>> {
+  const devices = await selectDevicesFor(pool(), { codes, instrumentId })
+  return Object.fromEntries(
+    devices.filter(({ kind }) => kind !== 'transmitter').map(({ serves, name }) => [serves, name]),
+  )
+}
+
 async function devicesOf({ id, world: begun }: Pick<RunView, 'id' | 'world'>) {
   const world = worldAt(begun, [])
   const codes = referencesOf(world).map(({ code }) => code)

@@ -3,6 +3,7 @@ import type { World } from '@/schema/world'
 import { addressText } from '@/server/addressText'
 import { signedIn } from '@/server/currentPerson'
 import { pageOrNotFound } from '@/server/pageOrNotFound'
+import { linkedReferences } from '@/server/services/links/links'
 import { siteSettings } from '@/server/services/people/site'
 import { beamOf } from '@/server/services/register/beam'
 import { instrumentPage } from '@/server/services/register/instrumentPage'
@@ -39,6 +40,12 @@ export default async function CalibratePage({ params }: { params: Promise<{ tag:
         foundBefore={await foundBefore(instrument)}
         rule={(await siteSettings()).decisionRule}
         known={await knownBefore(instrument, new Date())}
+        linked={
+          await linkedReferences(
+            [...offers.inputs, ...(offers.outputs ?? [])].map(({ standard }) => standard.code),
+            instrument.id,
+          )
+        }
         last={lastRecord ? lastReferences(lastRecord.world) : undefined}
       />
     </div>
