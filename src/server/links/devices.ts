@@ -156,6 +156,8 @@ export class MeterLink {
   constructor(
     private readonly link: LineLink,
     private readonly channel: number | null = null,
+    /** Where what it says is told, if several channels share the connection. */
+    private readonly keep?: (line: LinkLine) => void,
   ) {}
 
   /** Who it says it is. */
@@ -165,6 +167,6 @@ export class MeterLink {
   /** The current in the loop, mA. */
   async milliamp(): Promise<number> {
     const channel = this.channel === null ? '' : ` (@${this.channel})`
-    return numberAnswered(await this.link.askInStep(`MEAS:CURR?${channel}`), 'meter') * 1000
+    return numberAnswered(await this.link.askInStep(`MEAS:CURR?${channel}`, this.keep), 'meter') * 1000
   }
 }

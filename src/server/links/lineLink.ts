@@ -15,7 +15,8 @@ const ANSWER_MS = 3000
 /** Longer answers are nobody’s. */
 const LONGEST_ANSWER = 4096
 
-type Waiting = { readonly settle: (line: string) => void; readonly fail: (error: Error) => void }
+type Keep = (line: LinkLine) => void
+type Waiting = { readonly settle: (line: string) => void; readonly fail: (error: Error) => void; readonly keep: Keep }
 
 /**
  * Lines to a device over TCP and back, one question at a time. It connects when it is first asked and anew after it was
@@ -29,7 +30,7 @@ export class LineLink {
 
   constructor(
     private readonly address: DeviceAddress,
-    private readonly keep: (line: LinkLine) => void = () => {},
+    private readonly keep: Keep = () => {},
     private readonly patience: LinkPatience = { connect: CONNECT_MS, answer: ANSWER_MS },
     /** Done first at each connection: a device that was away may have forgotten how it is spoken to. */
     private readonly greet: (
@@ -72,13 +73,14 @@ export class LineLink {
    * Sends a line and waits for its answer, then for that of `*OPC?` (IEEE 488.2), before anybody else asks: one answer behind,
    * a meter would give one loop the current of another. Only what is in step answers 1.
    *
+   * @param keep where question and answer are told, for one of several that share this connection
    * @throws {LinkLost} where none comes in time, or they are out of step
    */
-  askInStep(line: string): Promise<string> {
+  askInStep(line: string, keep: Keep = this.keep): Promise<string> {
     return this.inTurn(async () => {
       const socket = await this.connected()
-      const answer = await this.asked(socket, line)
-      if ((await this.asked(socket, '*OPC?')).trim() === '1') return answer
+      const answer = await this.asked(socket, line, keep)
+      if ((await this.asked(socket, '*OPC?', keep)).trim() === '1') return answer
       this.distrust()
       throw new LinkLost(`${this.address.host}:${this.address.port} answers what was not asked`)
     })
@@ -92,12 +94,13 @@ export class LineLink {
     this.lose('answers what was not asked')
   }
 
-  private asked(socket: Socket, line: string): Promise<string> {
+  private asked(socket: Socket, line: string, keep: Keep = this.keep): Promise<string> {
     // Lost since the question before: nobody would answer this one.
     if (socket !== this.socket) return Promise.reject(new LinkLost(`${this.address.host}:${this.address.port} hung up`))
     return new Promise<string>((resolve, reject) => {
       const timer = setTimeout(() => this.lose(`does not answer “${line}”`), this.patience.answer)
       this.waiting = {
+        keep,
         settle: (answer) => {
           clearTimeout(timer)
           resolve(answer)
@@ -107,7 +110,7 @@ export class LineLink {
           reject(error)
         },
       }
-      this.send(socket, line)
+      this.send(socket, line, keep)
     })
   }
 
@@ -123,8 +126,8 @@ export class LineLink {
     return turn
   }
 
-  private send(socket: Socket, line: string): void {
-    this.keep({ at: new Date(), to: 'device', text: line })
+  private send(socket: Socket, line: string, keep: Keep = this.keep): void {
+    keep({ at: new Date(), to: 'device', text: line })
     socket.write(`${line}\n`)
   }
 
@@ -181,8 +184,9 @@ export class LineLink {
     this.text = lines.pop() ?? ''
     for (const each of lines) {
       const line = each.replace(/\r$/, '')
-      this.keep({ at: new Date(), to: 'us', text: line })
       const { waiting } = this
+      const keep = waiting?.keep ?? this.keep
+      keep({ at: new Date(), to: 'us', text: line })
       this.waiting = null
       if (waiting) waiting.settle(line)
       else this.distrust()

@@ -68,7 +68,12 @@ export class SessionDevices {
         if (device) this.known.set(device.id, { device, isAlive: true, trouble: null })
       const link = transmitter && new TransmitterLink(addressOf(transmitter), this.keeperOf(transmitter))
       if (link) this.links.push(link)
-      return { runId, tag, meter: meter && new MeterLink(lineTo(meter), meter.channel), transmitter: link }
+      return {
+        runId,
+        tag,
+        meter: meter && new MeterLink(lineTo(meter), meter.channel, this.keeperOf(meter)),
+        transmitter: link,
+      }
     })
     this.devicesOf = members
   }

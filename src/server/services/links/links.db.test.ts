@@ -341,6 +341,32 @@ describe('a run that takes its own readings', () => {
     expect(applied[1]).toEqual(applied[0])
     expect(applied[2]).toEqual(applied[0])
     const first = runs.map(({ rounds }) => Number(rounds[0]?.steps[1]?.readings[0]?.output))
+    // What was recorded is the mean of what the log says the devices said: the three looks before the next order was thought of.
+    const pressures: number[] = []
+    const means: number[] = []
+    let asked = ''
+    const lines = await selectLinesOfRun(pool(), runId, { after: 0, limit: 100_000 })
+    for (const { isSent, text } of lines.filter(({ name }) => name.startsWith('source of'))) {
+      if (isSent && text.startsWith('SOUR:PRES ') && pressures.length > 4)
+        // The look of the order itself, and the one just before it is told, come after the readings.
+        means.push(pressures.slice(-5, -2).reduce((sum, value) => sum + value / 3, 0))
+      if (!isSent && asked === 'MEAS:PRES?') pressures.push(convertPressure(Number(text), 'Pa', 'bar'))
+      if (isSent) asked = text
+    }
+    for (const text of applied[0]?.slice(0, -1) ?? [])
+      expect(
+        means.some((mean) => Math.abs(mean - Number(text)) < 0.00011),
+        text,
+      ).toBe(true)
+    // The log of each run has what its own channel of the shared meter said, and no other.
+    for (const [place, id] of runIds.entries()) {
+      const own = (await selectLinesOfRun(pool(), id, { after: 0, limit: 100_000 })).filter(({ name }) =>
+        name.startsWith('meter of'),
+      )
+      const questions = new Set(own.flatMap(({ isSent, text }) => (isSent ? [text] : [])))
+      expect([...questions].toSorted()).toEqual(['*OPC?', `MEAS:CURR? (@${place + 1})`])
+      expect(own.some(({ isSent, text }) => !isSent && Math.abs(Number(text) - 0.012) < 0.0005)).toBe(true)
+    }
     // Each by its own channel: the second is off by its zero, and its PV with it; the first by nothing.
     expect(Math.abs((first[1] ?? 0) - (first[0] ?? 0))).toBeGreaterThan(0.05)
     const pv = runs.map(({ rounds }) => Number(rounds[0]?.steps[1]?.readings[0]?.pv))
