@@ -9,7 +9,7 @@ import { endToEndTouchedSince } from './runner/changed'
 import { check, run, type Tally, together } from './runner/commands'
 import { endToEndSuite } from './runner/endToEndSuite'
 import { howToSuite } from './runner/howToSuite'
-import { plantOf } from './runner/plants'
+import { ANY_LOCAL_PORT, plantOf } from './runner/plants'
 import { printTimes, type SuiteTime, writeTimes } from './runner/times'
 import { type Project, vitestSuite } from './runner/vitestSuite'
 
@@ -99,6 +99,7 @@ async function databaseEnv(cluster: Cluster): Promise<Record<string, string>> {
   await migrate(Object.assign(new URL(cluster.ownerUrl), { pathname: `/${TEMPLATE}` }).href, cluster.applicationRole)
   return {
     ...plantOf(cluster),
+    ...ANY_LOCAL_PORT,
     BARYS_TEST_APPLICATION_ROLE: cluster.applicationRole,
     BARYS_TEST_TEMPLATE: TEMPLATE,
   }

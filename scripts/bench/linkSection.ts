@@ -35,7 +35,7 @@ export async function linkSection(): Promise<string> {
   try {
     await ensureDatabase(cluster)
     await migrate(cluster.ownerUrl, cluster.applicationRole)
-    process.env.DATABASE_URL = cluster.applicationUrl
+    Object.assign(process.env, { DATABASE_URL: cluster.applicationUrl, BARYS_LOCAL_PORTS: '1-65535' })
     const plant = await makePlant()
     const own = await ownTime(plant)
     const soak = await soaked(plant)

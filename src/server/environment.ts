@@ -2,6 +2,9 @@ import { z } from 'zod'
 import { isTimeZone } from '@/schema/site'
 import packageJson from '../../package.json' with { type: 'json' }
 
+/** Ports, both ends counted in. */
+export type PortRange = { readonly from: number; readonly to: number }
+
 const Environment = z.object({
   DATABASE_URL: z.url({ error: 'DATABASE_URL is not set: start Barys with npm start' }),
   BARYS_TIME_ZONE: z
@@ -10,7 +13,20 @@ const Environment = z.object({
     .default(Intl.DateTimeFormat().resolvedOptions().timeZone),
   /** Name of the site for titles until an administrator has set name and address. */
   BARYS_SITE: z.string().max(80).optional(),
-  /** Networks of the site whose devices may be linked, as 10.20.0.0/16, with commas between; loopback always may. */
+  /** Ports of this machine that devices answer at, as `5025,5030-5040`; those of the demo's stand-ins are known anyway. */
+  BARYS_LOCAL_PORTS: z
+    .string()
+    .regex(/^(\s*\d{1,5}(\s*-\s*\d{1,5})?\s*(,|$))*$/, {
+      error: 'BARYS_LOCAL_PORTS is no list of ports: give e.g. 5025,5030-5040',
+    })
+    .default('')
+    .transform((text) =>
+      text.split(',').flatMap((part): PortRange[] => {
+        const [from, to = from] = part.split('-').map(Number)
+        return part.trim() === '' || from === undefined || to === undefined ? [] : [{ from, to }]
+      }),
+    ),
+  /** Networks of the site whose devices may be linked, as 10.20.0.0/16, with commas between. */
   BARYS_NETWORKS: z
     .string()
     .default('')

@@ -6,7 +6,7 @@ import { migrate, withClient } from '../../scripts/setup/database'
 import { chromiumPath } from '../../scripts/setup/debianPackages'
 import { say } from '../../scripts/setup/steps'
 import { type FileTime, NOTHING, run, type Tally, tallyOf } from './commands'
-import { PLANTS, plantOf } from './plants'
+import { ANY_LOCAL_PORT, PLANTS, plantOf } from './plants'
 
 const DIST = '.next-test'
 /** A browser, a server and a database take turns, so that one of each alone leaves much of a machine idle. */
@@ -35,6 +35,7 @@ export async function endToEndSuite(cluster: Cluster, folder: string, files: rea
   const status = await run('playwright', ['test', `--workers=${all.length}`, '--reporter=list,json', ...files], {
     BARYS_TEST_APPLICATION_ROLE: cluster.applicationRole,
     [PLANTS]: JSON.stringify(all.map(plantOf)),
+    ...ANY_LOCAL_PORT,
     BARYS_DIST: DIST,
     BARYS_CHROMIUM: chromium,
     PLAYWRIGHT_JSON_OUTPUT_NAME: file,

@@ -11,6 +11,9 @@ export type Plant = {
 /** Name of the variable by which the runner hands the plants to Playwright's processes, as JSON. */
 export const PLANTS = 'BARYS_TEST_PLANTS'
 
+/** Tests start devices of their own, at whatever ports are free. */
+export const ANY_LOCAL_PORT = { BARYS_LOCAL_PORTS: '1-65535' }
+
 export const plantOf = ({ ownerUrl, applicationUrl }: Pick<Cluster, 'ownerUrl' | 'applicationUrl'>): Plant => ({
   DATABASE_URL: applicationUrl,
   BARYS_TEST_OWNER_URL: ownerUrl,

@@ -1,10 +1,11 @@
 import { BlockList, isIP } from 'node:net'
 import { Refusal } from '@/core/refusal'
+import type { PortRange } from '../environment'
 
 /** Where a device is. */
 export type DeviceAddress = { readonly host: string; readonly port: number }
 
-/** Networks of a site whose devices may be linked, each as `10.20.0.0/16`; loopback always may. */
+/** Networks of a site whose devices may be linked, each as `10.20.0.0/16`; of this machine only the ports that are named: {@link refuseOtherPorts}. */
 export function allowedNetworks(networks: readonly string[]): BlockList {
   const allowed = new BlockList()
   allowed.addSubnet('127.0.0.0', 8, 'ipv4')
@@ -39,4 +40,23 @@ export function deviceAddress(text: string, allowed: BlockList): DeviceAddress {
   if (!allowed.check(host, family === 6 ? 'ipv6' : 'ipv4'))
     throw new Refusal('address', `${host} lies in none of the site’s networks`, 'add its network to the site first')
   return { host, port }
+}
+
+const LOOPBACK = new BlockList()
+LOOPBACK.addSubnet('127.0.0.0', 8, 'ipv4')
+LOOPBACK.addAddress('::1', 'ipv6')
+
+/**
+ * What else listens on this machine is no device: asked as one, it would be looked for port by port.
+ *
+ * @throws {Refusal} for a port of this machine that nobody named
+ */
+export function refuseOtherPorts({ host, port }: DeviceAddress, named: readonly PortRange[]): void {
+  if (!LOOPBACK.check(host, isIP(host) === 6 ? 'ipv6' : 'ipv4')) return
+  if (named.some(({ from, to }) => port >= from && port <= to)) return
+  throw new Refusal(
+    'address',
+    `port ${port} of this machine is none that devices answer at`,
+    'have whoever runs the server name it in BARYS_LOCAL_PORTS',
+  )
 }

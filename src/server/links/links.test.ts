@@ -8,7 +8,7 @@ import { serveLines } from '../../../scripts/stand-ins/lineServer'
 import { meterDevice } from '../../../scripts/stand-ins/meter'
 import { sourceDevice } from '../../../scripts/stand-ins/source'
 import { SharedWorld } from '../../../scripts/stand-ins/world'
-import { allowedNetworks, deviceAddress } from './address'
+import { allowedNetworks, deviceAddress, refuseOtherPorts } from './address'
 import { MeterLink, SourceLink } from './devices'
 import { LineLink, type LinkLine, LinkLost } from './lineLink'
 
@@ -57,6 +57,26 @@ test('a second answer in one packet belongs to no question: the next is answered
   expect(await link.ask('A?')).toBe('1.25')
   expect(await link.ask('B?')).toBe('2.50')
   expect(said).toEqual(['device: A?', 'us: 1.25', 'us: 99.9', 'device: B?', 'us: 2.50'])
+})
+
+describe('ports of this machine', () => {
+  const named = [
+    { from: 5025, to: 5025 },
+    { from: 5030, to: 5040 },
+  ]
+  test.each([
+    ['127.0.0.1', 5025, true],
+    ['127.0.0.1', 5030, true],
+    ['127.3.4.5', 5040, true],
+    ['::1', 5041, false],
+    ['127.0.0.1', 5432, false],
+    // Elsewhere networks say what may be asked.
+    ['10.20.4.7', 5432, true],
+  ])('%s at port %d: %s', (host, port, isAllowed) => {
+    const ask = () => refuseOtherPorts({ host, port }, named)
+    if (isAllowed) expect(ask).not.toThrow()
+    else expect(ask).toThrow('none that devices answer at')
+  })
 })
 
 describe('where a device may be asked', () => {

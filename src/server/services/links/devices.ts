@@ -2,7 +2,7 @@ import { Refusal } from '@/core/refusal'
 import type { Device, DeviceChange, NewDevice } from '@/schema/links'
 import { pool, type Transaction, transaction } from '../../database'
 import { environment } from '../../environment'
-import { allowedNetworks, deviceAddress } from '../../links/address'
+import { allowedNetworks, deviceAddress, refuseOtherPorts } from '../../links/address'
 import { MeterLink, SourceLink } from '../../links/devices'
 import { LineLink, LinkLost } from '../../links/lineLink'
 import { TransmitterLink } from '../../links/transmitterLink'
@@ -23,7 +23,7 @@ export const ownedDevices = (): Promise<Device[]> => selectDevices(pool())
  * @throws {Refusal} for an address outside the site's networks
  */
 export async function registerDevice(sent: NewDevice, { person, now }: Actor): Promise<Device> {
-  addressOf(sent)
+  refuseOtherPorts(addressOf(sent), environment().BARYS_LOCAL_PORTS)
   return transaction(async (db) => {
     const known = await selectDevice(db, sent.id)
     if (known) return known
@@ -57,9 +57,11 @@ async function servedBy(
 
 /** Says where a device answers now, or that it is not linked any more. @throws {Refusal} while a run has it in hand */
 export async function changeDevice(id: string, change: DeviceChange, { person, now }: Actor): Promise<Device> {
-  addressOf(change)
+  const address = addressOf(change)
   return transaction(async (db) => {
     const device = present(await selectDevice(db, id))
+    // Where it answers already was allowed, or is where a stand-in was started.
+    if (device.address !== change.address) refuseOtherPorts(address, environment().BARYS_LOCAL_PORTS)
     if (device.inUseBy !== null)
       throw new Refusal('address', `the run of ${device.inUseBy} has it in hand`, 'let go of it there first')
     await updateDevice(db, id, { ...change, now })
