@@ -279,6 +279,16 @@ describe('pressure that nobody looks after', () => {
     await until(bench.work, () => bench.source.isVented)
     await until(bench.work, async () => (await shownOf(bench))?.ended?.includes('nobody had it open') ?? false)
   })
+  test('pressure of another’s hand, that falls silent: nobody says that it is vented', async () => {
+    const bench = await hostile('H-45')
+    const work = await openedBy(randomUUID(), bench)
+    bench.source.mode = 'CONT'
+    bench.source.turnTo(3)
+    await until(work, () => bench.source.pressure > 2.9)
+    bench.source.cut()
+    await until(work, async () => (await shownOf(bench))?.alarm != null)
+    expect(await shownOf(bench)).toMatchObject({ applied: null, isPressed: true })
+  })
   test('no process looks at it any more: everybody is told after a quarter of a minute', async () => {
     const bench = await pressedTo(4, 'H-44')
     await until(bench.work, async () => Math.abs(((await shownOf(bench))?.applied ?? 0) - 4) < 0.05)

@@ -16,7 +16,7 @@ const HELD: SourceState = { ...sourceTaken(null, 0), standing: 'held', setTo: 50
 
 const standing = (over: Partial<LinkStanding> = {}): LinkStanding => ({
   ...{ sessionId: 'one', runs: [RUN], recent: [], going: null, source: HELD, ended: null },
-  ...{ silentSeconds: 0, hadWatch: false, alone: null, ventsTo: 0, nothing: 0.2 },
+  ...{ silentSeconds: 0, hadWatch: false, alone: null, isPressed: true },
   devices: { pressureUnit: 'kPa', members: [], states: () => [], lastSent: null },
   ...over,
 })
@@ -65,12 +65,6 @@ describe('a source that somebody must go to', () => {
     const alone = { seconds: 42, toVent: 138 }
     expect(shown({ alone }).alarm).toContain('for 42 s, with pressure on: it is vented in 138 s')
     expect(alarmed('does-not-vent', { alone })).toContain('the pressure does not fall')
-  })
-  test('that pressure stands: by what is applied, else by what it was told', () => {
-    expect(shown({}).isPressed).toBe(true)
-    expect(linkShown(standing(), { applied: 0.2, readings: [] }).isPressed).toBe(false)
-    expect(linkShown(standing(), { applied: -0.21, readings: [] }).isPressed).toBe(true)
-    expect(linkShown(standing(), { applied: null, readings: [] }).isPressed).toBe(true)
   })
   test('that a vent is owed is shown until it is confirmed', () => {
     expect(shown({ source: { ...HELD, owes: 'vent' } }).isVentOwed).toBe(true)

@@ -33,9 +33,8 @@ export type LinkStanding = {
   readonly recent: readonly Sample[]
   readonly going: Going | null
   readonly source: SourceState
-  /** What it vents to, and so near to it counts as vented. */
-  readonly ventsTo: number
-  readonly nothing: number
+  /** Pressure stands, as far as anybody knows. */
+  readonly isPressed: boolean
   /** Why a run that took its own readings takes them no more. */
   readonly ended: string | null
   /** For how long the source has not answered, s. */
@@ -65,7 +64,7 @@ export function linkShown(
     automatic: automaticShown(going),
     ended,
     alarm: source.alarm ? ALARMS[source.alarm](standing) : aloneWords(standing),
-    isPressed: Math.abs((applied ?? source.setTo ?? standing.ventsTo) - standing.ventsTo) > standing.nothing,
+    isPressed: standing.isPressed,
     isVentOwed: source.owes === 'vent',
     lastSent: devices.lastSent && { ...devices.lastSent, at: devices.lastSent.at.toISOString() },
   }

@@ -76,7 +76,7 @@ const LONGEST_STEP_MS = 10_000
 /** So long a wait is looked over in one piece, ms. */
 const WAIT_MS = 100
 /** So long away, a run that takes its own readings is not gone on with by itself; so old, nothing that was wanted is done. */
-const LONGEST_AWAY_MS = 60_000
+const LONGEST_AWAY_S = 60
 const TOO_LATE_MS = 20_000
 
 /** One session in the hands of this process: it looks, obeys people, takes readings, and says how it stands. */
@@ -97,9 +97,11 @@ export class LinkWork {
   /** When the step that runs began; null between two. By it and not by the step itself it is said that it lives. */
   private stepBegan: number | null = null
   private isOurs = true
-  /** For how long nobody was seen, s; and what was applied at the last look, null where it did not answer. */
+  /** For how long nobody was seen, s. */
   private alone = 0
+  /** What was applied at the last look, null where it did not answer; and what it last said. */
   private applied: number | null = null
+  private lastApplied: number | null = null
   private readonly beating: NodeJS.Timeout
   /** What was asked of the channels and not answered yet. */
   private asked: Promise<readonly MemberReading[]> | null = null
@@ -113,7 +115,7 @@ export class LinkWork {
     this.runs = parts.runs
     this.bounds = sourceBounds(parts.runs)
     // Who takes over knows nothing of how it stands: it is held first, or vented where that is owed.
-    this.source = sourceTaken(held.owes ?? (held.lastBeat === null ? null : 'hold'), seconds())
+    this.source = sourceTaken(held.owes ?? (held.silentSeconds === null ? null : 'hold'), seconds())
     this.beating = setInterval(() => void this.beatInStep(), EVERY_MS.beat).unref()
   }
 
@@ -132,7 +134,7 @@ export class LinkWork {
     const unit = runs[0]?.world.inputUnit ?? 'Pa'
     const work = new LinkWork(session, held, { devices: new SessionDevices(source, members, unit), runs })
     try {
-      if (session.automatic) await work.goOnWith(session.automatic, held.lastBeat)
+      if (session.automatic) await work.goOnWith(session.automatic, held.silentSeconds)
     } catch (error) {
       await work.close().catch(() => {})
       throw error
@@ -166,6 +168,7 @@ export class LinkWork {
     if (!round.isOurs) return false
     const applied = round.look?.pressure ?? null
     this.applied = applied
+    this.lastApplied = applied ?? this.lastApplied
     await this.watched(applied)
     this.remember(applied)
     await this.attended()
@@ -237,9 +240,11 @@ export class LinkWork {
 
   /** As far as anybody knows: what does not answer and was not vented may have what it was told, or what another told it. */
   private get isUnderPressure(): boolean {
-    const wasTold = this.source.setTo !== null || this.held.lastBeat !== null
-    if (this.applied === null) return this.source.standing !== 'vented' && wasTold
-    return Math.abs(this.applied - this.bounds.ventsTo) > this.bounds.nothing
+    const isPressure = (applied: number | null) =>
+      applied !== null && Math.abs(applied - this.bounds.ventsTo) > this.bounds.nothing
+    if (this.applied !== null) return isPressure(this.applied)
+    const mayHave = this.source.setTo !== null || this.held.silentSeconds !== null || isPressure(this.lastApplied)
+    return this.source.standing !== 'vented' && mayHave
   }
 
   private get allowedAlone(): number {
@@ -442,8 +447,8 @@ export class LinkWork {
    * Another process worked it and is gone: what it had recorded stands, and the next point is come to anew. Where that is long
    * ago nobody may stand beside it any more: a person begins it again.
    */
-  private async goOnWith(row: AutomaticRow, lastBeat: Date | null): Promise<void> {
-    if (lastBeat && Date.now() - lastBeat.getTime() > LONGEST_AWAY_MS) {
+  private async goOnWith(row: AutomaticRow, silentSeconds: number | null): Promise<void> {
+    if (silentSeconds !== null && silentSeconds > LONGEST_AWAY_S) {
       await this.end('It stood still while no server worked it. Look at the instrument, then begin it again.')
       return
     }
@@ -557,9 +562,8 @@ export class LinkWork {
     const silentSeconds = seconds() - source.heardAt
     const isAlone = this.isUnderPressure && attendance(this.alone, this.allowedAlone) !== 'there'
     const alone = isAlone ? { seconds: this.alone, toVent: secondsToVent(this.alone, this.allowedAlone) } : null
-    const { ventsTo, nothing } = this.bounds
     return {
-      ...{ sessionId: session.id, runs, devices, recent, going, source, ventsTo, nothing },
+      ...{ sessionId: session.id, runs, devices, recent, going, source, isPressed: this.isUnderPressure },
       ...{ ended, silentSeconds, hadWatch, alone },
     }
   }

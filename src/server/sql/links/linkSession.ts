@@ -111,8 +111,8 @@ export type TakenSession = {
   readonly holder: string
   readonly fence: number
   readonly owes: Duty | null
-  /** When it was last worked; null where it never was. */
-  readonly lastBeat: Date | null
+  /** How long ago it was last worked, s; null where it never was. */
+  readonly silentSeconds: number | null
 }
 
 const LeaseRow = z
@@ -121,7 +121,7 @@ const LeaseRow = z
     ...{ beat_at: z.date().nullable(), owes: z.enum(DUTIES).nullable(), now: z.date() },
   })
   .transform(({ worker, worker_process, fence, beat_at, ...row }) => ({
-    ...{ id: row.id, owes: row.owes, lastBeat: beat_at, now: row.now.getTime() },
+    ...{ id: row.id, owes: row.owes, now: row.now.getTime() },
     lease: { holder: worker, process: worker_process, fence, beatAt: beat_at?.getTime() ?? null } satisfies Lease,
   }))
 
@@ -137,7 +137,7 @@ export async function takeSessions(db: Transaction, process: string): Promise<Ta
     [GONE_MS],
   )
   const sessions: TakenSession[] = []
-  for (const { id, owes, lastBeat, lease, now } of z.array(LeaseRow).parse(rows)) {
+  for (const { id, owes, lease, now } of z.array(LeaseRow).parse(rows)) {
     const holder = randomUUID()
     const next = taken(lease, { holder, process }, now)
     if (!next) continue
@@ -145,7 +145,8 @@ export async function takeSessions(db: Transaction, process: string): Promise<Ta
       'UPDATE link_session SET worker = $2, worker_process = $3, fence = $4, beat_at = clock_timestamp() WHERE id = $1',
       [id, next.holder, next.process, next.fence],
     )
-    sessions.push({ id, holder, fence: next.fence, owes, lastBeat })
+    const silentSeconds = lease.beatAt === null ? null : (now - lease.beatAt) / 1000
+    sessions.push({ id, holder, fence: next.fence, owes, silentSeconds })
   }
   return sessions
 }

@@ -6,6 +6,7 @@ import { decimalsShown } from '@/core/run/judge/decimalsShown'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { LinkAct, LinkShown } from '@/schema/links'
 import type { World } from '@/schema/world'
+import { FormDialog } from '../../../kit/parts/FormDialog'
 import { Mark } from '../../../kit/parts/Mark'
 import { Notice } from '../../../kit/parts/Notice'
 import { isTyping } from '../../shell/isTyping'
@@ -28,6 +29,7 @@ export function LinkBar({ link, world, takesOwn, mayDrive }: Props) {
   const { shown, said, order } = link
   const [isVenting, setVenting] = useState(false)
   const [isAsking, setAsking] = useState(false)
+  const [isLettingGo, setLettingGo] = useState(false)
   const vent = async () => {
     setVenting(true)
     await order({ kind: 'vent' })
@@ -88,7 +90,11 @@ export function LinkBar({ link, world, takesOwn, mayDrive }: Props) {
           </Button>
         )}
         {mayDrive && !automatic && !shown.isVentOwed && (
-          <Button size="small" variant="outlined" onClick={() => order({ kind: 'end' })}>
+          <Button
+            size="small"
+            variant="outlined"
+            onClick={() => (shown.isPressed ? setLettingGo(true) : void order({ kind: 'end' }))}
+          >
             Let go of them
           </Button>
         )}
@@ -110,6 +116,22 @@ export function LinkBar({ link, world, takesOwn, mayDrive }: Props) {
         </Notice>
       )}
       {said && <Answered {...said} />}
+      {isLettingGo && (
+        <FormDialog
+          title="Let go of a source under pressure?"
+          action="Let go of it"
+          onClose={() => setLettingGo(false)}
+          onSubmit={async () => {
+            await order({ kind: 'end' })
+            setLettingGo(false)
+          }}
+        >
+          <p>
+            It keeps its pressure, and nothing here looks after it any more: no limit, no alarm, no vent of its own.
+            Vent first, or stay with it.
+          </p>
+        </FormDialog>
+      )}
       {isAsking && <AutomaticDialog world={world} order={order} onClose={() => setAsking(false)} />}
     </section>
   )
