@@ -281,6 +281,7 @@ describe('pressure that nobody looks after', () => {
   })
   test('pressure of another’s hand, that falls silent: nobody says that it is vented', async () => {
     const bench = await hostile('H-45')
+    await aloneFor(bench, 0)
     const work = await openedBy(randomUUID(), bench)
     bench.source.mode = 'CONT'
     bench.source.turnTo(3)
