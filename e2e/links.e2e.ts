@@ -49,10 +49,24 @@ type Bench = {
   readonly cut: () => void
 }
 let running: { readonly stop: () => Promise<unknown> }[] = []
-test.afterEach(async () => {
-  for (const each of running) await each.stop()
-  running = []
+let linked: string[] = []
+test.afterEach(async ({ page }) => {
+  // A source that is left under pressure is alarmed on every page, those of the next tests too.
+  try {
+    for (const runId of linked) await letGo(page, runId)
+  } finally {
+    linked = []
+    for (const each of running) await each.stop()
+    running = []
+  }
 })
+
+/** Vents a source and lets go of it; one that does not answer is said to be vented by hand. */
+async function letGo(page: Page, runId: string): Promise<void> {
+  await post(page, `runs/${runId}/links/vent`, { id: crypto.randomUUID() })
+  for (const kind of ['end', 'vented-by-hand', 'end'])
+    await post(page, `runs/${runId}/links/orders`, { id: crypto.randomUUID(), act: { kind } })
+}
 
 /** Instruments at a manifold of their own, their runs out of service, their devices in the list. */
 async function bench(
@@ -81,6 +95,7 @@ async function bench(
     await enter(`${tag} itself`, 'transmitter', standIns.transmitters[index] ?? 0, tag)
     runIds.push(await begun(page, tag, at))
   }
+  linked.push(runIds[0] ?? '')
   return { runIds, runId: runIds[0] ?? '', standIns, cut: cable.cut }
 }
 

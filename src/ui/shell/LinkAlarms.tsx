@@ -31,6 +31,7 @@ export function LinkAlarms({ mayDrive }: { readonly mayDrive: boolean }) {
         <Button
           size="small"
           variant="outlined"
+          color="inherit"
           onClick={() =>
             void send(`/api/v1/runs/${runId}/links/orders`, {
               id: crypto.randomUUID(),

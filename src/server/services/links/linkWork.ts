@@ -102,6 +102,8 @@ export class LinkWork {
   /** What was applied at the last look, null where it did not answer; and what it last said. */
   private applied: number | null = null
   private lastApplied: number | null = null
+  /** Another worked it before, and nobody has said since that it is vented. */
+  private isTakenOver: boolean
   private readonly beating: NodeJS.Timeout
   /** What was asked of the channels and not answered yet. */
   private asked: Promise<readonly MemberReading[]> | null = null
@@ -113,6 +115,7 @@ export class LinkWork {
   ) {
     this.devices = parts.devices
     this.runs = parts.runs
+    this.isTakenOver = held.silentSeconds !== null
     this.bounds = sourceBounds(parts.runs)
     // Who takes over knows nothing of how it stands: it is held first, or vented where that is owed.
     this.source = sourceTaken(held.owes ?? (held.silentSeconds === null ? null : 'hold'), seconds())
@@ -243,7 +246,7 @@ export class LinkWork {
     const isPressure = (applied: number | null) =>
       applied !== null && Math.abs(applied - this.bounds.ventsTo) > this.bounds.nothing
     if (this.applied !== null) return isPressure(this.applied)
-    const mayHave = this.source.setTo !== null || this.held.silentSeconds !== null || isPressure(this.lastApplied)
+    const mayHave = this.source.setTo !== null || this.isTakenOver || isPressure(this.lastApplied)
     return this.source.standing !== 'vented' && mayHave
   }
 
@@ -391,6 +394,7 @@ export class LinkWork {
         if (this.applied !== null && this.isUnderPressure)
           throw new Refusal('act', 'the source measures pressure still', 'look at its gauge: it is not vented')
         this.source = ventedByHand(this.source, seconds())
+        Object.assign(this, { lastApplied: null, isTakenOver: false })
         await keepDuty(pool(), this.held, { owes: null, known: 'vent' })
         await insertEvent(pool(), {
           ...{ at: actor.now, personId: actor.person.id, kind: 'vented by hand' },
