@@ -1,4 +1,5 @@
 import { formatFixed } from '@/core/format/formatNumber'
+import { loopShown, MOST_PAIRED, pairingCurrents } from '@/core/links/pairing'
 import { Refusal } from '@/core/refusal'
 import { pressureUnitLabel } from '@/core/units/pressureUnit'
 import type { RunView } from '@/schema/runView'
@@ -44,10 +45,6 @@ export async function asRegistered(
   return { dampingSeconds }
 }
 
-/** Between these currents the outputs are held, each at one of its own, mA. */
-const [LOWEST_MA, HIGHEST_MA] = [6, 18]
-/** A channel that shows a held current further off than this shows another loop, or a fault that is no error of span, mA. */
-const OWN_MA = 0.5
 const LEAST_WAIT_S = 0.5
 
 type Pairing = {
@@ -68,29 +65,30 @@ export async function refuseCrossed(
   runs: readonly RunView[],
   { members, isAlone, dampingSeconds, wait }: Pairing,
 ): Promise<void> {
-  const proven = members.flatMap(({ meter, transmitter, tag }, index) => {
+  const loops = members.flatMap(({ meter, transmitter, tag }, index) => {
     const isCurrent = runs[index]?.world.configuration.signal === '4-20mA'
     return meter && transmitter && isCurrent ? [{ tag, meter, transmitter }] : []
   })
-  const currents = proven.map((_, place) =>
-    proven.length === 1
-      ? (LOWEST_MA + HIGHEST_MA) / 2
-      : LOWEST_MA + (place * (HIGHEST_MA - LOWEST_MA)) / (proven.length - 1),
-  )
+  if (loops.length > MOST_PAIRED)
+    throw new Refusal('members', `more than ${MOST_PAIRED} loops cannot be told apart at once`, 'take fewer at a time')
+  const currents = pairingCurrents(loops.length)
+  const paired = currents.flatMap((current, place) => {
+    const loop = loops[place]
+    return loop ? [{ ...loop, current }] : []
+  })
   const held = new Set<HeldOutput>()
   try {
-    for (const [place, each] of proven.entries())
-      await hold(each, { current: currents[place] ?? LOWEST_MA, isAlone, held })
+    for (const each of paired) await hold(each, { current: each.current, isAlone, held })
     await wait(Math.max(LEAST_WAIT_S, dampingSeconds))
-    for (const [place, each] of proven.entries()) {
+    for (const [place, each] of paired.entries()) {
       if (!held.has(each)) continue
-      const { tag, meter } = each
-      const read = await meter.milliamp()
-      if (Math.abs(read - (currents[place] ?? 0)) <= OWN_MA) continue
-      const other = proven.find((_, at) => at !== place && Math.abs(read - (currents[at] ?? 0)) <= OWN_MA)
+      const read = await each.meter.milliamp()
+      const shown = loopShown(read, currents)
+      if (shown === place) continue
+      const other = shown === null ? undefined : paired[shown]
       throw new Refusal(
         'members',
-        `${tag} holds ${formatFixed(currents[place] ?? 0, 3)} mA and its meter reads ${formatFixed(read, 3)} mA${other ? `: that is the loop of ${other.tag}` : ''}`,
+        `${each.tag} holds ${formatFixed(each.current, 3)} mA and its meter reads ${formatFixed(read, 3)} mA${other ? `: that is the loop of ${other.tag}` : ''}`,
         'look at which channel is on which loop',
       )
     }
