@@ -45,6 +45,23 @@ export function deviceAddress(text: string, allowed: BlockList): DeviceAddress {
 const LOOPBACK = new BlockList()
 LOOPBACK.addSubnet('127.0.0.0', 8, 'ipv4')
 LOOPBACK.addAddress('::1', 'ipv6')
+const isLoopback = (host: string): boolean => LOOPBACK.check(host, isIP(host) === 6 ? 'ipv6' : 'ipv4')
+
+/**
+ * One text for one place, however its address is written: an IPv6 address short or long, an IPv4 address as one of IPv6, and
+ * every address of this machine itself.
+ */
+export function placeOf({ host, port }: DeviceAddress): string {
+  if (isLoopback(host)) return `this machine ${port}`
+  const short = isIP(host) === 6 ? new URL(`http://[${host}]`).hostname.slice(1, -1) : host
+  const [, high, low] = /^::ffff:([0-9a-f]{1,4}):([0-9a-f]{1,4})$/.exec(short) ?? []
+  if (high === undefined || low === undefined) return `${short} ${port}`
+  const bytes = [high, low].flatMap((word) => {
+    const value = Number.parseInt(word, 16)
+    return [value >> 8, value & 255]
+  })
+  return `${bytes.join('.')} ${port}`
+}
 
 /**
  * What else listens on this machine is no device: asked as one, it would be looked for port by port.
@@ -52,7 +69,7 @@ LOOPBACK.addAddress('::1', 'ipv6')
  * @throws {Refusal} for a port of this machine that nobody named
  */
 export function refuseOtherPorts({ host, port }: DeviceAddress, named: readonly PortRange[]): void {
-  if (!LOOPBACK.check(host, isIP(host) === 6 ? 'ipv6' : 'ipv4')) return
+  if (!isLoopback(host)) return
   if (named.some(({ from, to }) => port >= from && port <= to)) return
   throw new Refusal(
     'address',

@@ -8,7 +8,7 @@ import { serveLines } from '../../../scripts/stand-ins/lineServer'
 import { meterDevice } from '../../../scripts/stand-ins/meter'
 import { sourceDevice } from '../../../scripts/stand-ins/source'
 import { SharedWorld } from '../../../scripts/stand-ins/world'
-import { allowedNetworks, deviceAddress, refuseOtherPorts } from './address'
+import { allowedNetworks, deviceAddress, placeOf, refuseOtherPorts } from './address'
 import { MeterLink, SourceLink } from './devices'
 import { LineLink, type LinkLine, LinkLost } from './lineLink'
 
@@ -57,6 +57,27 @@ test('a second answer in one packet belongs to no question: the next is answered
   expect(await link.ask('A?')).toBe('1.25')
   expect(await link.ask('B?')).toBe('2.50')
   expect(said).toEqual(['device: A?', 'us: 1.25', 'us: 99.9', 'device: B?', 'us: 2.50'])
+})
+
+describe('one place, however its address is written', () => {
+  // RFC 4291, 2.2 and 2.5.5.2: the same address short, long, in capitals, and an IPv4 address as one of IPv6.
+  test.each([
+    ['fd00:0:0:0:0:0:0:17', 'FD00::17'],
+    ['::ffff:10.20.4.7', '10.20.4.7'],
+    ['::ffff:0a14:0407', '10.20.4.7'],
+    ['::1', '127.0.0.1'],
+    ['127.3.4.5', '127.0.0.1'],
+    ['::ffff:127.0.0.1', '127.0.0.1'],
+  ])('%s is %s', (one, other) => {
+    expect(placeOf({ host: one, port: 5025 })).toBe(placeOf({ host: other, port: 5025 }))
+  })
+  test.each([
+    ['10.20.4.7', 5025, '10.20.4.8', 5025],
+    ['10.20.4.7', 5025, '10.20.4.7', 5026],
+    ['fd00::17', 5025, 'fd00::18', 5025],
+  ])('%s %d is not %s %d', (host, port, otherHost, otherPort) => {
+    expect(placeOf({ host, port })).not.toBe(placeOf({ host: otherHost, port: otherPort }))
+  })
 })
 
 describe('ports of this machine', () => {

@@ -7,7 +7,7 @@ import type { Device, LinkAnswer, Linkable, LinkOrder, NewLink } from '@/schema/
 import type { RunView } from '@/schema/runView'
 import { pool, type Transaction, transaction } from '../../database'
 import { environment } from '../../environment'
-import { allowedNetworks, deviceAddress } from '../../links/address'
+import { allowedNetworks, deviceAddress, placeOf } from '../../links/address'
 import { SourceLink } from '../../links/devices'
 import type { LinkLine } from '../../links/lineLink'
 import { Conflict } from '../../refusals'
@@ -125,8 +125,8 @@ async function claimPlaces(db: Transaction, { id, sourceId, members }: NewLink):
   for (const deviceId of [sourceId, ...members.flatMap((member) => [member.meterId, member.transmitterId])]) {
     const device = deviceId === null ? null : await selectDevice(db, deviceId)
     if (!device) continue
-    const { host, port } = deviceAddress(device.address, allowed)
-    const place = { address: `${host} ${port}`, channel: device.channel ?? 0, name: device.name }
+    const address = placeOf(deviceAddress(device.address, allowed))
+    const place = { address, channel: device.channel ?? 0, name: device.name }
     const key = `${place.address} ${place.channel}`
     const other = places.get(key)
     if (other)
