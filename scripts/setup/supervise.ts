@@ -19,7 +19,7 @@ export type Supervised = {
  */
 export async function supervise(
   start: () => Promise<Supervised>,
-  { stop, now = Date.now }: { readonly stop: AbortSignal; readonly now?: () => number },
+  { stop, now = () => performance.now() }: { readonly stop: AbortSignal; readonly now?: () => number },
 ): Promise<void> {
   const ends: number[] = []
   for (;;) {
