@@ -67,7 +67,7 @@ export function automaticPlan(
     ...{ lead: span * LEAD, reach: span * REACH, past: span * PAST },
     ...(errorBasis(world) === 'reading' && { isOfReading: true }),
     // What it vents to lies within: a run begins with its source vented.
-    ...applicable([run]),
+    ...applicable([run, ...beside]),
     ...{ patienceSeconds: PATIENCE_S, silenceSeconds: SILENCE_S, stallSeconds: STALL_S, astray: span * ASTRAY },
   }
 }

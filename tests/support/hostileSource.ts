@@ -13,6 +13,10 @@ export type Hostility = {
   isBlocked?: boolean
   /** Refuses to vent, and says so. */
   refusesVent?: boolean
+  /** Refuses every set point, and says so; obeys what comes after it in the same line. */
+  refusesSetPoint?: boolean
+  /** Takes the next set point as this one, bar. */
+  takesNextAsBar?: number | undefined
   /** Creeps up by so much a second whatever it is told, bar. */
   driftsUp?: number
   /** Goes away from its set point. */
@@ -137,12 +141,15 @@ export class HostileSource {
   }
 
   private obey(command: string): null {
-    const { isDeaf, refusesVent } = this.hostility
+    const { isDeaf, refusesVent, refusesSetPoint, takesNextAsBar, countsInKilopascal } = this.hostility
     if (isDeaf) return null
     void this.pressure // as it was until now, before it changes
     const set = /^SOUR:PRES (.+)$/.exec(command)
-    if (set) this.setPoint = Number(set[1]) / (this.hostility.countsInKilopascal ? BAR / 1000 : BAR)
-    else if (command === 'OUTP ON') this.mode = 'CONT'
+    if (set && refusesSetPoint) this.error = '-222,"Data out of range"'
+    else if (set) {
+      this.setPoint = takesNextAsBar ?? Number(set[1]) / (countsInKilopascal ? BAR / 1000 : BAR)
+      this.hostility.takesNextAsBar = undefined
+    } else if (command === 'OUTP ON') this.mode = 'CONT'
     else if (command === 'OUTP:MODE VENT') {
       if (refusesVent) this.error = '-200,"Execution error; vent valve"'
       else this.mode = 'VENT'

@@ -13,11 +13,13 @@ export const VENTED_AFTER_S = 150
  * @param allowed for how long it may stand alone by a person's word, s; 0 where nobody said so
  */
 export function attendance(alone: number, allowed: number): Attendance {
-  const missedAfter = Math.max(MISSED_AFTER_S, allowed)
+  const missedAfter = missedAfterSeconds(allowed)
   if (alone <= missedAfter) return 'there'
   return alone <= missedAfter + VENTED_AFTER_S ? 'missed' : 'gone'
 }
 
 /** How long until it is vented for being alone, s; 0 where that is now. */
 export const secondsToVent = (alone: number, allowed: number): number =>
-  Math.max(0, Math.max(MISSED_AFTER_S, allowed) + VENTED_AFTER_S - alone)
+  Math.max(0, missedAfterSeconds(allowed) + VENTED_AFTER_S - alone)
+
+const missedAfterSeconds = (allowed: number): number => Math.max(MISSED_AFTER_S, allowed)

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest'
-import { beaten, GONE_MS, isProven, type Lease, PROVEN_MS, released, taken } from './lease'
+import { beaten, GONE_MS, type Lease, released, SEND_MS, taken } from './lease'
 
 const FREE: Lease = { holder: null, process: null, fence: 3, beatAt: null }
 const ONE = { holder: 'work 1', process: 'A' }
@@ -26,17 +26,19 @@ describe('one holder at a time', () => {
   })
 })
 
-describe('an order is given only while it is proven', () => {
+describe('an order is given only under its proof', () => {
   const by = { holder: 'work 1', fence: 4 }
-  test('for a while after each beat, shorter than it takes to be gone', () => {
-    expect(isProven(held, by, 1000 + PROVEN_MS)).toBe(true)
-    expect(isProven(held, by, 1001 + PROVEN_MS)).toBe(false)
-    expect(PROVEN_MS).toBeLessThan(GONE_MS)
-    expect(isProven(beaten(held, by, 5000) as Lease, by, 5500)).toBe(true)
+  test('late and not lost, it is proven anew; while its order may be sent nobody takes over', () => {
+    const proven = beaten(held, by, 9000) as Lease // it is still his
+    expect(proven).toEqual({ ...held, beatAt: 9000 })
+    expect(taken(proven, { holder: 'work 2', process: 'B' }, 9000 + SEND_MS)).toBeNull()
+    expect(SEND_MS).toBeLessThan(GONE_MS)
   })
-  test('not by another, nor under an old number', () => {
-    expect(isProven(held, { ...by, fence: 3 }, 1000)).toBe(false)
-    expect(isProven(held, { ...by, holder: 'work 2' }, 1000)).toBe(false)
+  test('not by another, nor under an old number, nor by one who has lost it', () => {
     expect(beaten(held, { ...by, fence: 3 }, 1000)).toBeNull()
+    expect(beaten(held, { ...by, holder: 'work 2' }, 1000)).toBeNull()
+    const lost = taken(held, { holder: 'work 2', process: 'B' }, 1001 + GONE_MS) as Lease // he was gone
+    expect(beaten(lost, by, 1002 + GONE_MS)).toBeNull()
+    expect(beaten(released(held, by), by, 1001)).toBeNull()
   })
 })

@@ -17,8 +17,8 @@ export type Taker = { readonly holder: string; readonly process: string }
 
 /** Silent for so long, a holder is gone and its lease is taken over. */
 export const GONE_MS = 4000
-/** So long after its last beat a holder still gives orders: well before anybody may take over. */
-export const PROVEN_MS = 2000
+/** So long after it said that it lives a holder may still send an order: well before anybody may take over. */
+export const SEND_MS = 2000
 
 /**
  * The lease as taken over; null where it may not be: its holder lives, or it is the same process, whose work is late under
@@ -30,17 +30,16 @@ export function taken(lease: Lease, { holder, process }: Taker, now: number): Le
   return isFree || isGone ? { holder, process, fence: lease.fence + 1, beatAt: now } : null
 }
 
-/** Says that its holder lives; null where it is another’s. */
+/**
+ * Says that its holder lives; null where it is another’s. Before each order it is the proof that it may be given, within
+ * {@link SEND_MS}: a holder that was late under load and has not lost it goes on.
+ */
 export const beaten = (lease: Lease, by: Pick<Lease, 'holder' | 'fence'>, now: number): Lease | null =>
   isHeldBy(lease, by) ? { ...lease, beatAt: now } : null
 
 /** Lets go of it, so that anybody may take it; as it was where it is another’s. */
 export const released = (lease: Lease, by: Pick<Lease, 'holder' | 'fence'>): Lease =>
   isHeldBy(lease, by) ? { ...lease, holder: null, process: null } : lease
-
-/** Whether an order may be given: it is held by this opening, under this number, and has been said to live just now. */
-export const isProven = (lease: Lease, by: Pick<Lease, 'holder' | 'fence'>, now: number): boolean =>
-  isHeldBy(lease, by) && lease.beatAt !== null && now - lease.beatAt <= PROVEN_MS
 
 const isHeldBy = ({ holder, fence }: Lease, by: Pick<Lease, 'holder' | 'fence'>): boolean =>
   holder !== null && holder === by.holder && fence === by.fence

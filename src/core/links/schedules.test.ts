@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
-import { beaten, GONE_MS, isProven, type Lease, PROVEN_MS, released, taken } from './lease'
+import { beaten, type Lease, released, SEND_MS, taken } from './lease'
 import { type Duty, type SourceBounds, type SourceOrder, type SourceState, sourceTaken } from './sourceDuty'
 import { type Effect, type RoundResult, sourceRound } from './sourceRound'
 
@@ -13,7 +13,7 @@ import { type Effect, type RoundResult, sourceRound } from './sourceRound'
 
 const BOUNDS: SourceBounds = { lowest: -1, highest: 7, ventsTo: 0, nothing: 0.05, ventSeconds: 12, silentSeconds: 2 }
 /** So long after its proof an order is still sent. */
-const SEND_SECONDS = (GONE_MS - PROVEN_MS) / 1000
+const SEND_SECONDS = SEND_MS / 1000
 /** A worker that takes over holds first, but for a session that nobody worked before. */
 const FIRST_FENCE = 1
 
@@ -121,9 +121,12 @@ class World {
       case 'keep-duty':
         if (isOurs && !(this.owes === 'vent' && effect.known !== 'vent')) this.owes = effect.owes
         return isOurs
-      case 'prove':
+      case 'prove': {
+        const proven = beaten(this.lease, work, this.seconds * 1000)
+        this.lease = proven ?? this.lease
         Object.assign(work, { wasOwedAtProof: this.owes === 'vent', provenAt: this.seconds })
-        return { isOurs: isProven(this.lease, work, this.seconds * 1000), owes: this.owes }
+        return { isOurs: proven !== null, owes: this.owes }
+      }
       case 'send':
         return this.told(effect.order, work, isOurs)
       default:

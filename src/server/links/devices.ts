@@ -131,23 +131,40 @@ export class SourceLink {
     }
   }
 
+  /**
+   * The set point is read back before the output is switched on: a source that refuses one may drive to that of before. It counts
+   * as refused only by its own word; whatever else is not as told, it may have been taken, and nobody knows.
+   */
   private async setTo(value: number, isStillRight: () => boolean): Promise<Told> {
     await this.pressure() // nothing is told to what is not believed
+    const before = await this.mode()
     const pascal = convertPressure(value, this.unit, 'Pa')
-    await this.told(`SOUR:PRES ${pascal.toPrecision(9)};:OUTP ON`, isStillRight)
-    const set = await this.number('SOUR:PRES?')
-    const mode = await this.mode()
-    const isSet = Math.abs(set - pascal) <= READ_BACK * Math.max(1, Math.abs(pascal)) && mode !== 'vent'
-    return isSet
-      ? CONFIRMED
-      : { outcome: 'refused', words: `it reads back ${set} Pa, told ${pascal.toPrecision(6)} Pa` }
+    const refusal = await this.refusalOf(`SOUR:PRES ${pascal.toPrecision(9)}`, isStillRight)
+    if (refusal !== null) return refusal
+    try {
+      const set = await this.number('SOUR:PRES?')
+      if (Math.abs(set - pascal) > READ_BACK * Math.max(1, Math.abs(pascal)))
+        return { outcome: 'lost', words: `its set point reads back ${set} Pa, told ${pascal.toPrecision(6)} Pa` }
+      const notOn = before === 'control' ? null : await this.refusalOf('OUTP ON', isStillRight)
+      if (notOn !== null) return notOn
+      const mode = await this.mode()
+      return mode === null || mode === 'control'
+        ? CONFIRMED
+        : { outcome: 'lost', words: 'it does not say that it controls its pressure' }
+    } catch (error) {
+      if (error instanceof Refusal) return { outcome: 'lost', words: error.line }
+      throw error
+    }
   }
 
-  /** What it refuses is told in its own words. */
-  private async told(line: string, isStillRight: () => boolean): Promise<void> {
+  /** Tells a line and asks for its error. @returns null where it has none; refused only where it says so in its own words */
+  private async refusalOf(line: string, isStillRight: () => boolean): Promise<Told | null> {
     await this.link.tell(line, isStillRight)
-    const error = await this.link.ask('SYST:ERR?')
-    if (!/^[+-]?0,/.test(error)) throw new Refusal('source', `refused “${line}”: ${error}`, 'look at the source')
+    const error = (await this.link.ask('SYST:ERR?')).trim()
+    if (/^[+-]?0,/.test(error)) return null
+    if (/^[+-]?\d+,/.test(error)) return { outcome: 'refused', words: `it refused “${line}”: ${error}` }
+    this.link.distrust()
+    return { outcome: 'lost', words: `it answered “${error.slice(0, 40)}” to “${line}”` }
   }
 }
 

@@ -15,17 +15,20 @@ import {
 } from '../../../../tests/support/benchPlant'
 import { freshDatabase } from '../../../../tests/support/freshDatabase'
 import { HostileSource } from '../../../../tests/support/hostileSource'
+import { closeSessions, openedBy, opening, silentFor, takenBy } from '../../../../tests/support/linkedSessions'
 import { ownReference } from '../../../../tests/support/ownReference'
-import { pool, transaction } from '../../database'
+import { pool } from '../../database'
 import { selectLive } from '../../sql/links/linkLive'
 import {
   beat,
+  closeSession,
   keepDuty,
   oweVent,
   proveSession,
   selectDuty,
   selectSession,
-  takeSessions,
+  updateAutomatic,
+  upsertLive,
 } from '../../sql/links/linkSession'
 import { upsertPresence } from '../../sql/run/runPresence'
 import { registerInstrument } from '../register/instruments'
@@ -33,7 +36,7 @@ import { abandonRun } from '../run/abandonRun'
 import { registerDevice } from './devices'
 import { linkAlarms } from './linkAlarms'
 import { beginLink, orderLink } from './links'
-import { LinkWork } from './linkWork'
+import type { LinkWork } from './linkWork'
 
 /*
  * Hostile devices, one case each with its end state: vented, or alarmed with what to do by hand; and never a pressure that
@@ -45,7 +48,6 @@ const SOURCE: WorkingPressureReference = {
   ...{ id: randomUUID(), code: 'T-H', unit: 'bar', rangeLow: -1, rangeHigh: 10, resolution: 0.0001 },
 }
 let sources: HostileSource[] = []
-let opened: LinkWork[] = []
 
 let ownerPool: pg.Pool | null = null
 const owner = () => {
@@ -61,14 +63,9 @@ beforeAll(async () => {
 })
 afterEach(async () => {
   vi.useRealTimers()
-  for (const work of opened) await work.close()
+  await closeSessions()
   for (const source of sources) source.cut()
-  opened = []
   sources = []
-  await pool().query('DELETE FROM link_claim')
-  await pool().query('DELETE FROM link_address_claim')
-  await pool().query('DELETE FROM link_live')
-  await pool().query('UPDATE link_session SET ended_at = now() WHERE ended_at IS NULL')
 })
 afterAll(() => Promise.all([pool().end(), ownerPool?.end()]))
 
@@ -103,15 +100,6 @@ async function hostile(tag: string) {
 }
 type Hostile = Awaited<ReturnType<typeof hostile>>
 
-const takenBy = (process: string) => transaction((db) => takeSessions(db, process))
-async function openedBy(process: string, { sessionId }: Hostile): Promise<LinkWork> {
-  const held = (await takenBy(process)).find(({ id }) => id === sessionId)
-  const session = await selectSession(pool(), sessionId)
-  if (!held || !session) throw new Error('it was not taken')
-  const work = await LinkWork.open(session, held)
-  opened.push(work)
-  return work
-}
 const shownOf = ({ runId }: Hostile) => selectLive(pool(), runId)
 async function until(work: LinkWork, holds: () => Promise<boolean> | boolean, tries = 800): Promise<void> {
   for (let looked = 0; looked < tries; looked++) {
@@ -133,17 +121,11 @@ async function ordered({ runId }: Hostile, act: LinkAct, work: LinkWork, by = AN
 /** A session whose source holds so much, bar. */
 async function pressedTo(to: number, tag: string) {
   const bench = await hostile(tag)
-  const work = await openedBy(randomUUID(), bench)
+  const work = await openedBy(randomUUID(), bench.sessionId)
   expect(await ordered(bench, { kind: 'set', to }, work)).toMatchObject({ isDone: true })
   await until(work, () => Math.abs(bench.source.pressure - to) < 0.01)
   return { ...bench, work }
 }
-const silentFor = ({ sessionId }: Hostile, seconds: number) =>
-  pool().query(`UPDATE link_session SET beat_at = clock_timestamp() - $2 * interval '1 s' WHERE id = $1`, [
-    sessionId,
-    seconds,
-  ])
-
 describe('a vent is owed until it is confirmed', () => {
   test('wanted while the link is down: alarmed, and done first when it is heard again; nothing else before it', async () => {
     const bench = await pressedTo(4, 'H-1')
@@ -170,18 +152,18 @@ describe('a vent is owed until it is confirmed', () => {
     bench.source.cut()
     await ordered(bench, { kind: 'vent' }, bench.work)
     await bench.work.close()
-    await silentFor(bench, 5)
+    await silentFor(bench.sessionId, 5)
     await bench.source.mend()
     const before = bench.source.told.length
-    const next = await openedBy(randomUUID(), bench)
+    const next = await openedBy(randomUUID(), bench.sessionId)
     await until(next, () => bench.source.isVented)
     expect(bench.source.pressedSince(before)).toEqual([])
   })
   test('a process that is gone at pressure with nothing owed: the next one holds it, and tells nothing else', async () => {
     const bench = await pressedTo(4, 'H-3')
-    await silentFor(bench, 5)
+    await silentFor(bench.sessionId, 5)
     const before = bench.source.told.length
-    const next = await openedBy(randomUUID(), bench)
+    const next = await openedBy(randomUUID(), bench.sessionId)
     for (let looks = 0; looks < 10; looks++) await next.step()
     expect(bench.source.pressure).toBeCloseTo(4, 1)
     for (const line of bench.source.pressedSince(before)) expect(line).toMatch(/SOUR:PRES (39|40)\d{4}/)
@@ -282,7 +264,7 @@ describe('pressure that nobody looks after', () => {
   test('pressure of another’s hand, that falls silent: nobody says that it is vented', async () => {
     const bench = await hostile('H-45')
     await aloneFor(bench, 0)
-    const work = await openedBy(randomUUID(), bench)
+    const work = await openedBy(randomUUID(), bench.sessionId)
     bench.source.mode = 'CONT'
     bench.source.turnTo(3)
     await until(work, () => bench.source.pressure > 2.9)
@@ -339,10 +321,31 @@ describe('pressure that nobody looks after', () => {
 })
 
 describe('what it says is not what it does', () => {
+  test('a set point it refuses: its output is not switched on to the one of before', async () => {
+    const bench = await hostile('H-8')
+    bench.source.setPoint = 5
+    bench.source.hostility = { refusesSetPoint: true }
+    const work = await openedBy(randomUUID(), bench.sessionId)
+    const answer = await ordered(bench, { kind: 'set', to: 3 }, work)
+    expect(answer).toMatchObject({ isDone: false, words: expect.stringContaining('it refused “SOUR:PRES 300000') })
+    expect(bench.source.told.some(({ line }) => line.includes('OUTP ON'))).toBe(false)
+    expect(bench.source.pressure).toBe(0)
+  })
+  test('a set point it takes as another: not told as done, and held where it is', async () => {
+    const bench = await pressedTo(1, 'H-9')
+    const before = bench.source.told.length
+    bench.source.hostility = { takesNextAsBar: 5 }
+    const answer = await ordered(bench, { kind: 'set', to: 3 }, bench.work)
+    expect(answer).toMatchObject({ isDone: false, words: expect.stringContaining('reads back 500000 Pa') })
+    // Nobody knows where it goes: held at what it has then, as owed.
+    await until(bench.work, () => bench.source.pressedSince(before).length === 2)
+    await until(bench.work, async () => (await selectDuty(pool(), bench.sessionId)) === null)
+    expect((await shownOf(bench))?.setTo).not.toBe(3)
+  })
   test('it counts in another unit than it is told: nothing is pressed by it, and it is named', async () => {
     const bench = await hostile('H-10')
     bench.source.hostility = { countsInKilopascal: true }
-    const work = await openedBy(randomUUID(), bench)
+    const work = await openedBy(randomUUID(), bench.sessionId)
     const answer = await ordered(bench, { kind: 'set', to: 4 }, work)
     expect(answer).toMatchObject({ isDone: false, words: expect.stringContaining('counts in “KPA”') })
     expect(bench.source.pressedSince(0)).toEqual([])
@@ -442,8 +445,8 @@ describe('owners', () => {
   test('ten looks for sessions at once, by the process that has it and by others: one owner', async () => {
     const bench = await hostile('H-32')
     const own = randomUUID()
-    await openedBy(own, bench)
-    await silentFor(bench, 60)
+    await openedBy(own, bench.sessionId)
+    await silentFor(bench.sessionId, 60)
     const found = await Promise.all([own, own, own, randomUUID(), randomUUID(), randomUUID()].map(takenBy))
     expect(found.flat()).toHaveLength(1)
     expect(found.slice(0, 3).flat()).toEqual([])
@@ -461,16 +464,50 @@ describe('owners', () => {
     expect(await keepDuty(pool(), { ...held, fence: held.fence - 1 }, { owes: 'hold', known: null })).toBe(false)
     expect(await selectDuty(pool(), held.id)).toBeNull()
   })
-  test('a lease proves itself for two seconds after a beat', async () => {
+  test('who has lost a session changes nothing of it: not what it takes, not how it stands, not its end', async () => {
+    const bench = await hostile('H-36')
+    const [lost] = await takenBy(randomUUID())
+    if (!lost) throw new Error('it was not taken')
+    const work = await opening(lost)
+    await until(work, async () => (await shownOf(bench)) !== null)
+    const shown = await shownOf(bench)
+    if (!shown) throw new Error('it is shown')
+    await silentFor(bench.sessionId, 5)
+    const [held] = await takenBy(randomUUID())
+    if (!held) throw new Error('it was not taken')
+    const settings = { settle: 'time', seconds: 1, readings: 1, unattendedMinutes: 0 } as const
+    await updateAutomatic(pool(), held, { settings, isPaused: false, personId: ANNA.id })
+    await upsertLive(pool(), held, { ...shown, alarm: 'his to say' })
+    await updateAutomatic(pool(), lost, null)
+    await upsertLive(pool(), lost, { ...shown, alarm: 'not his to say' })
+    expect(await closeSession(pool(), lost)).toBe(false)
+    expect((await shownOf(bench))?.alarm).toBe('his to say')
+    expect(await selectSession(pool(), bench.sessionId)).toMatchObject({ isOpen: true, automatic: { settings } })
+  })
+  test('a session whose source is to be vented is not ended', async () => {
+    const bench = await hostile('H-37')
+    const [held] = await takenBy(randomUUID())
+    if (!held) throw new Error('it was not taken')
+    await oweVent(pool(), held.id)
+    expect(await closeSession(pool(), held)).toBe(false)
+    expect((await selectSession(pool(), bench.sessionId))?.isOpen).toBe(true)
+    await keepDuty(pool(), held, { owes: null, known: 'vent' })
+    expect(await closeSession(pool(), held)).toBe(true)
+    expect((await selectSession(pool(), bench.sessionId))?.isOpen).toBe(false)
+  })
+  test('late under load and not taken over, it is proven anew; taken over, never', async () => {
     const bench = await hostile('H-35')
     const held = (await takenBy(randomUUID())).find(({ id }) => id === bench.sessionId)
     if (!held) throw new Error('it was not taken')
+    await silentFor(bench.sessionId, 30)
     expect(await proveSession(pool(), held)).toEqual({ isOurs: true, owes: null })
-    await silentFor(bench, 2.1)
-    expect((await proveSession(pool(), held)).isOurs).toBe(false)
-    expect(await beat(pool(), held)).toBe(true)
-    expect((await proveSession(pool(), held)).isOurs).toBe(true)
+    // Proven just now it is nobody else's to take.
+    expect(await takenBy(randomUUID())).toEqual([])
     expect((await proveSession(pool(), { ...held, holder: randomUUID() })).isOurs).toBe(false)
+    await silentFor(bench.sessionId, 5)
+    expect(await takenBy(randomUUID())).toHaveLength(1)
+    expect(await proveSession(pool(), held)).toEqual({ isOurs: false, owes: null })
+    expect(await beat(pool(), held)).toBe(false)
   })
   test('the clock of a server jumps: nothing is lost, nothing is done twice', async () => {
     const bench = await pressedTo(4, 'H-33')

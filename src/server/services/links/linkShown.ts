@@ -100,7 +100,7 @@ const ALARMS: Readonly<Record<SourceAlarm, (standing: LinkStanding) => string>> 
     'The source does not take the vent, and is told again and again. Go to it, and vent it by hand.',
   'does-not-vent': () =>
     'The source says that it vents, and the pressure does not fall. Go to it, and vent it by hand: a blocked vent holds pressure.',
-  'beyond-limits': () => 'The pressure is beyond what may be applied: the source is vented. Go to it, and look.',
+  'beyond-limits': () => 'The pressure is beyond what may be applied: the source is told to vent. Go to it, and look.',
   'not-as-told': () => 'The source does not do what it was told. Somebody may be working at it: go to it, and look.',
   silent: (standing) =>
     `The source has not answered for ${Math.round(standing.silentSeconds)} s: it keeps the pressure it has. ${watchWords(standing)} Go to it, and look.`,

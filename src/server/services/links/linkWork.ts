@@ -13,53 +13,34 @@ import {
 } from '@/bench/automatic/automaticRun'
 import type { Sample } from '@/bench/automatic/settling'
 import { attendance, secondsToVent } from '@/core/links/attendance'
-import { GONE_MS, PROVEN_MS } from '@/core/links/lease'
-import {
-  mayLetGo,
-  type NotTaken,
-  type SourceBounds,
-  type SourceOrder,
-  type SourceState,
-  sourceTaken,
-  ventedByHand,
-} from '@/core/links/sourceDuty'
-import { type Effect, type RoundResult, sourceRound } from '@/core/links/sourceRound'
+import { mayLetGo } from '@/core/links/sourceDuty'
 import { Refusal } from '@/core/refusal'
-import {
-  automaticPlan,
-  channelsOf,
-  outstanding,
-  pressureLimits,
-  refuseDifferentPoints,
-  sourceBounds,
-} from '@/plans/automaticOf'
+import { automaticPlan, channelsOf, outstanding, refuseDifferentPoints, sourceBounds } from '@/plans/automaticOf'
 import type { LinkAct, LinkAnswer } from '@/schema/links'
 import type { RunView } from '@/schema/runView'
-import { pool } from '../../database'
+import { pool, transaction } from '../../database'
 import { LinkLost } from '../../links/lineLink'
 import { type MemberReading, SessionDevices } from '../../links/sessionDevices'
 import { log } from '../../log'
 import { selectDevice } from '../../sql/links/device'
 import { insertLines } from '../../sql/links/linkLine'
-import { upsertLive } from '../../sql/links/linkLive'
 import { answerOrder, selectWaitingOrders, type WaitingOrder } from '../../sql/links/linkOrder'
 import {
   type AutomaticRow,
   beat,
   closeSession,
   hasNoOpenRun,
-  keepDuty,
   type LinkSession,
-  proveSession,
   secondsAlone,
-  selectDuty,
   type TakenSession,
   updateAutomatic,
+  upsertLive,
 } from '../../sql/links/linkSession'
 import { selectPerson } from '../../sql/people/person'
 import { insertEvent } from '../../sql/proof/event'
 import type { Actor } from '../actor'
 import { asRegistered, refuseCrossed } from './linkedCheck'
+import { LinkedSource } from './linkedSource'
 import { linkedTrim } from './linkedTrim'
 import { notePast, presentRun, recordPoint, refuseUnreadable } from './linkPoints'
 import { type Going, type LinkStanding, linkShown, STEADY_S, WATCH_SECONDS } from './linkShown'
@@ -84,26 +65,18 @@ export class LinkWork {
   private readonly devices: SessionDevices
   private runs: readonly RunView[]
   private going: Going | null = null
-  private source: SourceState
-  private bounds: SourceBounds
+  private readonly source: LinkedSource
   private ended: string | null = null
   private recent: Sample[] = []
   private readonly due: Record<keyof typeof EVERY_MS, number> = { beat: 0, orders: 0, shown: 0 }
   /** Null until it was asked, and again once it was not heard. */
   private canWatch: boolean | null = null
   private hadWatch = false
-  /** Until when an order may be sent after the session was proven to be this worker’s; by the clock that only goes on. */
-  private provenUntil = 0
   /** When the step that runs began; null between two. By it and not by the step itself it is said that it lives. */
   private stepBegan: number | null = null
   private isOurs = true
   /** For how long nobody was seen, s. */
   private alone = 0
-  /** What was applied at the last look, null where it did not answer; and what it last said. */
-  private applied: number | null = null
-  private lastApplied: number | null = null
-  /** Another worked it before, and nobody has said since that it is vented. */
-  private isTakenOver: boolean
   private readonly beating: NodeJS.Timeout
   /** What was asked of the channels and not answered yet. */
   private asked: Promise<readonly MemberReading[]> | null = null
@@ -115,10 +88,7 @@ export class LinkWork {
   ) {
     this.devices = parts.devices
     this.runs = parts.runs
-    this.isTakenOver = held.silentSeconds !== null
-    this.bounds = sourceBounds(parts.runs)
-    // Who takes over knows nothing of how it stands: it is held first, or vented where that is owed.
-    this.source = sourceTaken(held.owes ?? (held.silentSeconds === null ? null : 'hold'), seconds())
+    this.source = new LinkedSource(held, parts.devices, sourceBounds(parts.runs))
     this.beating = setInterval(() => void this.beatInStep(), EVERY_MS.beat).unref()
   }
 
@@ -167,17 +137,15 @@ export class LinkWork {
         if (await this.obey(order)) return false
       }
     }
-    const [round, readings] = await Promise.all([this.round(null), this.readings()])
+    const [round, readings] = await Promise.all([this.source.round(null), this.readings()])
     if (!round.isOurs) return false
     const applied = round.look?.pressure ?? null
-    this.applied = applied
-    this.lastApplied = applied ?? this.lastApplied
     await this.watched(applied)
     this.remember(applied)
     await this.attended()
-    const isVented = this.source.owes === 'vent' || round.told?.kind === 'vent'
+    const isVented = this.source.state.owes === 'vent' || round.told?.kind === 'vent'
     if (this.going && isVented) await this.end(STOPPED_BY_VENT)
-    if (this.going && this.source.alarm === 'not-as-told') await this.end(NOT_AS_TOLD)
+    if (this.going && this.source.state.alarm === 'not-as-told') await this.end(NOT_AS_TOLD)
     const before = this.going?.state.phase
     await this.takeFurther(applied, readings)
     if (this.going?.state.phase !== before) this.due.shown = 0
@@ -209,7 +177,7 @@ export class LinkWork {
   private async waited(length: number): Promise<void> {
     for (const until = seconds() + length; seconds() < until; await delay(WAIT_MS)) {
       this.stepBegan = performance.now() // it waits, and does not hang
-      const { isOurs, told } = await this.round(null)
+      const { isOurs, told } = await this.source.round(null)
       if (!isOurs) throw new Refusal('act', 'another server process has this link now', 'say it again')
       if (told?.kind === 'vent') throw new Refusal('act', 'the source was vented meanwhile', 'look at the instrument')
     }
@@ -229,25 +197,14 @@ export class LinkWork {
 
   /** Says that it is still worked here; ends it where no run of it is open any more. */
   private async stillOurs(): Promise<boolean> {
-    const now = new Date()
     if (!(await beat(pool(), this.held))) return false
     this.alone = await secondsAlone(pool(), this.session.id)
     if (!(await hasNoOpenRun(pool(), this.session.id))) return true
     // Sealed or given up: nobody is there any more to let go of them. Nobody lets go of a source under pressure, nor of one that
     // was to be vented and has not confirmed it.
-    if (this.isUnderPressure) return (await this.round({ kind: 'vent' })).isOurs
-    if (!mayLetGo(this.source)) return true
-    await closeSession(pool(), this.session.id, now)
-    return false
-  }
-
-  /** As far as anybody knows: what does not answer and was not vented may have what it was told, or what another told it. */
-  private get isUnderPressure(): boolean {
-    const isPressure = (applied: number | null) =>
-      applied !== null && Math.abs(applied - this.bounds.ventsTo) > this.bounds.nothing
-    if (this.applied !== null) return isPressure(this.applied)
-    const mayHave = this.source.setTo !== null || this.isTakenOver || isPressure(this.lastApplied)
-    return this.source.standing !== 'vented' && mayHave
+    if (this.source.isUnderPressure) return (await this.source.round({ kind: 'vent' })).isOurs
+    if (!mayLetGo(this.source.state)) return true
+    return !(await transaction((db) => closeSession(db, this.held)))
   }
 
   private get allowedAlone(): number {
@@ -256,10 +213,10 @@ export class LinkWork {
 
   /** Left alone under pressure it is vented in the end; that is said before. */
   private async attended(): Promise<void> {
-    if (!this.isUnderPressure || this.source.owes === 'vent') return
+    if (!this.source.isUnderPressure || this.source.state.owes === 'vent') return
     if (attendance(this.alone, this.allowedAlone) !== 'gone') return
     await this.end('Vented: nobody had it open any more.')
-    await this.round({ kind: 'vent' })
+    await this.source.round({ kind: 'vent' })
   }
 
   /** Lets go of the devices; what they said last is kept. */
@@ -283,49 +240,6 @@ export class LinkWork {
     return true
   }
 
-  /** A round with the source: see {@link sourceRound}. Every order to a source goes this way. */
-  private async round(want: SourceOrder | null): Promise<RoundResult & { readonly words: string }> {
-    const round = sourceRound(this.source, want, { bounds: this.bounds, now: seconds })
-    let words = ''
-    const answerTo = async (effect: Effect) => {
-      switch (effect.kind) {
-        case 'read-duty':
-          return selectDuty(pool(), this.session.id)
-        case 'look':
-          return this.devices.look()
-        case 'keep-duty':
-          return keepDuty(pool(), this.held, effect)
-        case 'prove': {
-          const asked = performance.now()
-          const proof = await proveSession(pool(), this.held)
-          this.provenUntil = asked + GONE_MS - PROVEN_MS
-          return proof
-        }
-        case 'send': {
-          const told = await this.devices.source.order(effect.order, () => performance.now() < this.provenUntil)
-          words = told.words
-          return told.outcome
-        }
-        default:
-          return effect satisfies never
-      }
-    }
-    for (let next = round.next(null); ; next = round.next(await answerTo(next.value))) {
-      if (!next.done) continue
-      this.source = next.value.state
-      return { ...next.value, words }
-    }
-  }
-
-  /** Does what is wanted of the source. @throws {Refusal} where it was not taken, or the source did not confirm it */
-  private async want(order: SourceOrder): Promise<void> {
-    const { isOurs, notTaken, outcome, words } = await this.round(order)
-    if (notTaken) throw new Refusal('act', NOT_TAKEN[notTaken], 'look at the source')
-    if (!isOurs) throw new Refusal('act', 'another server process has this link now', 'say it again')
-    if (outcome === 'refused') throw new Refusal('source', words || 'it did not take it', 'look at the source')
-    if (outcome === 'lost') throw new LinkLost(words || 'the source does not answer')
-  }
-
   private async obey({ id, runId, act, orderedBy }: WaitingOrder): Promise<boolean> {
     let answer: LinkAnswer
     this.alone = 0 // somebody is there
@@ -337,10 +251,10 @@ export class LinkWork {
       answer = { isDone: false, words: wordsOf(error) }
     }
     await insertLines(pool(), this.session.id, this.devices.takeLines())
+    const isEnded = act.kind === 'end' && answer.isDone && (await transaction((db) => closeSession(db, this.held)))
+    if (act.kind === 'end' && answer.isDone && !isEnded) answer = { isDone: false, words: NOT_ENDED }
     await answerOrder(pool(), id, { answer, now: new Date() })
-    if (act.kind !== 'end' || !answer.isDone) return false
-    await closeSession(pool(), this.session.id, new Date())
-    return true
+    return isEnded
   }
 
   /** Does what a person wants. @returns what was done, in words */
@@ -361,19 +275,18 @@ export class LinkWork {
         const next = isPaused ? paused(going.state) : goneOn(going.state, going.plan)
         going.state = next.state
         await this.order(next.orders)
-        await updateAutomatic(pool(), this.session.id, { ...going.row, isPaused })
+        await updateAutomatic(pool(), this.held, { ...going.row, isPaused })
         return isPaused ? 'paused: the pressure is held' : 'it goes on'
       }
       case 'by-hand':
         await this.end(null)
         await this.hold()
-        return this.source.owes === null
+        return this.source.state.owes === null
           ? 'by hand from here; the source stays as it is'
           : 'by hand from here; the source is held as soon as it answers'
       case 'set':
         if (going) throw new Refusal('act', 'it takes its own readings', 'take it by hand first')
-        this.refuseBeyond(act.to)
-        await this.want({ kind: 'set', to: act.to })
+        await this.source.want({ kind: 'set', to: act.to })
         return 'the source goes there'
       case 'vent':
         return this.vent(actor)
@@ -391,18 +304,14 @@ export class LinkWork {
         })
       }
       case 'vented-by-hand':
-        if (this.applied !== null && this.isUnderPressure)
-          throw new Refusal('act', 'the source measures pressure still', 'look at its gauge: it is not vented')
-        this.source = ventedByHand(this.source, seconds())
-        Object.assign(this, { lastApplied: null, isTakenOver: false })
-        await keepDuty(pool(), this.held, { owes: null, known: 'vent' })
+        await this.source.ventedByHand()
         await insertEvent(pool(), {
           ...{ at: actor.now, personId: actor.person.id, kind: 'vented by hand' },
           ...{ subjectId: runId, detail: { sessionId: this.session.id } },
         })
         return 'noted: you vented it by hand'
       case 'end':
-        if (!mayLetGo(this.source))
+        if (!mayLetGo(this.source.state))
           throw new Refusal(
             'act',
             'the source was to be vented and has not confirmed it',
@@ -410,6 +319,7 @@ export class LinkWork {
           )
         // From here on a person looks after the source: it is not to vent under their hands.
         if (this.canWatch) await devices.source.watch(0).catch(() => false)
+        this.canWatch = null // should it be kept after all, it is told to watch again
         return 'the devices are let go of; the source stays as it is'
       default:
         return act satisfies never
@@ -425,7 +335,7 @@ export class LinkWork {
   private async begin(row: AutomaticRow, wantedBy: string | null): Promise<void> {
     if (this.going) throw new Refusal('act', 'it takes its own readings already', 'reload the run')
     this.runs = await Promise.all(this.session.members.map(({ runId }) => presentRun(runId)))
-    this.bounds = sourceBounds(this.runs)
+    this.source.bounds = sourceBounds(this.runs)
     const takes = this.runs.flatMap((run, place) =>
       run.id === wantedBy || (run.status === 'open' && outstanding(run).length > 0) ? [place] : [],
     )
@@ -441,7 +351,7 @@ export class LinkWork {
     await refuseCrossed(runs, { members, isAlone, dampingSeconds, wait })
     const plan = automaticPlan(first, row.settings, { beside, dampingSeconds })
     const person = await selectPerson(pool(), row.personId)
-    await updateAutomatic(pool(), this.session.id, row)
+    await updateAutomatic(pool(), this.held, row)
     this.ended = null
     this.going = { row, takes, plan, startedBy: person?.name ?? '', state: automaticStart }
     if (row.isPaused) this.going.state = { ...automaticStart, phase: 'paused' }
@@ -489,6 +399,9 @@ export class LinkWork {
   }
 
   private async record(point: TakenPoint, { row, takes }: Going): Promise<void> {
+    // What another has in hand by now is his to read.
+    this.isOurs = await beat(pool(), this.held)
+    if (!this.isOurs) return
     const person = await selectPerson(pool(), row.personId)
     if (!person) throw new Error('readings by nobody') // cannot be
     await recordPoint(this.taking(takes), point, person)
@@ -506,20 +419,20 @@ export class LinkWork {
 
   private async order(orders: readonly Order[]): Promise<void> {
     for (const order of orders) {
-      if (order.order === 'set') await this.want({ kind: 'set', to: order.to })
+      if (order.order === 'set') await this.source.want({ kind: 'set', to: order.to })
       else if (order.order === 'hold') await this.hold()
-      else await this.round({ kind: 'vent' })
+      else await this.source.round({ kind: 'vent' })
     }
   }
 
   /** Holds what it has. Where nobody hears it, it is owed and told again as soon as somebody does. */
   private async hold(): Promise<void> {
-    await this.round({ kind: 'hold' })
+    await this.source.round({ kind: 'hold' })
   }
 
   private async vent({ person }: Actor): Promise<string> {
     if (this.going || this.ended === STOPPED_BY_VENT) await this.end(`Vented by ${person.name}.`)
-    const { outcome } = await this.round({ kind: 'vent' })
+    const { outcome } = await this.source.round({ kind: 'vent' })
     if (outcome === 'lost') throw new Refusal('source', NOT_VENTED, 'go to it, and vent it there')
     return ventedWords(outcome === 'confirmed')
   }
@@ -527,7 +440,7 @@ export class LinkWork {
   private async end(words: string | null): Promise<void> {
     this.going = null
     this.ended = words
-    await updateAutomatic(pool(), this.session.id, null)
+    await updateAutomatic(pool(), this.held, null)
   }
 
   /** Heard again, the source is told to watch over itself, and what it could not be told before. */
@@ -548,37 +461,24 @@ export class LinkWork {
     ]
   }
 
-  private refuseBeyond(to: number): void {
-    const limits = this.runs.map(pressureLimits)
-    const lowest = Math.max(...limits.map((each) => each.lowest))
-    const highest = Math.min(...limits.map((each) => each.highest))
-    if (to >= lowest && to <= highest) return
-    throw new Refusal('to', `${to} is beyond what may be applied here`, `stay between ${lowest} and ${highest}`)
-  }
-
   private async publish(applied: number | null, readings: readonly MemberReading[]): Promise<void> {
     await insertLines(pool(), this.session.id, this.devices.takeLines())
-    await upsertLive(pool(), linkShown(this.standing, { applied, readings }))
+    await upsertLive(pool(), this.held, linkShown(this.standing, { applied, readings }))
   }
 
   private get standing(): LinkStanding {
-    const { session, runs, devices, recent, going, source, ended, hadWatch } = this
-    const silentSeconds = seconds() - source.heardAt
-    const isAlone = this.isUnderPressure && attendance(this.alone, this.allowedAlone) !== 'there'
+    const { session, runs, devices, recent, going, ended, hadWatch } = this
+    const { state: source, isUnderPressure: isPressed, silentSeconds } = this.source
+    const isAlone = isPressed && attendance(this.alone, this.allowedAlone) !== 'there'
     const alone = isAlone ? { seconds: this.alone, toVent: secondsToVent(this.alone, this.allowedAlone) } : null
     return {
-      ...{ sessionId: session.id, runs, devices, recent, going, source, isPressed: this.isUnderPressure },
+      ...{ sessionId: session.id, runs, devices, recent, going, source, isPressed },
       ...{ ended, silentSeconds, hadWatch, alone },
     }
   }
 }
 
-/** Why what is wanted of a source is not taken. */
-const NOT_TAKEN: Readonly<Record<NotTaken, string>> = {
-  'vent-first': 'a vent is owed that the source has not confirmed',
-  'hold-first': 'the source is to be held first, and has not confirmed it',
-  'beyond-limits': 'it is beyond what may be applied here',
-}
+const NOT_ENDED = 'somebody wanted a vent meanwhile, or another server process has this link now: look at the source'
 const NOT_AS_TOLD = 'It stopped: the source does not do what it was told.'
 const STOPPED_BY_VENT = 'It stopped: the source is to be vented.'
 const NOT_VENTED = 'it does not answer, and was not vented; it is vented as soon as it is heard again'

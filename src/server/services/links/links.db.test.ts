@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { type AddressInfo, connect, createServer, type Server, type Socket } from 'node:net'
 import { setTimeout as delay } from 'node:timers/promises'
+import { mean, sampleStandardDeviation } from 'simple-statistics'
 import { afterAll, afterEach, beforeAll, describe, expect, test } from 'vitest'
 import { convertPressure } from '@/core/units/pressureUnit'
 import { type AutomaticSettings, type Device, type LinkAct, type LinkAnswer, NewLink } from '@/schema/links'
@@ -22,12 +23,13 @@ import {
   runOnNewInstrument,
 } from '../../../../tests/support/benchPlant'
 import { freshDatabase } from '../../../../tests/support/freshDatabase'
+import { closeSessions, openedBy, opening, silentFor, takenBy } from '../../../../tests/support/linkedSessions'
 import { ownReference } from '../../../../tests/support/ownReference'
-import { pool, transaction } from '../../database'
+import { pool } from '../../database'
 import { selectLinesOfRun } from '../../sql/links/linkLine'
 import { selectLive } from '../../sql/links/linkLive'
 import { insertOrder, selectAnswer } from '../../sql/links/linkOrder'
-import { selectSession, selectSessionOfRun, takeSessions } from '../../sql/links/linkSession'
+import { selectSession, selectSessionOfRun } from '../../sql/links/linkSession'
 import { selectSealOfRun } from '../../sql/records/seal'
 import { amendRecord } from '../records/amendRecord'
 import { sealedRecordAt } from '../register/instrumentPage'
@@ -40,7 +42,6 @@ import { recordReading } from '../run/recordReading'
 import { sealRun } from '../run/sealRun'
 import { registerDevice } from './devices'
 import { beginLink, orderLink } from './links'
-import { LinkWork } from './linkWork'
 
 /** A controller that reads itself: what the simulated source is. */
 const SOURCE: WorkingPressureReference = {
@@ -51,7 +52,6 @@ const QUICK: AutomaticSettings = { settle: 'window', seconds: 0.5, readings: 3, 
 
 let standIns: StartedStandIns | null = null
 let cables: Cable[] = []
-let opened: LinkWork[] = []
 
 beforeAll(async () => {
   await freshDatabase()
@@ -59,13 +59,9 @@ beforeAll(async () => {
   await ownReference(pool(), SOURCE)
 })
 afterEach(async () => {
-  for (const work of opened) await work.close()
-  await pool().query('DELETE FROM link_claim')
-  await pool().query('DELETE FROM link_address_claim')
-  await pool().query('UPDATE link_session SET ended_at = now() WHERE ended_at IS NULL')
+  await closeSessions()
   for (const cable of cables) cable.cut()
   await standIns?.stop()
-  opened = []
   cables = []
   standIns = null
 })
@@ -110,6 +106,10 @@ async function cableTo(port: number): Promise<Cable> {
   return cable
 }
 
+/** Every two of some figures, in their order. */
+const pairsOf = (figures: readonly number[]) =>
+  figures.flatMap((one, at) => figures.slice(at + 1).map((other) => [one, other] as const))
+
 /** Instruments at one manifold, each in a run that is out of service, with the devices they are read by. */
 async function bench(tags: readonly string[], faults: readonly (LaidFault | null)[] = [null], speed = 10) {
   standIns = await startStandIns({
@@ -145,23 +145,6 @@ async function bench(tags: readonly string[], faults: readonly (LaidFault | null
   const runIds = members.map(({ runId }) => runId)
   return { link, source, runIds, runId: runIds[0] ?? '', cable, world: standIns.world }
 }
-
-const takenBy = (process: string) => transaction((db) => takeSessions(db, process))
-/** Takes a session that is free, or whose process is gone, as a process does. */
-async function openedBy(process: string, sessionId: string): Promise<LinkWork> {
-  const held = (await takenBy(process)).find(({ id }) => id === sessionId)
-  const session = await selectSession(pool(), sessionId)
-  if (!held || !session) throw new Error('it was not taken')
-  const work = await LinkWork.open(session, held)
-  opened.push(work)
-  return work
-}
-/** As if its process had said nothing for so long, s. */
-const silentFor = (sessionId: string, seconds: number) =>
-  pool().query(`UPDATE link_session SET beat_at = clock_timestamp() - $2 * interval '1 s' WHERE id = $1`, [
-    sessionId,
-    seconds,
-  ])
 
 /** Works a session as a process would, until something holds. */
 async function workedBy(process: string, sessionId: string) {
@@ -341,31 +324,39 @@ describe('a run that takes its own readings', () => {
     expect(applied[1]).toEqual(applied[0])
     expect(applied[2]).toEqual(applied[0])
     const first = runs.map(({ rounds }) => Number(rounds[0]?.steps[1]?.readings[0]?.output))
-    // What was recorded is the mean of what the log says the devices said: the three looks before the next order was thought of.
-    const pressures: number[] = []
-    const means: number[] = []
-    let asked = ''
-    const lines = await selectLinesOfRun(pool(), runId, { after: 0, limit: 100_000 })
-    for (const { isSent, text } of lines.filter(({ name }) => name.startsWith('source of'))) {
-      if (isSent && text.startsWith('SOUR:PRES ') && pressures.length > 4)
-        // The look of the order itself, and the one just before it is told, come after the readings.
-        means.push(pressures.slice(-5, -2).reduce((sum, value) => sum + value / 3, 0))
-      if (!isSent && asked === 'MEAS:PRES?') pressures.push(convertPressure(Number(text), 'Pa', 'bar'))
-      if (isSent) asked = text
-    }
-    for (const text of applied[0]?.slice(0, -1) ?? [])
-      expect(
-        means.some((mean) => Math.abs(mean - Number(text)) < 0.00011),
-        text,
-      ).toBe(true)
-    // The log of each run has what its own channel of the shared meter said, and no other.
+    // What was recorded is what its own channel of the shared meter said, by the log: three answers in a row, their mean and
+    // their spread, for each point in its order. The log of a run has no other channel.
     for (const [place, id] of runIds.entries()) {
-      const own = (await selectLinesOfRun(pool(), id, { after: 0, limit: 100_000 })).filter(({ name }) =>
+      const lines = (await selectLinesOfRun(pool(), id, { after: 0, limit: 100_000 })).filter(({ name }) =>
         name.startsWith('meter of'),
       )
-      const questions = new Set(own.flatMap(({ isSent, text }) => (isSent ? [text] : [])))
-      expect([...questions].toSorted()).toEqual(['*OPC?', `MEAS:CURR? (@${place + 1})`])
-      expect(own.some(({ isSent, text }) => !isSent && Math.abs(Number(text) - 0.012) < 0.0005)).toBe(true)
+      const question = `MEAS:CURR? (@${place + 1})`
+      expect([...new Set(lines.flatMap(({ isSent, text }) => (isSent ? [text] : [])))].toSorted()).toEqual([
+        '*OPC?',
+        question,
+      ])
+      const said = lines.flatMap(({ isSent, text }, at) =>
+        !isSent && lines[at - 1]?.text === question ? [Number(text) * 1000] : [],
+      )
+      let from = 0
+      for (const {
+        readings: [only],
+      } of runs[place]?.rounds[0]?.steps ?? []) {
+        const { taking, output = '' } = only ?? {}
+        if (taking?.way !== 'automatic') throw new Error('not taken by itself')
+        const decimals = output.split('.')[1]?.length ?? 0
+        // A look that comes too soon after a reading is none: the three lie among a few answers.
+        const isReading = (three: readonly number[]) =>
+          mean([...three]).toFixed(decimals) === output &&
+          Number(sampleStandardDeviation([...three]).toPrecision(3)) === Number(taking.outputSpread)
+        const found = said.findIndex(
+          (first, at) =>
+            at >= from &&
+            pairsOf(said.slice(at + 1, at + 7)).some(([second, third]) => isReading([first, second, third])),
+        )
+        expect(found, `${output} ± ${taking.outputSpread}`).toBeGreaterThanOrEqual(from)
+        from = found + 1
+      }
     }
     // Each by its own channel: the second is off by its zero, and its PV with it; the first by nothing.
     expect(Math.abs((first[1] ?? 0) - (first[0] ?? 0))).toBeGreaterThan(0.05)
@@ -461,18 +452,18 @@ describe('a run that takes its own readings', () => {
       await delay(10)
     }
     expect(isOurs).toBe(false)
+    // However it found out, it has not told the run to end for the one who has it now.
+    expect((await selectSession(pool(), link.id))?.automatic).not.toBeNull()
     const before = await taken()
     expect(before.length).toBeLessThan(5)
-    const session = await selectSession(pool(), link.id)
-    if (!session || !held) throw new Error('no session')
-    const work = await LinkWork.open(session, held)
-    opened.push(work)
+    if (!held) throw new Error('it was not taken')
+    const work = await opening(held)
     for (let looks = 0; looks < 1200 && !(await isRead(runId)()); looks++) {
       await work.step()
       await delay(10) // as a process leaves devices time
     }
     const after = await taken()
-    expect(after).toHaveLength(5)
+    expect(after, JSON.stringify(await selectLive(pool(), runId))).toHaveLength(5)
     expect(after.slice(0, before.length)).toEqual(before)
   })
 

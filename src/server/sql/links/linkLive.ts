@@ -1,15 +1,6 @@
 import { LinkShown } from '@/schema/links'
 import type { Queryable } from '../../database'
 
-/** Keeps how a session stands, in the place of how it stood. */
-export async function upsertLive(db: Queryable, shown: LinkShown): Promise<void> {
-  await db.query(
-    `INSERT INTO link_live (session_id, at, shown) VALUES ($1, $2, $3)
-     ON CONFLICT (session_id) DO UPDATE SET at = $2, shown = $3`,
-    [shown.sessionId, shown.at, JSON.stringify(shown)],
-  )
-}
-
 /** Sessions with an alarm, and those under pressure that no process has looked at for so long, s. */
 export async function selectAlarmed(
   db: Queryable,

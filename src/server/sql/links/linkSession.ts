@@ -1,9 +1,9 @@
 import { randomUUID } from 'node:crypto'
 import { z } from 'zod'
-import { GONE_MS, type Lease, PROVEN_MS, taken } from '@/core/links/lease'
+import { GONE_MS, type Lease, taken } from '@/core/links/lease'
 import { DUTIES, type Duty } from '@/core/links/sourceDuty'
 import type { Proof } from '@/core/links/sourceRound'
-import { AutomaticSettings, type NewLink } from '@/schema/links'
+import { AutomaticSettings, type LinkShown, type NewLink } from '@/schema/links'
 import type { Queryable, Transaction } from '../../database'
 
 /** What a session goes by where it takes its own readings: how, and who began it. */
@@ -90,21 +90,6 @@ export async function insertClaims(db: Queryable, sessionId: string, claimed: re
   return claimed.filter((id) => !taken.has(id))
 }
 
-/** Lets go of everything a session has. */
-export async function closeSession(db: Queryable, id: string, now: Date): Promise<void> {
-  await db.query('UPDATE link_session SET ended_at = coalesce(ended_at, $2), automatic = NULL WHERE id = $1', [id, now])
-  await db.query('DELETE FROM link_claim WHERE session_id = $1', [id])
-  await db.query('DELETE FROM link_address_claim WHERE session_id = $1', [id])
-  await db.query('DELETE FROM link_live WHERE session_id = $1', [id])
-}
-
-export async function updateAutomatic(db: Queryable, id: string, automatic: AutomaticRow | null): Promise<void> {
-  await db.query('UPDATE link_session SET automatic = $2 WHERE id = $1 AND ended_at IS NULL', [
-    id,
-    automatic && JSON.stringify(automatic),
-  ])
-}
-
 /** A session that a worker has in hand from now on: its lease, and what its source is owed. */
 export type TakenSession = {
   readonly id: string
@@ -157,22 +142,54 @@ const HELD = 'id = $1 AND worker = $2 AND fence = $3 AND ended_at IS NULL'
 const by = ({ id, holder, fence }: Holder) => [id, holder, fence]
 
 /** Says that a session is still worked. @returns false where another has taken it over, or it was ended */
-export const beat = async (db: Queryable, of: Holder): Promise<boolean> =>
-  (await db.query(`UPDATE link_session SET beat_at = clock_timestamp() WHERE ${HELD}`, by(of))).rowCount === 1
+export const beat = async (db: Queryable, of: Holder): Promise<boolean> => (await proveSession(db, of)).isOurs
+
+/**
+ * Ends a session and lets go of everything it has; nothing where it is another’s, who may need it, or where a vent is owed.
+ *
+ * @returns whether it was ended
+ */
+export async function closeSession(db: Queryable, of: Holder): Promise<boolean> {
+  const { rowCount } = await db.query(
+    `UPDATE link_session SET ended_at = clock_timestamp(), automatic = NULL WHERE ${HELD} AND owes IS DISTINCT FROM 'vent'`,
+    by(of),
+  )
+  if (rowCount === 0) return false
+  for (const table of ['link_claim', 'link_address_claim', 'link_live'])
+    await db.query(`DELETE FROM ${table} WHERE session_id = $1`, [of.id])
+  return true
+}
+
+/** Keeps how a session takes its own readings; nothing where it is another’s, who goes on with it. */
+export async function updateAutomatic(db: Queryable, of: Holder, automatic: AutomaticRow | null): Promise<void> {
+  await db.query(`UPDATE link_session SET automatic = $4 WHERE ${HELD}`, [
+    ...by(of),
+    automatic && JSON.stringify(automatic),
+  ])
+}
+
+/** Keeps how a session stands, in the place of how it stood; nothing where it is another’s. */
+export async function upsertLive(db: Queryable, of: Holder, shown: LinkShown): Promise<void> {
+  await db.query(
+    // By the database's clock: how old it is must not hang on the clock of a server.
+    `INSERT INTO link_live (session_id, at, shown) SELECT id, clock_timestamp(), $4 FROM link_session WHERE ${HELD}
+     ON CONFLICT (session_id) DO UPDATE SET at = clock_timestamp(), shown = $4`,
+    [...by(of), JSON.stringify(shown)],
+  )
+}
 
 /** Lets go of a session that is not worked any more, so that anybody takes it at once. */
 export async function releaseSession(db: Queryable, of: Holder): Promise<void> {
   await db.query(`UPDATE link_session SET worker = NULL, worker_process = NULL WHERE ${HELD}`, by(of))
 }
 
-/** Whether a session is this holder’s just now, said to be alive a moment ago, and what its source is owed. */
+/** Proves that a session is this holder’s by saying that it lives; and what its source is owed. */
 export async function proveSession(db: Queryable, of: Holder): Promise<Proof> {
   const { rows } = await db.query(
-    `SELECT owes, (${HELD} AND clock_timestamp() - beat_at <= $4 * interval '1 ms') IS TRUE AS is_ours
-       FROM link_session WHERE id = $1`,
-    [...by(of), PROVEN_MS],
+    `UPDATE link_session SET beat_at = clock_timestamp() WHERE ${HELD} RETURNING owes`,
+    by(of),
   )
-  return rows.length === 0 ? { isOurs: false, owes: null } : { isOurs: rows[0].is_ours, owes: rows[0].owes }
+  return { isOurs: rows.length === 1, owes: rows[0]?.owes ?? null }
 }
 
 export const selectDuty = async (db: Queryable, id: string): Promise<Duty | null> =>
