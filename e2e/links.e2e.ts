@@ -279,7 +279,10 @@ test('Vent under load, by its key; and from a screen that knows nothing any more
   expect(await acceptedCount(page)).toBeLessThan(5)
 })
 
-test('the link is lost at pressure: an alarm in words; Vent says that it could not', async ({ page }) => {
+test('the link is lost at pressure: an alarm in words, on every page; Vent says that it could not', async ({
+  page,
+  context,
+}) => {
   const { runId, standIns, cut } = await bench(page, ['LK-401'])
   await goTo(page, RUN(runId))
   await linkUp(page, ['LK-401'])
@@ -295,6 +298,15 @@ test('the link is lost at pressure: an alarm in words; Vent says that it could n
   await expect(bar(page)).toContainText('does not answer')
   await page.getByRole('button', { name: /^Vent to 0/ }).click()
   await expect(bar(page)).toContainText(/not vented|look at the device and its cable/, { timeout: READ_MS })
+  const elsewhere = await context.newPage()
+  await goTo(elsewhere, `${address()}/records`)
+  const alarm = elsewhere.getByRole('alert').filter({ hasText: 'LK-401' })
+  await expect(alarm).toContainText('was NOT vented', { timeout: READ_MS })
+  // Nobody can say that it is: what came of it is told where it was wanted.
+  await alarm.getByRole('button', { name: 'Vent', exact: true }).click()
+  await expect(alarm).toContainText(/does not answer, and was not vented/, { timeout: READ_MS })
+  await alarm.getByRole('button', { name: 'I vented it by hand' }).click()
+  await expect(alarm).toHaveCount(0, { timeout: READ_MS })
 })
 
 const asAnother = async (browser: Browser, personId: string, url: string): Promise<Page> => {

@@ -4,8 +4,8 @@ import Link from 'next/link'
 import { usePathname } from 'next/navigation'
 import { useEffect, useState } from 'react'
 import type { LinkAlarm } from '@/schema/links'
-import { send } from '../../kit/api'
 import { Notice } from '../../kit/parts/Notice'
+import { settledOrder } from '../run/link/settledOrder'
 
 /** Soon enough to go to it, seldom enough to be no load. */
 const LOOK_MS = 5000
@@ -14,36 +14,28 @@ const LOOK_MS = 5000
 export function LinkAlarms({ mayDrive }: { readonly mayDrive: boolean }) {
   const path = usePathname()
   const alarms = useAlarms().filter(({ runId }) => path !== `/runs/${runId}`)
-  return alarms.map(({ runId, tag, words, isVentOwed }) => (
-    <Notice key={runId} tone="outside" role="alert" isSmall>
+  return alarms.map((alarm) => <Alarmed key={alarm.runId} {...alarm} mayDrive={mayDrive} />)
+}
+
+function Alarmed({ runId, tag, words, isVentOwed, mayDrive }: LinkAlarm & { readonly mayDrive: boolean }) {
+  const [said, setSaid] = useState<string | null>(null)
+  const order = async (kind: 'vent' | 'vented-by-hand') => setSaid((await settledOrder(runId, { kind })).words)
+  return (
+    <Notice tone="outside" role="alert" isSmall>
       <strong>
         <Link href={`/runs/${runId}`}>{tag}</Link>: {words}
       </strong>{' '}
-      <Button
-        size="small"
-        variant="contained"
-        color="error"
-        onClick={() => void send(`/api/v1/runs/${runId}/links/vent`, { id: crypto.randomUUID() })}
-      >
+      <Button size="small" variant="contained" color="error" onClick={() => order('vent')}>
         Vent
       </Button>{' '}
       {mayDrive && isVentOwed && (
-        <Button
-          size="small"
-          variant="outlined"
-          color="inherit"
-          onClick={() =>
-            void send(`/api/v1/runs/${runId}/links/orders`, {
-              id: crypto.randomUUID(),
-              act: { kind: 'vented-by-hand' },
-            })
-          }
-        >
+        <Button size="small" variant="outlined" color="inherit" onClick={() => order('vented-by-hand')}>
           I vented it by hand
         </Button>
       )}
+      {said && <p>{said}</p>}
     </Notice>
-  ))
+  )
 }
 
 function useAlarms(): readonly LinkAlarm[] {

@@ -1,12 +1,7 @@
 import { useCallback, useEffect, useRef, useState } from 'react'
 import type { LinkAct, LinkAnswer, LinkShown, LiveEvent, NewLink } from '@/schema/links'
-import { type Answer, refusalWords, send } from '../../../kit/api'
-
-/** A trim waits for the damping of its instrument at each step. */
-const TRIM_PATIENCE_MS = 200_000
-/** So often an order whose answer was lost is sent again, so far apart. */
-const MOST_AGAIN = 3
-const AGAIN_MS = 700
+import { refusalWords, send } from '../../../kit/api'
+import { settledOrder } from './settledOrder'
 
 /** So much of the past is kept for the picture, s. */
 export const TRACE_SECONDS = 60
@@ -67,10 +62,7 @@ export function useLink(runId: string, { isLinked, reload, mark }: Settings): Li
 
   const order = useCallback(
     async (act: LinkAct): Promise<LinkAnswer> => {
-      const answer = await settledOrder(`/api/v1/runs/${runId}/links`, act)
-      const toGo = act.kind === 'vent' && answer.kind === 'unreachable' ? ' Go to the source, and vent it there.' : ''
-      const told =
-        answer.kind === 'done' ? answer.value : { isDone: false, words: `${refusalWords(answer) ?? ''}${toGo}` }
+      const told = await settledOrder(runId, act)
       setSaid({ ...told, of: act.kind })
       if (act.kind === 'end' && told.isDone) setBegun(false)
       return told
@@ -87,23 +79,4 @@ export function useLink(runId: string, { isLinked, reload, mark }: Settings): Li
     [runId],
   )
   return { shown, isFollowed, trace, said, order, begin }
-}
-
-/**
- * Sends an order until it is answered: by its id the server knows it again, so that one whose answer was lost is settled and not
- * told as failed, nor done twice.
- */
-async function settledOrder(path: string, act: LinkAct): Promise<Answer<LinkAnswer>> {
-  const id = crypto.randomUUID()
-  const sent = () =>
-    // A vent is everybody's, and needs nothing but an id.
-    act.kind === 'vent'
-      ? send<LinkAnswer>(`${path}/vent`, { id })
-      : send<LinkAnswer>(`${path}/orders`, { id, act }, act.kind === 'trim' ? TRIM_PATIENCE_MS : undefined)
-  let answer = await sent()
-  for (let again = 0; again < MOST_AGAIN && answer.kind === 'unreachable'; again++) {
-    await new Promise((done) => setTimeout(done, AGAIN_MS))
-    answer = await sent()
-  }
-  return answer
 }
