@@ -306,6 +306,10 @@ test('the link is lost at pressure: an alarm in words, on every page; Vent says 
   await alarm.getByRole('button', { name: 'Vent', exact: true }).click()
   await expect(alarm).toContainText(/does not answer, and was not vented/, { timeout: READ_MS })
   await alarm.getByRole('button', { name: 'I vented it by hand' }).click()
+  // No vent is owed any more; silent it is still, until somebody lets go of it.
+  await expect(alarm).not.toContainText('NOT vented', { timeout: READ_MS })
+  await expect(alarm).toContainText(/noted: you vented it by hand|has not answered/)
+  await page.getByRole('button', { name: 'Let go of them' }).click()
   await expect(alarm).toHaveCount(0, { timeout: READ_MS })
 })
 
